@@ -1,0 +1,210 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Decides what an act changes, or why it is refused. Reads the state, changes nothing.</summary>
+/// <param name="bench">The bench before the act.</param>
+/// <param name="now">The server's clock; an act may lie at most two minutes ahead of it.</param>
+/// <param name="newId">Gives fresh random identities.</param>
+public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
+{
+    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
+    /// <summary>The changes of an act, in order.</summary>
+    /// <exception cref="RefusedException">The act is wrong, or conflicts with what has happened.</exception>
+    public IReadOnlyList<Change> Of(Act act)
+    {
+        if (act.At > now + Duration.FromMinutes(2))
+            throw Refuse("at", $"{act.At} lies in the future.", "Set the clock of this device, then do it again.");
+        return act.Kind switch
+        {
+            ActKind.Start => Start(Step(act), act.At),
+            ActKind.Done => Done(act),
+            ActKind.PutDown => PutDown(act),
+            ActKind.TakeBack => TakeBack(act),
+            ActKind.SetCount => SetCount(act),
+            ActKind.Flaw => Note(act),
+            ActKind.Mend => Mend(act),
+            ActKind.Test => Test(act),
+            ActKind.Coat => Correct(act),
+            _ => throw Refuse("kind", $"'{act.Kind}' is no act.", "Use one of the named acts."),
+        };
+    }
+
+    private BenchStep Step(Act act)
+    {
+        var id = act.StepId ?? throw Refuse("stepId", "No step was named.", "Name the step.");
+        if (!bench.Steps.TryGetValue(id, out var step)) throw Missing("stepId", id, "step");
+        return step.NotNeeded is null ? step : throw Conflict("stepId", "This step is no longer needed.", "Look at the unit's route again.");
+    }
+
+    private List<Change> Start(BenchStep step, Instant at)
+    {
+        if (bench.InHand?.StepId == step.Id) return [];
+        var remaining = bench.Remaining(step);
+        if (remaining.Count == 0) throw Conflict("stepId", "Every model is through this step.", "Take one back to do it again.");
+        if (Readying.Of(bench, step, remaining, _clock with { Now = at }) is { } blocker)
+            throw Conflict("stepId", $"{char.ToUpperInvariant(blocker.Reason[0])}{blocker.Reason[1..]}.",
+                blocker.Coat is null ? "Do that first." : "Leave it alone, or test it and say that it is dry.");
+        if (step.Amounts.Mode is not null && UnfitSitting(at))
+            throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take the mark off in Plan if the weather has changed.");
+        List<Change> changes = [];
+        if (bench.InHand is { } other) changes.AddRange(Leave(other, at));
+        changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null)));
+        return changes;
+    }
+
+    private bool UnfitSitting(Instant at) =>
+        bench.State.Settings.Calendar.From(at, 1).FirstOrDefault(s => s.Holds(at)) is { FitForSpray: false };
+
+    private List<Change> Done(Act act)
+    {
+        var step = Step(act);
+        var model = act.Model is { } number ? Model(step, number) : bench.Remaining(step).FirstOrDefault()
+            ?? throw Conflict("model", "Every model is through this step.", "Take one back to do it again.");
+        if (bench.IsDone(step.Id, model.Id)) throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
+        if (bench.IsHeld(model.Id)) throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
+        var changes = Start(step, act.At);
+        var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
+        changes.AddRange(TickAll(step, spell, [model], act.At));
+        return changes;
+    }
+
+    private List<Change> SetCount(Act act)
+    {
+        var step = Step(act);
+        var all = bench.ModelsOf[step.BatchId].Count();
+        var done = bench.TicksOf[step.Id].Count();
+        var count = act.Count ?? throw Refuse("count", "No count was given.", $"Give the number done, {done} to {all}.");
+        if (count < done || count > done + bench.Remaining(step).Count)
+            throw Refuse("count", $"{count} is not between {done} and {done + bench.Remaining(step).Count}.", "Take back what was not done, or mend the flaws first.");
+        var changes = count == done ? [] : Start(step, act.At);
+        var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand;
+        if (count > done) changes.AddRange(TickAll(step, spell!, [.. bench.Remaining(step).Take(count - done)], act.At));
+        return changes;
+    }
+
+    private List<Change> TickAll(BenchStep step, Spell spell, IReadOnlyList<BenchModel> models, Instant at)
+    {
+        if (at < spell.BeganAt) throw Refuse("at", $"{_clock.At(at)} is before the step was begun at {_clock.At(spell.BeganAt)}.", "Give a later time.");
+        List<Change> changes = [.. models.Select(m => new Change.Ticked(new Tick(step.Id, m.Id, m.PieceId, spell.Id, at)))];
+        var last = bench.Remaining(step).Count == models.Count;
+        if (step.Amounts.Product is { } product)
+        {
+            var open = bench.CoatsOf(step.Id).FirstOrDefault(c => c.EndedAt is null);
+            if (open is null)
+            {
+                open = new Coat(newId(), step.Id, step.Key.Kind, product, step.Amounts.Method, step.Key.Occurrence, Film.Normal, null, null, spell.BeganAt, null, [], []);
+                changes.Add(new Change.CoatBegun(open));
+            }
+            changes.Add(new Change.CoatSet(open.Id, last ? at : null, [.. open.ModelIds, .. models.Select(m => m.Id)]));
+        }
+        if (last) changes.Add(new Change.SpellEnded(spell.Id, at));
+        return changes;
+    }
+
+    private IReadOnlyList<Change> PutDown(Act act)
+    {
+        var step = Step(act);
+        return bench.InHand is { } spell && spell.StepId == step.Id
+            ? Leave(spell, act.At)
+            : throw Conflict("stepId", "This step is not in hand.", "Nothing has to be put down.");
+    }
+
+    private List<Change> Leave(Spell spell, Instant at)
+    {
+        List<Change> changes = [new Change.SpellEnded(spell.Id, Instant.Max(at, spell.BeganAt))];
+        foreach (var coat in bench.CoatsOf(spell.StepId).Where(c => c.EndedAt is null))
+        {
+            var last = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Max(t => t.At);
+            changes.Add(new Change.CoatSet(coat.Id, last, coat.ModelIds));
+        }
+        return changes;
+    }
+
+    private List<Change> TakeBack(Act act)
+    {
+        var step = Step(act);
+        var numbers = bench.ModelsOf[step.BatchId].ToDictionary(m => m.Id);
+        var tick = act.Model is { } number
+            ? bench.TicksOf[step.Id].FirstOrDefault(t => numbers[t.ModelId].Number == number)
+            : bench.TicksOf[step.Id].OrderBy(t => t.At).ThenBy(t => numbers[t.ModelId].Number).LastOrDefault();
+        if (tick is null) throw Conflict("stepId", "Nothing is ticked here.", "Nothing has to be taken back.");
+        var later = bench.EdgesOutOf[step.Id].Select(e => bench.Steps[e.To]).FirstOrDefault(s => bench.IsDone(s.Id, tick.ModelId));
+        if (later is not null)
+            throw Conflict("model", $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.For(later.Key.Kind).Title.ToLowerInvariant()}.", "Take that back first.");
+        List<Change> changes = [new Change.Unticked(step.Id, tick.ModelId, tick.PieceId)];
+        var spell = bench.State.Spells.Single(s => s.Id == tick.SpellId);
+        var reopen = spell.EndedAt is not null && bench.InHand is null;
+        if (reopen) changes.Add(new Change.SpellEnded(spell.Id, null));
+        if (bench.LastCoat(step.Id, tick.ModelId) is { } coat)
+        {
+            var left = coat.ModelIds.Where(m => m != tick.ModelId).ToList();
+            var earlier = bench.TicksOf[step.Id].Where(t => left.Contains(t.ModelId)).Select(t => t.At).DefaultIfEmpty(coat.StartedAt).Max();
+            changes.Add(left.Count == 0 ? new Change.CoatGone(coat.Id)
+                : new Change.CoatSet(coat.Id, reopen || coat.EndedAt is null ? null : earlier, left));
+        }
+        return changes;
+    }
+
+    private List<Change> Note(Act act)
+    {
+        var step = Step(act);
+        var model = Model(step, act.Model ?? throw Refuse("model", "No model was named.", "Name the model's number."));
+        if (bench.IsDone(step.Id, model.Id)) throw Conflict("model", $"Model {model.Number} has passed this step.", "Take its tick back first.");
+        var flaw = new Flaw(newId(), step.Id, model.Id, model.PieceId, Text("place", act.Place, 60), Text("words", act.Words, 200), act.At, null);
+        List<Change> changes = [new Change.FlawNoted(flaw)];
+        var others = bench.Remaining(step).Where(m => m.Id != model.Id);
+        // Nothing else is left in hand: the spell ends with this note.
+        if (bench.InHand is { } spell && spell.StepId == step.Id && !others.Any()) changes.AddRange(Leave(spell, act.At));
+        return changes;
+    }
+
+    private IReadOnlyList<Change> Mend(Act act)
+    {
+        var id = act.FlawId ?? throw Refuse("flawId", "No flaw was named.", "Name the flaw.");
+        var flaw = bench.State.Flaws.FirstOrDefault(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
+        return flaw.MendedAt is null ? [new Change.FlawMended(id, act.At)] : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
+    }
+
+    private List<Change> Test(Act act)
+    {
+        var coat = FindCoat(act);
+        var stage = act.Stage ?? throw Refuse("stage", "No readiness was named.", "Name one of touch, recoat, handle, next_layer, full.");
+        var finding = act.Finding ?? throw Refuse("finding", "No finding was given.", "Say not_dry_at, dry_at or exact.");
+        if (coat.EndedAt is not { } end || act.At < end) throw Conflict("coatId", "This coat is still going on.", "Test it after its last model.");
+        return [new Change.CoatTested(coat.Id, new CoatTest(newId(), stage, finding, act.At))];
+    }
+
+    private List<Change> Correct(Act act)
+    {
+        var coat = FindCoat(act);
+        if (act.AirC is < -30 or > 60) throw Refuse("airC", $"{act.AirC} °C is outside -30 to 60.", "Read the thermometer again.");
+        if (act.HumidityPct is < 0 or > 100) throw Refuse("humidityPct", $"{act.HumidityPct} % is outside 0 to 100.", "Read the instrument again.");
+        return [new Change.CoatCorrected(coat.Id, act.Film ?? coat.Film, act.AirC ?? coat.AirC, act.HumidityPct ?? coat.HumidityPct)];
+    }
+
+    private Coat FindCoat(Act act)
+    {
+        var id = act.CoatId ?? throw Refuse("coatId", "No coat was named.", "Name the coat.");
+        return bench.State.Coats.FirstOrDefault(c => c.Id == id) ?? throw Missing("coatId", id, "coat");
+    }
+
+    private BenchModel Model(BenchStep step, int number) =>
+        bench.ModelsOf[step.BatchId].FirstOrDefault(m => m.Number == number)
+        ?? throw Refuse("model", $"There is no model {number}.", $"Give a number from 1 to {bench.ModelsOf[step.BatchId].Count()}.");
+
+    private static string Text(string field, string? value, int longest) =>
+        value?.Trim() is { Length: > 0 } text && text.Length <= longest
+            ? text
+            : throw Refuse(field, $"It has {value?.Trim().Length ?? 0} characters.", $"Give 1 to {longest}.");
+
+    private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
+
+    private static RefusedException Conflict(string field, string message, string remedy) => new(new Refusal(field, message, remedy, RefusalKind.Conflict));
+
+    private static RefusedException Missing(string field, Guid id, string what) =>
+        new(new Refusal(field, $"There is no {what} {id}.", "Load the page again.", RefusalKind.NotFound));
+}

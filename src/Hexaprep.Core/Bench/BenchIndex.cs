@@ -1,0 +1,90 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>A bench state with everything looked up once.</summary>
+public sealed class BenchIndex
+{
+    private readonly Dictionary<(Guid Step, Guid Model), Tick> _ticks;
+    private readonly ILookup<Guid, Coat> _coatsByStep;
+    private readonly HashSet<Guid> _held;
+
+    /// <summary>Indexes a state.</summary>
+    public BenchIndex(BenchState state)
+    {
+        State = state;
+        Units = state.Units.ToDictionary(u => u.Id);
+        Batches = state.Batches.ToDictionary(b => b.Id);
+        Steps = state.Steps.ToDictionary(s => s.Id);
+        StepsOf = state.Steps.Where(s => s.NotNeeded is null).OrderBy(s => s.Position).ToLookup(s => s.BatchId);
+        ModelsOf = state.Models.OrderBy(m => m.Number).ToLookup(m => m.BatchId);
+        EdgesInto = state.Edges.ToLookup(e => e.To);
+        EdgesOutOf = state.Edges.ToLookup(e => e.From);
+        TicksOf = state.Ticks.ToLookup(t => t.StepId);
+        SpellsOf = state.Spells.OrderBy(s => s.BeganAt).ToLookup(s => s.StepId);
+        InHand = state.Spells.FirstOrDefault(s => s.EndedAt is null);
+        _ticks = state.Ticks.ToDictionary(t => (t.StepId, t.ModelId));
+        _coatsByStep = state.Coats.ToLookup(c => c.StepId);
+        _held = [.. state.Flaws.Where(f => f.MendedAt is null).Select(f => f.ModelId)];
+    }
+
+    /// <summary>The state that was indexed.</summary>
+    public BenchState State { get; }
+    /// <summary>Units by id.</summary>
+    public IReadOnlyDictionary<Guid, Unit> Units { get; }
+    /// <summary>Batches by id.</summary>
+    public IReadOnlyDictionary<Guid, Batch> Batches { get; }
+    /// <summary>Steps by id, those not needed among them.</summary>
+    public IReadOnlyDictionary<Guid, BenchStep> Steps { get; }
+    /// <summary>The needed steps of a batch, in route order.</summary>
+    public ILookup<Guid, BenchStep> StepsOf { get; }
+    /// <summary>The models of a batch, by number.</summary>
+    public ILookup<Guid, BenchModel> ModelsOf { get; }
+    /// <summary>Edges by their later step.</summary>
+    public ILookup<Guid, BenchEdge> EdgesInto { get; }
+    /// <summary>Edges by their earlier step.</summary>
+    public ILookup<Guid, BenchEdge> EdgesOutOf { get; }
+    /// <summary>Ticks of a step.</summary>
+    public ILookup<Guid, Tick> TicksOf { get; }
+    /// <summary>Spells of a step, oldest first.</summary>
+    public ILookup<Guid, Spell> SpellsOf { get; }
+    /// <summary>The open spell, or null when hands are free.</summary>
+    public Spell? InHand { get; }
+
+    /// <summary>True when a flaw holds the model back.</summary>
+    public bool IsHeld(Guid modelId) => _held.Contains(modelId);
+
+    /// <summary>True when the model went through the step.</summary>
+    public bool IsDone(Guid stepId, Guid modelId) => _ticks.ContainsKey((stepId, modelId));
+
+    /// <summary>The models that still have to go through a step, those held back left out.</summary>
+    public IReadOnlyList<BenchModel> Remaining(BenchStep step) =>
+        [.. ModelsOf[step.BatchId].Where(m => !IsDone(step.Id, m.Id) && !IsHeld(m.Id))];
+
+    /// <summary>True when no model that can go on still has to go through it.</summary>
+    public bool IsFinished(BenchStep step) => Remaining(step).Count == 0;
+
+    /// <summary>The coat a step left on a model last, or null.</summary>
+    public Coat? LastCoat(Guid stepId, Guid modelId) =>
+        _coatsByStep[stepId].Where(c => c.ModelIds.Contains(modelId)).MaxBy(c => c.StartedAt);
+
+    /// <summary>All coats of a step.</summary>
+    public IEnumerable<Coat> CoatsOf(Guid stepId) => _coatsByStep[stepId];
+
+    /// <summary>The unit of a step.</summary>
+    public Unit UnitOf(BenchStep step) => Units[Batches[step.BatchId].UnitId];
+
+    /// <summary>The unit's name, with the batch's where the unit has several.</summary>
+    public string NameOf(BenchStep step)
+    {
+        var batch = Batches[step.BatchId];
+        return batch.Name.Length == 0 ? Units[batch.UnitId].Name : $"{Units[batch.UnitId].Name}, {batch.Name}";
+    }
+
+    /// <summary>The step's title, its coat or session number with it.</summary>
+    public static string TitleOf(BenchStep step) => StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
+}

@@ -1,0 +1,45 @@
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>A plan made for the bench: its input, its result, and the moment its minute 0 stands for.</summary>
+/// <param name="Origin">Minute 0: a Monday, 00:00 local.</param>
+/// <param name="MadeAt">When it was made; it plans from there on.</param>
+/// <param name="Budget">Decodes spent.</param>
+/// <param name="Problem">The input, in the documented format.</param>
+/// <param name="Result">Chunks and steps without a place.</param>
+public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanProblem Problem, PlanResult Result)
+{
+    /// <summary>The moment of a minute.</summary>
+    public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
+
+    /// <summary>The planned stretches of work still to come or under way, in order of time.</summary>
+    public IReadOnlyList<PlannedWork> Work { get; } =
+    [
+        .. Result.Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
+            .Select(c => new PlannedWork(PlanIds.StepOf(c.Step), Origin + Duration.FromMinutes(c.Start), Origin + Duration.FromMinutes(c.End), c.Models,
+                c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal))),
+    ];
+
+    /// <summary>True when nothing has happened since and the clock has not overtaken it.</summary>
+    public bool HoldsAt(Instant now) => MadeAt <= now && !Work.Any(w => w.InHand ? w.End <= now : w.Begin < PlanIds.Minute(now));
+}
+
+/// <summary>A stretch of planned work on one step.</summary>
+public sealed record PlannedWork(Guid StepId, Instant Begin, Instant End, int Models, bool InHand);
+
+/// <summary>How steps are named in a plan's input: a step's id, with a mark for the share that is done or in hand.</summary>
+public static class PlanIds
+{
+    /// <summary>Marks what was done.</summary>
+    public const string Past = "#past";
+    /// <summary>Marks what is in hand.</summary>
+    public const string Hand = "#hand";
+
+    /// <summary>The bench step behind a plan's step id.</summary>
+    public static Guid StepOf(string planStep) => Guid.Parse(planStep.AsSpan(0, 36));
+
+    /// <summary>The moment with its seconds cut off.</summary>
+    public static Instant Minute(Instant moment) => Instant.FromUnixTimeSeconds(Math.DivRem(moment.ToUnixTimeSeconds(), 60).Quotient * 60);
+}

@@ -1,0 +1,133 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Bench, plan and now in; the view of the bench out.</summary>
+public sealed class BenchReader
+{
+    private readonly BenchIndex _bench;
+    private readonly BenchPlan _plan;
+    private readonly Instant _now;
+    private readonly Clockface _clock;
+    private readonly Sitting? _sitting;
+    private readonly Sitting? _next;
+
+    /// <summary>Reads a bench at a moment.</summary>
+    public BenchReader(BenchIndex bench, BenchPlan plan, Instant now)
+    {
+        (_bench, _plan, _now) = (bench, plan, now);
+        _clock = new Clockface(bench.State.Settings.Zone, now);
+        var ahead = bench.State.Settings.Calendar.From(now, 60).Take(2).ToList();
+        _sitting = ahead.FirstOrDefault(s => s.Holds(now));
+        _next = ahead.FirstOrDefault(s => s.Begin > now);
+    }
+
+    /// <summary>The whole view.</summary>
+    public BenchView View()
+    {
+        var work = TheOneStep();
+        var step = work is null ? null : new HandReader(_bench, _plan, _clock, _sitting).Of(work);
+        var (hands, headline, subline) = Speak(work);
+        return new BenchView(_now, _bench.State.Settings.Zone.Id, hands, Show(_sitting), Show(_next), step, headline, subline,
+            Then(work), DryingReader.Of(_bench, _plan, _clock), NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
+            TakeBack(), Flaws(), Away(work));
+    }
+
+    // In hand, or planned to begin by now, or (outside sittings) the first of the next sitting.
+    private PlannedWork? TheOneStep()
+    {
+        if (_bench.InHand is { } spell)
+            return _plan.Work.FirstOrDefault(w => w.InHand) ?? new PlannedWork(spell.StepId, spell.BeganAt, _now, 1, true);
+        var first = _plan.Work.FirstOrDefault(w => !w.InHand);
+        return first is not null && _sitting is not null && first.Begin <= _now + Duration.FromMinutes(1) ? first : null;
+    }
+
+    private (HandsState, string, string) Speak(PlannedWork? work)
+    {
+        if (work is not null) return (HandsState.Step, "", "");
+        if (_bench.State.Batches.IsEmpty) return (HandsState.Empty, "The bench is empty", "Add a unit in one sentence, or drop a roster file.");
+        var next = _plan.Work.FirstOrDefault(w => w.Begin >= _now);
+        if (next is null)
+        {
+            return _plan.Result.Unplaced.Count > 0
+                ? (HandsState.NoPlan, "No plan fits", Lacks(_plan.Result.Unplaced[0]))
+                : (HandsState.Free, "Everything is finished", "Add a unit, or put the brushes away.");
+        }
+        var what = $"{Capital(StepWords.For(_bench.Steps[next.StepId].Key.Kind).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
+        if (_sitting is null) return (HandsState.Outside, $"Next sitting {_clock.At(next.Begin)}", $"It begins with: {what}.");
+        return next.Begin < _sitting.End
+            ? (HandsState.Free, $"Hands free until {_clock.At(next.Begin)}", $"Everything is drying. Next: {what}.")
+            : (HandsState.Free, "Nothing more tonight", $"Everything is drying. Next: {what}, {_clock.At(next.Begin)}.");
+    }
+
+    private string Lacks(Unplaced unplaced)
+    {
+        var step = _bench.Steps[PlanIds.StepOf(unplaced.Step)];
+        return $"{BenchIndex.TitleOf(step)}, {_bench.NameOf(step)}: {unplaced.Lacks}.";
+    }
+
+    private List<ThenView> Then(PlannedWork? current) =>
+    [
+        .. _plan.Work.Where(w => !w.InHand && w != current && (_sitting is null || w.Begin < _sitting.End) && w.StepId != current?.StepId).Take(2)
+            .Select(w => (Work: w, Step: _bench.Steps[w.StepId]))
+            .Select(w => new ThenView(w.Step.Id, w.Work.Begin, _clock.At(w.Work.Begin), $"{StepWords.For(w.Step.Key.Kind).Short} {_bench.NameOf(w.Step)}")),
+    ];
+
+    // For each batch, the next step that this sitting does not reach.
+    private List<NotTonightView> NotTonight(PlannedWork? current)
+    {
+        var until = _sitting?.End ?? _now;
+        var begins = _plan.Work.GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Min(w => w.Begin));
+        var bindings = Bindings.Of(_plan.Problem, _plan.Result.Schedule.Chunks);
+        var rows = new List<NotTonightView>();
+        foreach (var batch in _bench.State.Batches)
+        {
+            var step = _bench.StepsOf[batch.Id].Where(s => !_bench.IsFinished(s) && s.Id != current?.StepId)
+                .FirstOrDefault(s => !begins.TryGetValue(s.Id, out var b) || b >= until);
+            if (step is null) continue;
+            var text = $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)}";
+            var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, bindings.GetValueOrDefault((batch.Id.ToString(), step.Id.ToString())), _clock);
+            rows.Add(new NotTonightView(step.Id, text, reason, at));
+        }
+        return [.. rows.OrderBy(r => r.Until ?? Instant.MaxValue)];
+    }
+
+    private TakeBackView? TakeBack()
+    {
+        var from = (_sitting?.Begin ?? _now) - Duration.FromHours(12);
+        var last = _bench.State.Ticks.Where(t => t.At >= from).OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
+        if (last is null) return null;
+        var step = _bench.Steps[last.StepId];
+        return new TakeBackView(step.Id, Number(last.ModelId), $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.For(step.Key.Kind).Done}");
+    }
+
+    private int Number(Guid modelId) => _bench.State.Models.First(m => m.Id == modelId).Number;
+
+    private List<FlawView> Flaws() =>
+    [
+        .. from flaw in _bench.State.Flaws
+           where flaw.MendedAt is null
+           let step = _bench.Steps[flaw.StepId]
+           let unit = _bench.UnitOf(step)
+           select new FlawView(flaw.Id, step.Id, unit.Id, _bench.NameOf(step), unit.Mark, Number(flaw.ModelId), flaw.Place, flaw.Words),
+    ];
+
+    private AwayView? Away(PlannedWork? work)
+    {
+        if (_bench.InHand is not { } spell || work is null) return null;
+        var step = _bench.Steps[spell.StepId];
+        var last = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).Select(t => t.At).DefaultIfEmpty(spell.BeganAt).Max();
+        var takes = step.HandsMinutes(Math.Max(1, _bench.Remaining(step).Count));
+        var away = (int)(_now - last).TotalMinutes;
+        return away <= takes + 10 ? null : new AwayView(away, $"It is {_clock.At(_now)}. How many were {StepWords.For(step.Key.Kind).Done}?");
+    }
+
+    private SittingView? Show(Sitting? sitting) =>
+        sitting is null ? null : new SittingView(sitting.Begin, sitting.End, $"{_clock.At(sitting.Begin)} to {_clock.At(sitting.End)}", sitting.FitForSpray);
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+}

@@ -1,0 +1,80 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>What the hands can do at this moment.</summary>
+public enum HandsState { Step, Free, Outside, Empty, NoPlan }
+
+/// <summary>The bench, right now: what to do and why, what dries and when it is safe, what comes next, what must wait.</summary>
+public sealed record BenchView(
+    Instant Now, string Zone, HandsState Hands, SittingView? Sitting, SittingView? NextSitting, HandView? Step, string Headline, string Subline,
+    IReadOnlyList<ThenView> Then, IReadOnlyList<DryingView> Drying, IReadOnlyList<NotTonightView> NotTonight, LineView Line,
+    TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away);
+
+/// <summary>A sitting, its times in words.</summary>
+public sealed record SittingView(Instant Begin, Instant End, string Text, bool FitForSpray);
+
+/// <summary>How a model stands in the step in hand.</summary>
+public enum PegState { Done, Hand, Rest, Held }
+
+/// <summary>One model of the step in hand.</summary>
+public sealed record PegView(int Number, PegState State);
+
+/// <summary>A caution and whether it is shown in full: at the step's first start in a sitting.</summary>
+public sealed record CautionView(string Sign, string Short, string Card, bool Full);
+
+/// <summary>A limit: the yellow slab with its time.</summary>
+public sealed record LimitView(string Text, Instant At);
+
+/// <summary>The card of a step: why, how, what to look for, what goes wrong, and the rules that speak about it.</summary>
+public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<string> Rules);
+
+/// <summary>The one step: in hand, or to be begun now.</summary>
+public sealed record HandView(
+    Guid StepId, Guid UnitId, string Unit, string Mark, string Detail, StepKind Kind, string Title, string How, IReadOnlyList<PegView> Models, int Done, int Total,
+    bool InHand, int? NextModel, string KeyText, string KeyNote, Instant? EndsAbout, string Why, LimitView? Limit,
+    IReadOnlyList<CautionView> Cautions, CardView Card, bool IsGate, IReadOnlyList<string> Places, IReadOnlyList<string> FlawKinds);
+
+/// <summary>A step that comes next in this sitting.</summary>
+public sealed record ThenView(Guid StepId, Instant At, string Time, string Text);
+
+/// <summary>A coat that must be left alone, its three times, and the stage a test would be for.</summary>
+public sealed record DryingView(
+    Guid CoatId, Guid StepId, Guid UnitId, string Unit, string Mark, string What, string SafeTo, Readiness Stage, Instant StartedAt, Instant Early,
+    Instant Usual, Instant Sure, string SureText, string Basis, bool Expected, bool CanTest, bool Tested, Film Film, double? AirC, double? HumidityPct, int Number,
+    ProductClass Product, string? Method, int Models);
+
+/// <summary>A step this sitting cannot reach, and what prevents it.</summary>
+public sealed record NotTonightView(Guid StepId, string Text, string Reason, Instant? Until);
+
+/// <summary>A model held back.</summary>
+public sealed record FlawView(Guid Id, Guid StepId, Guid UnitId, string Unit, string Mark, int Model, string Place, string Words);
+
+/// <summary>What "take one back" would take back.</summary>
+public sealed record TakeBackView(Guid StepId, int Model, string Text);
+
+/// <summary>Nothing was ticked for longer than the step takes.</summary>
+public sealed record AwayView(int Minutes, string Text);
+
+/// <summary>The line: sittings laid open, work above, waits below.</summary>
+public sealed record LineView(IReadOnlyList<SittingView> Sittings, IReadOnlyList<BlockView> Blocks, IReadOnlyList<BightView> Bights);
+
+/// <summary>How a block stands.</summary>
+public enum BlockState { Past, Now, Next }
+
+/// <summary>A stretch of hands on the line.</summary>
+public sealed record BlockView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, Instant Begin, Instant End, int Models, BlockState State, double DoneShare, bool Outdoors);
+
+/// <summary>A wait under the line: begun (with digits) or planned (dotted).</summary>
+public sealed record BightView(Guid StepId, Guid UnitId, string Unit, string Mark, string What, Instant From, Instant To, bool Begun);
+
+/// <summary>Fills a caution's two views.</summary>
+public static class CautionViews
+{
+    /// <summary>The cautions of a step; in full unless a step with the same sign was begun in this sitting.</summary>
+    public static IReadOnlyList<CautionView> Of(IReadOnlyList<Caution> cautions, IReadOnlySet<string> seen) =>
+        [.. cautions.Select(c => new CautionView(c.Sign, c.Short, c.Card, !seen.Contains(c.Sign)))];
+}

@@ -1,0 +1,35 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Lists what must be left alone now, the soonest safe first.</summary>
+internal static class DryingReader
+{
+    public static IReadOnlyList<DryingView> Of(BenchIndex bench, BenchPlan plan, Clockface clock) =>
+        [.. bench.State.Coats.Select(c => One(bench, plan, c, clock)).OfType<DryingView>().OrderBy(d => d.Sure).ThenBy(d => d.CoatId)];
+
+    private static DryingView? One(BenchIndex bench, BenchPlan plan, Coat coat, Clockface clock)
+    {
+        var step = bench.Steps[coat.StepId];
+        // While the work goes on, the wait is counted from the end that is expected.
+        var expected = coat.EndedAt is null;
+        var counted = expected ? coat with { EndedAt = plan.Work.FirstOrDefault(w => w.InHand && w.StepId == step.Id)?.End ?? clock.Now } : coat;
+        foreach (var awaited in Waits.Of(bench, step))
+        {
+            if (CoatClock.When(counted, awaited.Stage, bench.State.House) is not { } times || times.Sure <= clock.Now) continue;
+            var unit = bench.UnitOf(step);
+            var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
+            return new DryingView(coat.Id, step.Id, unit.Id, bench.NameOf(step), unit.Mark, noun, awaited.SafeTo, awaited.Stage, coat.StartedAt,
+                times.Early, times.Usual, times.Sure, clock.At(times.Sure), Basis(times), expected, !expected && clock.Now >= times.Early, times.Tested,
+                coat.Film, coat.AirC, coat.HumidityPct, coat.Number, coat.Product, coat.Method, coat.ModelIds.Count);
+        }
+        return null;
+    }
+
+    private static string Basis(SafeTimes times) =>
+        times.Tested ? "your own test"
+        : times.Basis == WaitBasis.PractisedRange ? "rule of thumb: practised range, about 21 °C and 50 % RH"
+        : "rule of thumb: usual for this kind of product, about 21 °C and 50 % RH";
+}

@@ -1,0 +1,91 @@
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Reads the one step: pegs, key, reason, limit, cautions, card.</summary>
+internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clock, Sitting? sitting)
+{
+    private static readonly string[] Figure = ["head", "arms", "body", "legs", "back", "base"];
+
+    public HandView Of(PlannedWork work)
+    {
+        var step = bench.Steps[work.StepId];
+        var batch = bench.Batches[step.BatchId];
+        var unit = bench.Units[batch.UnitId];
+        var words = StepWords.For(step.Key.Kind);
+        var remaining = bench.Remaining(step);
+        var all = bench.ModelsOf[step.BatchId].ToList();
+        var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
+        var done = all.Count(m => bench.IsDone(step.Id, m.Id));
+        var pegs = all.Select(m => new PegView(m.Number,
+            bench.IsDone(step.Id, m.Id) ? PegState.Done : bench.IsHeld(m.Id) ? PegState.Held : work.InHand && m.Number == next ? PegState.Hand : PegState.Rest));
+        var ends = work.InHand ? work.End : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
+        var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
+        var cautions = Caution.For(step.Key.Kind, step.Amounts, batch.Traits);
+        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, batch.Traits).Select(r => r.Reason)]);
+        var detail = $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · {batch.Traits.MaterialWords}";
+        return new HandView(step.Id, unit.Id, unit.Name, unit.Mark, detail, step.Key.Kind, BenchIndex.TitleOf(step), words.How, [.. pegs], done, all.Count,
+            work.InHand, next, key, note, ends, Why(step, work), Limit(step, work.InHand), CautionViews.Of(cautions, SeenSigns(step)), card,
+            step.Key.Kind.IsGate(), Figure, FlawWords.For(step.Key.Kind));
+    }
+
+    private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
+    {
+        if (!inHand) return ($"Begin: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}", $"about {Clockface.Lasts(step.HandsMinutes(left))} of your hands, done about {clock.At(ends)}");
+        var total = bench.ModelsOf[step.BatchId].Count();
+        var done = step.Key.Kind.IsGate() ? "is clean" : words.Done;
+        return left == 1
+            ? (total == 1 ? $"It {(step.Key.Kind.IsGate() ? done : "is " + done)}" : $"All {total - bench.ModelsOf[step.BatchId].Count(m => bench.IsHeld(m.Id))} {words.Done}", "closes the step")
+            : ($"Model {next} {done}", $"{left - 1} more after it, done about {clock.At(ends)}");
+    }
+
+    // The cause in at most sixteen words: a long wait that passes unattended, a wait that ended, a deadline, or what it opens.
+    private string Why(BenchStep step, PlannedWork work)
+    {
+        var waits = Waits.Of(bench, step);
+        if (step.Amounts.Product is { } product && waits.Count > 0)
+        {
+            var longest = waits.Max(w => Drying.WaitTable.Band(step.Key.Kind, product, w.Stage, bench.State.House).Sure);
+            var (noun, _) = StepWords.Wait(step.Key.Kind, product);
+            var over = work.End + Duration.FromMinutes(longest);
+            if (sitting is not null && over > sitting.End) return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";
+            return $"Its {noun} needs {Clockface.Lasts(longest)}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
+        }
+        var bindings = Bindings.Of(plan.Problem, plan.Result.Schedule.Chunks);
+        var wait = bindings.GetValueOrDefault((step.BatchId.ToString(), step.Id.ToString()))?.LastOrDefault(b => b is { Kind: BindingKind.Wait, Binds: true });
+        if (wait is not null && bench.Steps[PlanIds.StepOf(wait.Step!)].Amounts.Product is { } earlier)
+        {
+            var (noun, _) = StepWords.Wait(bench.Steps[PlanIds.StepOf(wait.Step!)].Key.Kind, earlier);
+            return $"Its {noun} has been ready since {clock.At(plan.At(wait.At))}; the longest way still lies ahead of it.";
+        }
+        return bench.UnitOf(step).Deadline is { } day
+            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{bench.UnitOf(step).Name} are due {day:ddd d MMM}, and everything after waits for this.")
+            : $"It may go on now, and the longest way still lies ahead of {bench.UnitOf(step).Name}.";
+    }
+
+    // Two-part putty: the mix in hand was made when the models served by the ones before it were done.
+    private LimitView? Limit(BenchStep step, bool inHand)
+    {
+        if (!inHand || step.Amounts.WorkingMinutes is not { } working || bench.InHand is not { } spell) return null;
+        var ticks = bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
+        var mixes = step.Amounts.ModelsPerMix is { } per ? ticks.Count / per * per : 0;
+        var mixed = mixes == 0 ? spell.BeganAt : ticks[mixes - 1];
+        var stiff = mixed + Duration.FromMinutes(working);
+        return new LimitView($"Mix stiffens {clock.At(stiff)}", stiff);
+    }
+
+    private HashSet<string> SeenSigns(BenchStep step)
+    {
+        if (sitting is null) return [];
+        return
+        [
+            .. bench.State.Spells.Where(s => s.BeganAt >= sitting.Begin && s.EndedAt is not null && s.StepId != step.Id)
+                .Select(s => bench.Steps[s.StepId])
+                .SelectMany(s => Caution.For(s.Key.Kind, s.Amounts, bench.Batches[s.BatchId].Traits))
+                .Select(c => c.Sign),
+        ];
+    }
+}

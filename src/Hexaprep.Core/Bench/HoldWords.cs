@@ -1,0 +1,50 @@
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Says in words what holds a step of the plan where it is.</summary>
+public static class HoldWords
+{
+    /// <summary>Why a step is not reached in this sitting, in a few words, and the moment it lets go.</summary>
+    public static (string Reason, Instant? Until) WhyNot(BenchIndex bench, BenchPlan plan, BenchStep step, IReadOnlyList<Binding>? bindings, Clockface clock)
+    {
+        if (plan.Result.Unplaced.FirstOrDefault(u => PlanIds.StepOf(u.Step) == step.Id) is { } unplaced) return (unplaced.Lacks, null);
+        var remaining = bench.Remaining(step);
+        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker) return (blocker.Reason, until);
+        var planned = plan.Work.Where(w => w.StepId == step.Id).Select(w => (Instant?)w.Begin).FirstOrDefault();
+        if (bindings?.LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at) return ("earlier steps come first", planned);
+        return binding.Kind switch
+        {
+            BindingKind.Wait when Drying(bench, binding) is { } what => ($"{what} till {clock.At(plan.At(binding.At))}", at),
+            BindingKind.SprayWindow => ($"spray {clock.At(at)}", at),
+            BindingKind.Resource => ($"handles free {clock.At(at)}", at),
+            _ => ($"hands free {clock.At(at)}", at),
+        };
+    }
+
+    /// <summary>One hold of a step as a line of the plan's "what holds it".</summary>
+    public static string Line(BenchIndex bench, Binding binding)
+    {
+        var other = binding.Step is { } id ? bench.Steps[PlanIds.StepOf(id)] : null;
+        return binding.Kind switch
+        {
+            BindingKind.Wait when Drying(bench, binding) is { } what => $"{what} until then: it could begin",
+            BindingKind.Wait => $"{BenchIndex.TitleOf(other!)} is done: it could begin",
+            BindingKind.Hands => $"your hands leave {bench.NameOf(other!)}",
+            BindingKind.Sitting => "the sitting begins",
+            BindingKind.SprayWindow => "spraying is possible",
+            BindingKind.Resource => $"{bench.NameOf(other!)} gives its handles back",
+            _ => "held back: not needed before",
+        };
+    }
+
+    private static string? Drying(BenchIndex bench, Binding binding)
+    {
+        var before = bench.Steps[PlanIds.StepOf(binding.Step!)];
+        if (before.Amounts.Product is not { } product) return null;
+        var (noun, verb) = StepWords.Wait(before.Key.Kind, product);
+        return $"{noun} {verb}";
+    }
+}

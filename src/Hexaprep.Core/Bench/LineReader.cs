@@ -1,0 +1,68 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Lays out what the bench line shows: this sitting, and the first of the next.</summary>
+internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clock)
+{
+    public LineView Of(Sitting? sitting, Sitting? next)
+    {
+        var sittings = new[] { sitting, next }.OfType<Sitting>().ToList();
+        var since = sitting?.Begin ?? clock.Now;
+        var until = sittings.Count == 0 ? clock.Now : sittings[^1].End;
+        var blocks = Past(since).Concat(Planned(until)).OrderBy(b => b.Begin).ToList();
+        return new LineView(
+            [.. sittings.Select(s => new SittingView(s.Begin, s.End, $"{clock.At(s.Begin)} to {clock.At(s.End)}", s.FitForSpray))],
+            blocks, [.. Begun(), .. ToCome(sitting?.End ?? until)]);
+    }
+
+    private IEnumerable<BlockView> Past(Instant since) =>
+        from spell in bench.State.Spells
+        where spell.EndedAt > since && spell.EndedAt - spell.BeganAt >= Duration.FromMinutes(1)
+        let step = bench.Steps[spell.StepId]
+        select Block(step, Instant.Max(since, spell.BeganAt), spell.EndedAt!.Value, bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id), BlockState.Past, 1);
+
+    private IEnumerable<BlockView> Planned(Instant until)
+    {
+        foreach (var work in plan.Work.Where(w => w.Begin < until))
+        {
+            var step = bench.Steps[work.StepId];
+            if (!work.InHand)
+            {
+                yield return Block(step, work.Begin, work.End, work.Models, BlockState.Next, 0);
+                continue;
+            }
+            var spell = bench.InHand!;
+            var done = bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id);
+            yield return Block(step, spell.BeganAt, work.End, work.Models, BlockState.Now, (double)done / Math.Max(1, work.Models));
+        }
+    }
+
+    private BlockView Block(BenchStep step, Instant begin, Instant end, int models, BlockState state, double share)
+    {
+        var unit = bench.UnitOf(step);
+        return new BlockView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), begin, end, models, state, share, step.Amounts.Mode is not null);
+    }
+
+    private IEnumerable<BightView> Begun() =>
+        from drying in DryingReader.Of(bench, plan, clock)
+        where !drying.Expected
+        let coat = bench.State.Coats.First(c => c.Id == drying.CoatId)
+        select new BightView(drying.StepId, drying.UnitId, drying.Unit, drying.Mark, drying.What, coat.EndedAt!.Value, drying.Sure, true);
+
+    private IEnumerable<BightView> ToCome(Instant until)
+    {
+        foreach (var work in plan.Work.Where(w => w.Begin < until))
+        {
+            var step = bench.Steps[work.StepId];
+            if (step.Amounts.Product is not { } product || Waits.Of(bench, step).FirstOrDefault() is not { } awaited) continue;
+            var band = WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.State.House);
+            var unit = bench.UnitOf(step);
+            yield return new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, StepWords.Wait(step.Key.Kind, product).Noun,
+                work.End, work.End + Duration.FromMinutes(band.Sure), false);
+        }
+    }
+}

@@ -1,0 +1,204 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Writes the plan's input from the bench: what is left to do, frozen work, sittings from now on.</summary>
+public sealed class PlanDraft
+{
+    private const int LongestDays = 1100;
+    private readonly BenchIndex _bench;
+    private readonly Instant _now;
+    private readonly Instant _origin;
+    private readonly List<PlanChunk> _fixed = [];
+    private readonly List<Span> _sittings = [];
+    private readonly List<Span> _spray = [];
+
+    private PlanDraft(BenchIndex bench, Instant now)
+    {
+        (_bench, _now) = (bench, PlanIds.Minute(now));
+        _origin = MondayOf(Earliest());
+    }
+
+    /// <summary>Makes a plan for the bench as it stands.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="budget">Decodes to spend, at least 1.</param>
+    public static BenchPlan Make(BenchIndex bench, Instant now, int budget)
+    {
+        var draft = new PlanDraft(bench, now);
+        var problem = draft.Problem();
+        return new BenchPlan(draft._origin, draft._now, budget, problem, Planner.Solve(problem, budget));
+    }
+
+    private PlanProblem Problem()
+    {
+        LayCalendar();
+        var state = _bench.State;
+        var open = state.Batches.Where(b => _bench.StepsOf[b.Id].Any(s => !_bench.IsFinished(s))).ToList();
+        var batches = open.Select(Draft).ToList();
+        var units = state.Units.Where(u => open.Any(b => b.UnitId == u.Id))
+            .Select(u => new PlanUnit(u.Id.ToString(), u.Weight) { Deadline = u.Deadline is { } day ? Minute(EndOf(day)) : null });
+        var horizon = _sittings.Count == 0 ? 0 : _sittings[^1].End;
+        return new PlanProblem("bench", horizon, PlanWeights.Default, _sittings, _spray,
+            [new PlanResource("handle", state.Settings.Handles)], new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+            [.. units], batches)
+        { Fixed = _fixed.Count == 0 ? null : _fixed };
+    }
+
+    private PlanBatch Draft(Roster.Batch batch)
+    {
+        var steps = new List<PlanStep>();
+        var arcs = new List<PlanArc>();
+        var rests = new HashSet<Guid>();
+        var route = _bench.StepsOf[batch.Id].ToList();
+        foreach (var step in route)
+        {
+            var remaining = _bench.Remaining(step).Count;
+            if (_bench.InHand is { } spell && spell.StepId == step.Id)
+            {
+                var taken = TakeInHand(step, spell, remaining);
+                steps.Add(Spec(step, step.Id + PlanIds.Hand, taken.Models));
+                _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Hand, Minute(spell.BeganAt), taken.End, taken.Models));
+                remaining -= taken.ToDo;
+                if (remaining > 0) arcs.Add(new PlanArc(step.Id + PlanIds.Hand, step.Id.ToString(), 0));
+            }
+            AddPast(batch, step, steps);
+            if (remaining <= 0) continue;
+            steps.Add(Spec(step, step.Id.ToString(), remaining));
+            rests.Add(step.Id);
+        }
+        var present = steps.Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
+        foreach (var step in route.Where(s => rests.Contains(s.Id))) arcs.AddRange(ArcsInto(step, present));
+        return new PlanBatch(batch.Id.ToString(), batch.UnitId.ToString(), batch.Traits.Models, steps, arcs, [.. Holds(batch, route, present)]);
+    }
+
+    private PlanStep Spec(BenchStep step, string id, int count)
+    {
+        var a = step.Amounts;
+        var even = a.SecondsPerModel % 60 == 0 && a.SecondsPerModel > 0 && a.ModelsPerMix is null;
+        return new PlanStep(id, a.SetupMinutes, Math.Max(1, a.SecondsPerModel / 60), a.OneGo ? 1 : count, WaitAfter(step))
+        {
+            Count = count == _bench.Batches[step.BatchId].Traits.Models ? null : count,
+            Minutes = even ? null : [.. Enumerable.Range(1, count).Select(step.HandsMinutes)],
+            Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
+            Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
+        };
+    }
+
+    // A unit is done when its last coat may be handled.
+    private int WaitAfter(BenchStep step) =>
+        step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && step.Amounts.Product is { } product
+            ? WaitTable.Band(step.Key.Kind, product, Readiness.Handle, _bench.State.House).Sure
+            : 0;
+
+    // How much of the step in hand this sitting still takes, counted from its last tick.
+    private (int Models, int ToDo, int End) TakeInHand(BenchStep step, Spell spell, int remaining)
+    {
+        var ticks = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).ToList();
+        var from = ticks.Count > 0 ? ticks.Max(t => t.At) : spell.BeganAt + Duration.FromMinutes(step.Amounts.SetupMinutes);
+        var until = _sittings.Count > 0 && _sittings[0].Begin <= Minute(_now) ? _sittings[0].End : int.MaxValue;
+        int End(int models) => Math.Max(Minute(_now) + 1, Minute(from + Duration.FromSeconds((long)models * step.Amounts.SecondsPerModel + 59)));
+        var take = remaining;
+        while (take > 1 && End(take) > until && !step.Amounts.OneGo) take--;
+        return (ticks.Count + take, take, End(take));
+    }
+
+    // Frozen work is named only where something still waits for it.
+    private void AddPast(Roster.Batch batch, BenchStep step, List<PlanStep> steps)
+    {
+        var spells = _bench.SpellsOf[step.Id].Where(s => s.EndedAt is not null)
+            .Select(s => (Spell: s, Models: _bench.TicksOf[step.Id].Count(t => t.SpellId == s.Id))).Where(s => s.Models > 0).ToList();
+        if (spells.Count == 0 || !Matters(step)) return;
+        steps.Add(Spec(step, step.Id + PlanIds.Past, spells.Sum(s => s.Models)));
+        var free = int.MinValue;
+        foreach (var (spell, models) in spells)
+        {
+            var begin = Math.Max(free, Minute(spell.BeganAt));
+            free = Math.Max(begin + 1, Minute(spell.EndedAt!.Value));
+            _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Past, begin, free, models));
+        }
+    }
+
+    private bool Matters(BenchStep step) =>
+        (step.Key.Kind == StepKind.Handle && !Released(step.BatchId))
+        || SafeFor(step, null) > _now;
+
+    private bool Released(Guid batchId) => _bench.StepsOf[batchId].Where(s => s.Key.Kind == StepKind.Release).All(_bench.IsFinished);
+
+    // The latest moment at which what a step left is safe: for one readiness, or for every one that its followers ask for.
+    private Instant SafeFor(BenchStep step, Readiness? stage)
+    {
+        var stages = stage is { } one ? [one] : _bench.EdgesOutOf[step.Id].Select(e => e.Stage).OfType<Readiness>().Distinct().ToList();
+        return (from coat in _bench.CoatsOf(step.Id)
+                from s in stages
+                let times = CoatClock.When(coat, s, _bench.State.House)
+                where times is not null
+                select times.Sure).DefaultIfEmpty(Instant.MinValue).Max();
+    }
+
+    private IEnumerable<PlanArc> ArcsInto(BenchStep step, HashSet<string> present)
+    {
+        foreach (var edge in _bench.EdgesInto[step.Id])
+        {
+            var id = edge.From.ToString();
+            if (present.Contains(id)) yield return new PlanArc(id, step.Id.ToString(), edge.MinMinutes) { Max = edge.MaxMinutes };
+            if (present.Contains(id + PlanIds.Hand)) yield return new PlanArc(id + PlanIds.Hand, step.Id.ToString(), edge.MinMinutes);
+            if (present.Contains(id + PlanIds.Past) && edge.Stage is { } stage)
+            {
+                var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
+                var safe = SafeFor(_bench.Steps[edge.From], stage);
+                var min = safe == Instant.MinValue ? 0 : Math.Max(0, MinuteUp(safe) - end);
+                yield return new PlanArc(id + PlanIds.Past, step.Id.ToString(), min);
+            }
+        }
+    }
+
+    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, HashSet<string> present)
+    {
+        var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
+        var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
+        if (mount is null || release is null || !present.Contains(release.Id.ToString())) yield break;
+        var from = new[] { mount.Id + PlanIds.Past, mount.Id + PlanIds.Hand, mount.Id.ToString() }.FirstOrDefault(present.Contains);
+        if (from is not null)
+            yield return new PlanHold("handle", batch.Traits.Models, new PlanEdge(from, "start"), new PlanEdge(release.Id.ToString(), "end"));
+    }
+
+    private void LayCalendar()
+    {
+        // Enough sittings for all hands-on work twice over, with room for the waits.
+        var need = 2 * _bench.State.Steps.Where(s => s.NotNeeded is null).Sum(s => s.HandsMinutes(_bench.Remaining(s).Count));
+        var have = 0;
+        var least = _now + Duration.FromDays(42);
+        foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))
+        {
+            if (have >= need && sitting.Begin > least) break;
+            var span = new Span(Math.Max(Minute(_now), Minute(sitting.Begin)), Minute(sitting.End));
+            if (span.Length <= 0) continue;
+            _sittings.Add(span);
+            if (sitting.FitForSpray) _spray.Add(span);
+            have += span.Length;
+        }
+    }
+
+    private Instant Earliest()
+    {
+        var began = _bench.State.Spells.Where(s => s.EndedAt is null || Matters(_bench.Steps[s.StepId])).Select(s => s.BeganAt);
+        return began.Append(_now).Min();
+    }
+
+    private Instant MondayOf(Instant moment)
+    {
+        var date = moment.InZone(_bench.State.Settings.Zone).Date;
+        var monday = date.DayOfWeek == IsoDayOfWeek.Monday ? date : date.Previous(IsoDayOfWeek.Monday);
+        return _bench.State.Settings.Zone.AtStartOfDay(monday).ToInstant();
+    }
+
+    private Instant EndOf(LocalDate day) => _bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
+
+    private int Minute(Instant moment) => (int)Math.Floor((moment - _origin).TotalMinutes);
+
+    private int MinuteUp(Instant moment) => (int)Math.Ceiling((moment - _origin).TotalMinutes);
+}

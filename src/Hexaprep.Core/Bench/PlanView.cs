@@ -1,0 +1,143 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>The plan: when each unit is done and what holds it.</summary>
+public sealed record PlanView(
+    Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
+    IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced);
+
+/// <summary>When a unit is done.</summary>
+/// <param name="Done">Null while some of it finds no place.</param>
+/// <param name="NotBefore">No plan can finish sooner, even with the bench to itself.</param>
+/// <param name="Difference">What lies between the two, in words.</param>
+public sealed record PromiseView(
+    Guid UnitId, string Unit, string Mark, Hexagon Hexagon, Instant? Done, string DoneDay, string DoneTime, Instant? NotBefore, string NotBeforeText,
+    string Difference, LocalDate? Deadline, string DeadlineText, bool Late, int Weight, int HandsLeft);
+
+/// <summary>A sitting of the plan.</summary>
+public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool FitForSpray, IReadOnlyList<BlockView> Blocks);
+
+/// <summary>A planned step: when, and what holds it.</summary>
+public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Day, string Times, Instant Begin, Instant End, string Note, IReadOnlyList<HoldView> Holds);
+
+/// <summary>One line of "what holds it".</summary>
+public sealed record HoldView(Instant At, string Time, string Text, bool Binds, BindingKind Kind);
+
+/// <summary>A step without a place and what it lacks.</summary>
+public sealed record UnplacedView(Guid StepId, string Unit, string Title, string Lacks);
+
+/// <summary>Reads a plan for the screen.</summary>
+public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
+{
+    private const int MostSittings = 40;
+    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
+    /// <summary>The whole view.</summary>
+    public PlanView View()
+    {
+        var bindings = Bindings.Of(plan.Problem, plan.Result.Schedule.Chunks);
+        return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Promises(), Sittings(), PlannedWaits(),
+            [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g], bindings))],
+            [.. plan.Result.Unplaced.Select(Lacking)]);
+    }
+
+    private List<PromiseView> Promises()
+    {
+        var done = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
+        var bounds = NotBefore.Of(plan.Problem);
+        var lacking = plan.Result.Unplaced.Select(u => u.Batch).ToHashSet(StringComparer.Ordinal);
+        return
+        [
+            .. bench.State.Units.Select(u => Promise(u, done, bounds, lacking))
+                .OrderBy(p => p.Done ?? Instant.MaxValue).ThenBy(p => p.Unit, StringComparer.Ordinal),
+        ];
+    }
+
+    private PromiseView Promise(Roster.Unit unit, Dictionary<string, int> ends, Dictionary<string, int> bounds, HashSet<string> lacking)
+    {
+        var batches = bench.State.Batches.Where(b => b.UnitId == unit.Id).ToList();
+        var hexagon = Hexagon.Of(bench, batches.Select(b => b.Id), now);
+        var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count));
+        var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
+        Instant? done = ends.TryGetValue(unit.Id.ToString(), out var e) && !unfit ? plan.At(e) : unfit ? null : LastReady(batches);
+        Instant? bound = bounds.TryGetValue(unit.Id.ToString(), out var b) && b != int.MaxValue ? plan.At(b) : done;
+        var late = done is { } d && unit.Deadline is { } day && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
+        return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : "no date",
+            done is { } t ? Time(t) : "", bound, bound is { } n ? _clock.At(n) : "", Difference(done, bound, left, unfit),
+            unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left);
+    }
+
+    private Instant LastReady(List<Roster.Batch> batches) =>
+        batches.SelectMany(b => bench.StepsOf[b.Id]).SelectMany(s => bench.TicksOf[s.Id]).Select(t => t.At).DefaultIfEmpty(now).Max();
+
+    private static string Difference(Instant? done, Instant? bound, int left, bool unfit)
+    {
+        if (unfit) return "part of it finds no place";
+        if (left == 0) return "finished";
+        if (done is not { } d || bound is not { } b) return "";
+        var minutes = (long)(d - b).TotalMinutes;
+        return minutes <= 0 ? "cannot be sooner" : $"{Clockface.Lasts(minutes)} more: hands are on others";
+    }
+
+    private List<PlanSittingView> Sittings()
+    {
+        var last = plan.Work.Count == 0 ? now : plan.Work.Max(w => w.End);
+        var rows = new List<PlanSittingView>();
+        foreach (var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings))
+        {
+            var own = new LineReader(bench, plan, _clock).Of(sitting, null).Blocks.Where(b => b.Begin < sitting.End && b.End > sitting.Begin).ToList();
+            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.FitForSpray, own));
+        }
+        return rows;
+    }
+
+    private string Title(Sitting sitting) => sitting.Holds(now) ? "Tonight" : Day(sitting.Begin);
+
+    private List<BightView> PlannedWaits()
+    {
+        var begun = new LineReader(bench, plan, _clock).Of(null, null).Bights.Where(b => b.Begun);
+        var coming =
+            from work in plan.Work
+            let step = bench.Steps[work.StepId]
+            where step.Amounts.Product is not null
+            let awaited = Waits.Of(bench, step).LastOrDefault()
+            where awaited is not null
+            let product = step.Amounts.Product!.Value
+            let band = WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.State.House)
+            let unit = bench.UnitOf(step)
+            select new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, $"{StepWords.Wait(step.Key.Kind, product).Noun} {Clockface.Lasts(band.Sure)}",
+                work.End, work.End + Duration.FromMinutes(band.Sure), false);
+        return [.. begun, .. coming];
+    }
+
+    private PlanStepView Step(Guid id, List<PlannedWork> work, Dictionary<(string, string), IReadOnlyList<Binding>> bindings)
+    {
+        var step = bench.Steps[id];
+        var unit = bench.UnitOf(step);
+        var (begin, end) = (work[0].Begin, work[^1].End);
+        var holds = bindings.GetValueOrDefault((step.BatchId.ToString(), step.Id.ToString())) ?? [];
+        var models = work.Sum(w => w.Models);
+        var wait = step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
+            ? WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.State.House).Sure : 0;
+        var note = $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
+            + (work.Count > 1 ? $" In {work.Count} stretches." : "")
+            + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
+        var times = Day(begin) == Day(end) ? $"{Time(begin)} to {Time(end)}" : $"{Time(begin)} to {Day(end)} {Time(end)}";
+        return new PlanStepView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), Day(begin), times, begin, end, note,
+            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))]);
+    }
+
+    private UnplacedView Lacking(Unplaced unplaced)
+    {
+        var step = bench.Steps[PlanIds.StepOf(unplaced.Step)];
+        return new UnplacedView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), unplaced.Lacks);
+    }
+
+    private string Day(Instant at) => at.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
+
+    private string Time(Instant at) => at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,48 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>What keeps a step from starting: words, and the moment it lets go if time alone will do.</summary>
+/// <param name="Reason">E.g. "wash water dries till 21:12".</param>
+/// <param name="Until">The sure moment; null when another step must come first.</param>
+/// <param name="Coat">The coat waited for, which a test may free earlier.</param>
+/// <param name="Stage">The readiness it waits for.</param>
+public sealed record Blocker(string Reason, Instant? Until, Coat? Coat, Readiness? Stage);
+
+/// <summary>Decides whether a step may start now.</summary>
+public static class Readying
+{
+    /// <summary>The gravest thing in the way of a step for the models that remain, or null when it may start.</summary>
+    public static Blocker? Of(BenchIndex bench, BenchStep step, IReadOnlyList<BenchModel> models, Clockface clock)
+    {
+        Blocker? worst = null;
+        foreach (var edge in bench.EdgesInto[step.Id])
+        {
+            var before = bench.Steps[edge.From];
+            if (before.NotNeeded is not null) continue;
+            foreach (var model in models)
+            {
+                if (!bench.IsDone(before.Id, model.Id))
+                {
+                    return new Blocker($"{StepWords.TitleOf(before.Key.Kind, before.Key.Occurrence, before.Of)} comes first: {edge.Reason}", null, null, null);
+                }
+                if (edge.Stage is { } stage && Wet(bench, before, model, stage, clock) is { } blocker && (worst is null || blocker.Until > worst.Until))
+                {
+                    worst = blocker;
+                }
+            }
+        }
+        return worst;
+    }
+
+    private static Blocker? Wet(BenchIndex bench, BenchStep before, BenchModel model, Readiness stage, Clockface clock)
+    {
+        if (bench.LastCoat(before.Id, model.Id) is not { } coat || CoatClock.When(coat, stage, bench.State.House) is not { } times) return null;
+        if (times.Sure <= clock.Now) return null;
+        var (noun, verb) = StepWords.Wait(coat.Step, coat.Product);
+        return new Blocker($"{noun} {verb} till {clock.At(times.Sure)}", times.Sure, coat, stage);
+    }
+}

@@ -1,0 +1,30 @@
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>A derived route as the bench keeps it: steps with identities, edges between them.</summary>
+public sealed record StoredRoute(IReadOnlyList<BenchStep> Steps, IReadOnlyList<BenchEdge> Edges);
+
+/// <summary>Gives a derived route its identities, and keeps those already given.</summary>
+public static class RouteIssue
+{
+    /// <summary>Matches by kind, piece and occurrence: a known step keeps its id, a new one gets a fresh id, and one no longer derived stays as
+    /// "not needed" when it has a history, else it goes.</summary>
+    /// <param name="batch">The batch.</param>
+    /// <param name="route">The route just derived.</param>
+    /// <param name="known">The steps stored so far; empty the first time.</param>
+    /// <param name="hasHistory">True for a step id that the logbook mentions.</param>
+    /// <param name="newId">Gives a fresh random identity.</param>
+    public static StoredRoute Of(Batch batch, Route route, IReadOnlyList<BenchStep> known, Func<Guid, bool> hasHistory, Func<Guid> newId)
+    {
+        var ids = known.ToDictionary(s => s.Key, s => s.Id);
+        var steps = route.Steps.Select((s, i) => new BenchStep(
+            ids.TryGetValue(s.Key, out var id) ? id : newId(), batch.Id, s.Key, s.Of, s.Side, s.Amounts, s.Reason, i)).ToList();
+        var byKey = steps.ToDictionary(s => s.Key, s => s.Id);
+        var dropped = known.Where(k => !byKey.ContainsKey(k.Key) && hasHistory(k.Id))
+            .Select((k, i) => k with { Position = steps.Count + i, NotNeeded = k.NotNeeded ?? "The batch changed: its route no longer asks for this." });
+        var edges = route.Edges.Select(e => new BenchEdge(byKey[e.From], byKey[e.To], e.Stage, e.MinMinutes, e.MaxMinutes, e.Rule, e.Reason));
+        return new StoredRoute([.. steps, .. dropped], [.. edges]);
+    }
+}

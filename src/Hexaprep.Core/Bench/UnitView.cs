@@ -1,0 +1,132 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>A unit in the list.</summary>
+public sealed record UnitSummaryView(Guid Id, string Name, string Mark, int Models, string Materials, Hexagon Hexagon, string Promise, int HandsLeft);
+
+/// <summary>Where a unit stands and why its routes are as they are.</summary>
+public sealed record UnitView(
+    Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, int Version, IReadOnlyList<string> Notes, Hexagon Hexagon, int HandsLeft,
+    IReadOnlyList<BatchView> Batches);
+
+/// <summary>A batch with its route.</summary>
+public sealed record BatchView(
+    Guid Id, string Name, int Models, string Materials, int Parts, int? BaseMm, Tier Tier, MoldLines MoldLines, Gaps Gaps, int Transfers, Sheen FinalSheen,
+    int PaintMinutes, int Version, Hexagon Hexagon, IReadOnlyList<SideView> Sides, IReadOnlyList<RouteStepView> Steps, IReadOnlyList<LeftOut> LeftOut,
+    IReadOnlyList<FlawView> Flaws);
+
+/// <summary>One side of the hexagon with its date and hands.</summary>
+public sealed record SideView(Side Side, SideState State, string When, string Effort);
+
+/// <summary>A knot of the route.</summary>
+public sealed record RouteStepView(
+    Guid Id, StepKind Kind, Side Side, string Title, string Short, bool IsGate, SideState State, int Done, int Total, string Reason, int HandsMinutes, string When,
+    string? Method, string? WaitText, IReadOnlyList<string> Needs, string? Blocker, bool CanBegin, IReadOnlyList<CautionView> Cautions, CardView Card, string? NotNeeded);
+
+/// <summary>Reads a unit for the screen.</summary>
+public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
+{
+    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
+    /// <summary>All units, by the plan's order of finish.</summary>
+    public IReadOnlyList<UnitSummaryView> List() =>
+    [
+        .. from promise in new PlanReader(bench, plan, now).View().Promises
+           let batches = bench.State.Batches.Where(b => b.UnitId == promise.UnitId).ToList()
+           select new UnitSummaryView(promise.UnitId, promise.Unit, promise.Mark, batches.Sum(b => b.Traits.Models),
+               string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)), promise.Hexagon,
+               promise.HandsLeft == 0 ? "finished" : promise.Done is null ? "no plan fits" : $"{promise.DoneDay} {promise.DoneTime}", promise.HandsLeft),
+    ];
+
+    /// <summary>One unit, or null.</summary>
+    public UnitView? One(Guid id)
+    {
+        if (!bench.Units.TryGetValue(id, out var unit)) return null;
+        var batches = bench.State.Batches.Where(b => b.UnitId == id).ToList();
+        return new UnitView(unit.Id, unit.Name, unit.Mark, unit.Weight, unit.Deadline, unit.Version, unit.Notes, Hexagon.Of(bench, batches.Select(b => b.Id), now),
+            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count)), [.. batches.Select(One)]);
+    }
+
+    private BatchView One(Batch batch)
+    {
+        var t = batch.Traits;
+        var steps = bench.State.Steps.Where(s => s.BatchId == batch.Id).OrderBy(s => s.Position).ToList();
+        var route = RouteBuilder.Derive(t, bench.State.House, RuleBook.Trade);
+        var unit = bench.Units[batch.UnitId];
+        var flaws = from f in bench.State.Flaws
+                    where f.MendedAt is null && steps.Any(s => s.Id == f.StepId)
+                    let number = bench.State.Models.First(m => m.Id == f.ModelId).Number
+                    select new FlawView(f.Id, f.StepId, unit.Id, unit.Name, unit.Mark, number, f.Place, f.Words);
+        return new BatchView(batch.Id, batch.Name, t.Models, t.MaterialWords, t.Parts, t.BaseMm, t.Tier, t.MoldLines, t.Gaps, t.Transfers, t.FinalSheen,
+            t.PaintMinutes, batch.Version, Hexagon.Of(bench, [batch.Id], now),
+            [.. Enum.GetValues<Side>().Select(s => OneSide(batch, s, [.. steps.Where(x => x.Side == s && x.NotNeeded is null)]))],
+            [.. steps.Select(s => Knot(s, batch))], route.LeftOut, [.. flaws]);
+    }
+
+    private SideView OneSide(Batch batch, Side side, List<BenchStep> steps)
+    {
+        var hexagon = Hexagon.Of(bench, [batch.Id], now);
+        var state = side switch
+        {
+            Side.Clean => hexagon.Clean,
+            Side.Wash => hexagon.Wash,
+            Side.Fill => hexagon.Fill,
+            Side.Mount => hexagon.Mount,
+            Side.Prime => hexagon.Prime,
+            Side.Paint => hexagon.Paint,
+            Side.Varnish => hexagon.Varnish,
+            _ => hexagon.Finish,
+        };
+        var left = steps.Sum(s => s.HandsMinutes(bench.Remaining(s).Count));
+        var all = steps.Sum(s => s.HandsMinutes(batch.Traits.Models));
+        var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
+        var when = steps.Count == 0 ? "not needed" : open is null ? DoneAt(steps) : When(open);
+        return new SideView(side, state, when, steps.Count == 0 ? "" : left == 0 ? Clockface.Lasts(all) : Clockface.Lasts(left));
+    }
+
+    private string DoneAt(List<BenchStep> steps) =>
+        steps.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max() is { } at ? $"done {_clock.At(at)}" : "done";
+
+    private string When(BenchStep step) =>
+        bench.InHand?.StepId == step.Id ? "in hand"
+        : plan.Work.FirstOrDefault(w => w.StepId == step.Id) is { } work ? _clock.At(work.Begin)
+        : "no place yet";
+
+    private RouteStepView Knot(BenchStep step, Batch batch)
+    {
+        var words = StepWords.For(step.Key.Kind);
+        var remaining = bench.Remaining(step);
+        var finished = step.NotNeeded is null && remaining.Count == 0;
+        var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
+        var awaited = Waits.Of(bench, step);
+        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, batch.Traits).Select(r => r.Reason)]);
+        return new RouteStepView(step.Id, step.Key.Kind, step.Side, BenchIndex.TitleOf(step), words.Short, step.Key.Kind.IsGate(),
+            step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None, bench.TicksOf[step.Id].Count(), batch.Traits.Models, step.Reason,
+            step.HandsMinutes(batch.Traits.Models), step.NotNeeded is not null ? "not needed" : finished ? DoneAt([step]) : When(step), step.Amounts.Method?.Replace('_', ' '),
+            WaitText(step, awaited), [.. bench.EdgesInto[step.Id].Select(Need)], blocker?.Reason,
+            !finished && blocker is null && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
+            CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts, batch.Traits), new HashSet<string>()), card, step.NotNeeded);
+    }
+
+    private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
+    {
+        if (step.Amounts.Product is not { } product || awaited.Count == 0) return null;
+        var (noun, _) = StepWords.Wait(step.Key.Kind, product);
+        return string.Join("; ", awaited.Select(a =>
+        {
+            var band = WaitTable.Band(step.Key.Kind, product, a.Stage, bench.State.House);
+            return $"{noun}: {a.SafeTo} after {Clockface.Lasts(band.Sure)} (usual {Clockface.Lasts(band.Usual)}, test from {Clockface.Lasts(band.Early)})";
+        }));
+    }
+
+    private string Need(BenchEdge edge)
+    {
+        var before = bench.Steps[edge.From];
+        return $"after {char.ToLowerInvariant(BenchIndex.TitleOf(before)[0])}{BenchIndex.TitleOf(before)[1..]}: {edge.Reason}";
+    }
+}

@@ -1,0 +1,25 @@
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>What a step's coat is waited for: a readiness, and what it makes safe.</summary>
+public sealed record Awaited(Readiness Stage, string SafeTo, BenchStep? Next);
+
+/// <summary>What the steps that follow ask of a coat.</summary>
+public static class Waits
+{
+    /// <summary>The readinesses waited for after a step, by those of its followers that are not finished; handling, for a last coat.</summary>
+    public static IReadOnlyList<Awaited> Of(BenchIndex bench, BenchStep step)
+    {
+        if (step.Amounts.Product is null) return [];
+        var asked = bench.EdgesOutOf[step.Id]
+            .Where(e => e.Stage is not null && bench.Steps[e.To].NotNeeded is null && !bench.IsFinished(bench.Steps[e.To]))
+            .OrderBy(e => e.MinMinutes)
+            .Select(e => new Awaited(e.Stage!.Value, StepWords.SafeTo(bench.Steps[e.To].Key.Kind), bench.Steps[e.To]))
+            .DistinctBy(a => a.Stage).ToList();
+        if (step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && asked.All(a => a.Stage != Readiness.Handle))
+            asked.Add(new Awaited(Readiness.Handle, "safe to handle", null));
+        return asked;
+    }
+}

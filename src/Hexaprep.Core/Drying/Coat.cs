@@ -1,0 +1,69 @@
+using Hexaprep.Core.Routes;
+using NodaTime;
+
+namespace Hexaprep.Core.Drying;
+
+/// <summary>Something left on models to dry: a coat, a glue, a filler, wash water.</summary>
+/// <param name="Id">Random identity.</param>
+/// <param name="StepId">The step that left it.</param>
+/// <param name="Step">Its kind.</param>
+/// <param name="Product">What it is.</param>
+/// <param name="Method">How it went on, null where there is no choice.</param>
+/// <param name="Number">Which coat of its kind, from 1.</param>
+/// <param name="Film">Light, normal or heavy.</param>
+/// <param name="AirC">Air temperature in °C if someone typed it in; never invented.</param>
+/// <param name="HumidityPct">Relative humidity in % if someone typed it in.</param>
+/// <param name="StartedAt">When the first model took it.</param>
+/// <param name="EndedAt">When the last model took it; null while the work goes on.</param>
+/// <param name="ModelIds">The models that carry it.</param>
+/// <param name="Tests">What the user found, oldest first.</param>
+public sealed record Coat(
+    Guid Id, Guid StepId, StepKind Step, ProductClass Product, string? Method, int Number, Film Film, double? AirC, double? HumidityPct,
+    Instant StartedAt, Instant? EndedAt, IReadOnlyList<Guid> ModelIds, IReadOnlyList<CoatTest> Tests);
+
+/// <summary>A touch test, kept as an observation and never as a changed number.</summary>
+/// <param name="Id">Random identity.</param>
+/// <param name="Stage">The readiness tested for.</param>
+/// <param name="Finding">Still tacky, dry by now, or dry exactly now.</param>
+/// <param name="At">When it was tested.</param>
+public sealed record CoatTest(Guid Id, Readiness Stage, Finding Finding, Instant At);
+
+/// <summary>The three kinds of observation a test leaves.</summary>
+public enum Finding { NotDryAt, DryAt, Exact }
+
+/// <summary>When a coat reaches a readiness: early, usual and sure, after the tests made on it.</summary>
+/// <param name="Early">From here a test makes sense.</param>
+/// <param name="Usual">Half of such coats are ready.</param>
+/// <param name="Sure">Safe.</param>
+/// <param name="Basis">Where the band comes from.</param>
+/// <param name="Tested">True when a "dry" test set the sure time.</param>
+public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, WaitBasis Basis, bool Tested);
+
+/// <summary>Works out when a coat is safe.</summary>
+public static class CoatClock
+{
+    /// <summary>The three times of a coat for a readiness; null while the coat is still going on.</summary>
+    /// <remarks>"Still tacky at t" moves early to t and keeps sure at least as far behind t as sure lies behind usual. "Dry at t" sets the coat's sure
+    /// time to t. A test for one stage says nothing of another.</remarks>
+    public static SafeTimes? When(Coat coat, Readiness stage, HouseRules house)
+    {
+        if (coat.EndedAt is not { } end) return null;
+        var band = WaitTable.Band(coat.Step, coat.Product, stage, house).Times(WaitTable.FilmFactor(coat.Product, coat.Film));
+        var times = new SafeTimes(end + Duration.FromMinutes(band.Early), end + Duration.FromMinutes(band.Usual),
+            end + Duration.FromMinutes(band.Sure), band.Basis, false);
+        var reserve = Duration.FromMinutes(band.Sure - band.Usual);
+        return coat.Tests.Where(t => t.Stage == stage && t.At >= end).OrderBy(t => t.At)
+            .Aggregate(times, (known, test) => Learn(known, test, reserve));
+    }
+
+    private static SafeTimes Learn(SafeTimes known, CoatTest test, Duration reserve)
+    {
+        if (test.Finding == Finding.NotDryAt)
+        {
+            var early = Instant.Max(known.Early, test.At);
+            var usual = Instant.Max(known.Usual, test.At);
+            return known with { Early = early, Usual = usual, Sure = Instant.Max(known.Tested ? test.At + reserve : known.Sure, test.At + reserve), Tested = false };
+        }
+        return new SafeTimes(Instant.Min(known.Early, test.At), Instant.Min(known.Usual, test.At), test.At, known.Basis, true);
+    }
+}

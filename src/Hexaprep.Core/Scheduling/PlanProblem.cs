@@ -1,0 +1,91 @@
+namespace Hexaprep.Core.Scheduling;
+
+/// <summary>Minutes from the plan's origin, begin included, end not.</summary>
+public readonly record struct Span(int Begin, int End)
+{
+    /// <summary>Minutes between begin and end.</summary>
+    public int Length => End - Begin;
+}
+
+/// <summary>The bench scheduling problem: whole minutes from an origin, no clock, no zone. The same shape as the documented plan file.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Horizon">No chunk ends after this minute.</param>
+/// <param name="Weights">Exchange rates of the objective.</param>
+/// <param name="Sittings">When hands are there: disjoint, ascending.</param>
+/// <param name="SprayWindows">When spraying is possible: disjoint, ascending.</param>
+/// <param name="Resources">Handles, rack slots.</param>
+/// <param name="Cleanout">Minutes from one spray mode to another.</param>
+/// <param name="Units">What is to be finished.</param>
+/// <param name="Batches">Their batches.</param>
+public sealed record PlanProblem(
+    string Name, int Horizon, PlanWeights Weights, IReadOnlyList<Span> Sittings, IReadOnlyList<Span> SprayWindows,
+    IReadOnlyList<PlanResource> Resources, IReadOnlyDictionary<string, IReadOnlyDictionary<string, int>> Cleanout,
+    IReadOnlyList<PlanUnit> Units, IReadOnlyList<PlanBatch> Batches)
+{
+    /// <summary>The seed of the search.</summary>
+    public int Seed { get; init; } = 1;
+    /// <summary>Always 1.</summary>
+    public int GridMinutes { get; init; } = 1;
+    /// <summary>Chunks done or under way: a step named here is wholly given and frozen.</summary>
+    public IReadOnlyList<PlanChunk>? Fixed { get; init; }
+}
+
+/// <summary>Z = tardy x weighted lateness + finish x weighted finish + sitting x sittings used + setup x spray set-ups paid.</summary>
+public sealed record PlanWeights(int Tardy, int Finish, int Sitting, int Setup)
+{
+    /// <summary>One late minute is worth 20 of finishing; a sitting 30; a set-up 5.</summary>
+    public static readonly PlanWeights Default = new(20, 1, 30, 5);
+}
+
+/// <summary>Something of which there are only so many.</summary>
+public sealed record PlanResource(string Id, int Capacity);
+
+/// <summary>A unit; its deadline in minutes, or null.</summary>
+public sealed record PlanUnit(string Id, int Weight)
+{
+    /// <summary>Minute it must be ready by.</summary>
+    public int? Deadline { get; init; }
+}
+
+/// <summary>A batch: its steps, the arcs between them, what they hold.</summary>
+public sealed record PlanBatch(string Id, string Unit, int Count, IReadOnlyList<PlanStep> Steps, IReadOnlyList<PlanArc> Arcs, IReadOnlyList<PlanHold> Holds);
+
+/// <summary>A step: set-up, minutes a model, most chunks, the wait after it.</summary>
+public sealed record PlanStep(string Id, int Setup, int PerModel, int MaxChunks, int Wait)
+{
+    /// <summary>Spray mode, null when nothing is sprayed.</summary>
+    public string? Mode { get; init; }
+    /// <summary>Models of this step; the batch's count when null.</summary>
+    public int? Count { get; init; }
+    /// <summary>Total minutes for 1, 2 ... n models where one takes seconds, set-up included; null: setup + perModel x n.</summary>
+    public IReadOnlyList<int>? Minutes { get; init; }
+    /// <summary>hands, attended, watched or free; hands when null.</summary>
+    public string? Attention { get; init; }
+}
+
+/// <summary>From the end of one step to the start of another: least, most, and a forbidden open gap.</summary>
+public sealed record PlanArc(string From, string To, int Min)
+{
+    /// <summary>Most minutes, null for no limit.</summary>
+    public int? Max { get; init; }
+    /// <summary>Gaps strictly between begin and end are not allowed.</summary>
+    public Span? Forbid { get; init; }
+}
+
+/// <summary>An amount of a resource held from one edge to another.</summary>
+public sealed record PlanHold(string Resource, int Amount, PlanEdge From, PlanEdge To);
+
+/// <summary>The start, end or ready moment of a step.</summary>
+public sealed record PlanEdge(string Step, string Edge);
+
+/// <summary>A stretch of work on one step.</summary>
+public sealed record PlanChunk(string Batch, string Step, int Start, int End, int Models);
+
+/// <summary>A schedule in the documented format.</summary>
+public sealed record Schedule(string Instance, string Method, long? Z, IReadOnlyList<PlanChunk> Chunks);
+
+/// <summary>A step that found no place, and what it lacked.</summary>
+public sealed record Unplaced(string Batch, string Step, string Lacks);
+
+/// <summary>What planning gives: a schedule and what did not fit.</summary>
+public sealed record PlanResult(Schedule Schedule, IReadOnlyList<Unplaced> Unplaced);

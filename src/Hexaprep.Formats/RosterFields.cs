@@ -1,0 +1,109 @@
+using System.Globalization;
+using Hexaprep.Core;
+using Hexaprep.Core.Roster;
+using NodaTime;
+using NodaTime.Text;
+
+namespace Hexaprep.Formats;
+
+/// <summary>What is wrong with one cell: its column, the value, why, and what to write instead.</summary>
+public sealed record FieldProblem(string Column, string Value, string Message, string Remedy);
+
+/// <summary>A line read: an order, or the problems that keep it from being one.</summary>
+public sealed record RosterReading(UnitOrder? Order, IReadOnlyList<FieldProblem> Problems);
+
+/// <summary>The roster's columns: one reading for files, for lines mended in place, and for units added by hand.</summary>
+public static class RosterFields
+{
+    /// <summary>The known columns, in the documented order.</summary>
+    public static readonly IReadOnlyList<string> Columns =
+        ["unit", "batch", "models", "material", "parts", "base_mm", "tier", "mold_lines", "gaps", "transfers", "final_sheen", "paint_min", "deadline", "weight"];
+
+    /// <summary>The columns that must be there and filled.</summary>
+    public static readonly IReadOnlyList<string> Required = ["unit", "models", "material"];
+
+    /// <summary>Reads the cells of a line; absent cells take their defaults, unknown columns become notes.</summary>
+    public static RosterReading Read(IReadOnlyDictionary<string, string> cells)
+    {
+        var read = new Reader(cells);
+        var unit = read.Text("unit", 80);
+        var batch = cells.ContainsKey("batch") ? read.Text("batch", 60) : "";
+        var models = read.Whole("models", 1, 500, null);
+        var materials = read.Materials();
+        var parts = read.Whole("parts", 1, 60, 5);
+        int? baseMm = cells.ContainsKey("base_mm") ? read.Whole("base_mm", 10, 200, null) : null;
+        var tier = read.Choice("tier", Tier.RankAndFile);
+        var lines = read.Choice("mold_lines", MoldLines.Ordinary);
+        var gaps = read.Choice("gaps", Gaps.Small);
+        var transfers = read.Whole("transfers", 0, 60, 0);
+        var sheen = read.Choice("final_sheen", Sheen.Matte);
+        var paint = read.Whole("paint_min", 0, 6000, Muster.UsualPaintMinutes(tier));
+        var deadline = read.Date("deadline");
+        var weight = read.Weight();
+        var notes = cells.Where(c => !Columns.Contains(c.Key) && c.Key.Length > 0).Select(c => $"{c.Key}: {c.Value}").ToList();
+        if (read.Problems.Count > 0) return new RosterReading(null, read.Problems);
+        return new RosterReading(new UnitOrder(unit, batch, models, materials, parts, baseMm, tier, lines, gaps, transfers, sheen, paint, deadline, weight, notes), []);
+    }
+
+    private sealed class Reader(IReadOnlyDictionary<string, string> cells)
+    {
+        public List<FieldProblem> Problems { get; } = [];
+
+        public string Text(string column, int longest)
+        {
+            var value = cells.GetValueOrDefault(column, "").Trim();
+            if (value.Length == 0) Wrong(column, value, "It is empty.", $"Write 1 to {longest} characters.");
+            else if (value.Length > longest) Wrong(column, value[..20] + "…", $"It has {value.Length} characters.", $"Write 1 to {longest}.");
+            else if (value.Any(char.IsControl)) Wrong(column, value, "It holds a control character.", "Write plain text on one line.");
+            return value;
+        }
+
+        public int Whole(string column, int least, int most, int? fallback)
+        {
+            var value = cells.GetValueOrDefault(column, "").Trim();
+            if (value.Length == 0 && fallback is { } absent) return absent;
+            if (int.TryParse(value, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most) return number;
+            Wrong(column, value, value.Length == 0 ? "It is empty." : $"'{value}' is not a whole number from {least} to {most}.", $"Write a whole number from {least} to {most}.");
+            return least;
+        }
+
+        public T Choice<T>(string column, T fallback) where T : struct, Enum
+        {
+            var value = cells.GetValueOrDefault(column, "").Trim();
+            if (value.Length == 0) return fallback;
+            if (Ids.TryParse<T>(value.ToLowerInvariant().Replace(' ', '_'), out var found)) return found;
+            Wrong(column, value, $"'{value}' is none of the choices.", $"Write one of: {string.Join(", ", Ids.All<T>())}.");
+            return fallback;
+        }
+
+        // Several materials in one model are joined by "+" or "and".
+        public IReadOnlyList<Material> Materials()
+        {
+            var value = cells.GetValueOrDefault("material", "").Trim();
+            var found = new List<Material>();
+            foreach (var word in value.Split(['+', '&', '/'], StringSplitOptions.TrimEntries).SelectMany(w => w.Split(" and ", StringSplitOptions.TrimEntries)))
+            {
+                if (Core.Roster.Materials.TryRead(word, out var material)) found.Add(material);
+                else
+                    Wrong("material", value, word.Equals("resin", StringComparison.OrdinalIgnoreCase) ? "'resin' may be cast or printed." : word.Length == 0 ? "It is empty." : $"'{word}' is no material.",
+                        $"Write one of: {string.Join(", ", Enum.GetValues<Material>().Select(Core.Roster.Materials.Word))}; join several with '+'.");
+            }
+            return found;
+        }
+
+        public LocalDate? Date(string column)
+        {
+            var value = cells.GetValueOrDefault(column, "").Trim();
+            if (value.Length == 0) return null;
+            var parsed = LocalDatePattern.Iso.Parse(value);
+            if (parsed.Success && parsed.Value.Year is >= 2000 and <= 2200) return parsed.Value;
+            Wrong(column, value, $"'{value}' is not a date.", "Write it as 2026-03-24.");
+            return null;
+        }
+
+        public int Weight() =>
+            cells.GetValueOrDefault("weight", "").Trim().Equals("this first", StringComparison.OrdinalIgnoreCase) ? 5 : Whole("weight", 1, 100, 1);
+
+        private void Wrong(string column, string value, string message, string remedy) => Problems.Add(new FieldProblem(column, value, message, remedy));
+    }
+}

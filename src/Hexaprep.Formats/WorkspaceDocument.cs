@@ -1,0 +1,55 @@
+using NodaTime;
+
+namespace Hexaprep.Formats;
+
+/// <summary>A whole workspace as one open file.</summary>
+/// <param name="Format">Always "hexaprep-workspace".</param>
+/// <param name="FormatVersion">1; a file of a newer version is refused.</param>
+public sealed record WorkspaceDocument(
+    string Format, int FormatVersion, Instant ExportedAt, DocumentSettings Settings, IReadOnlyList<DocumentUnit> Units, IReadOnlyList<DocumentBatch> Batches,
+    IReadOnlyList<DocumentModel> Models, IReadOnlyList<DocumentPiece> Pieces, IReadOnlyList<DocumentPart> Parts, IReadOnlyList<DocumentStep> Steps,
+    IReadOnlyList<DocumentEdge> Edges, IReadOnlyList<DocumentEntry> Logbook, IReadOnlyList<DocumentSpell> Spells, IReadOnlyList<DocumentTick> Ticks,
+    IReadOnlyList<DocumentCoat> Coats, IReadOnlyList<DocumentTest> CoatTests, IReadOnlyList<DocumentFlaw> Flaws,
+    IReadOnlyList<DocumentWeekly> WeeklySittings, IReadOnlyList<DocumentException> SittingExceptions)
+{
+    /// <summary>The name of the format.</summary>
+    public const string FormatName = "hexaprep-workspace";
+    /// <summary>The newest version this program reads, and the one it writes.</summary>
+    public const int Newest = 1;
+}
+
+/// <summary>Name, zone, handles.</summary>
+public sealed record DocumentSettings(string Name, string TimeZone, int Handles);
+/// <summary>A unit.</summary>
+public sealed record DocumentUnit(Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, IReadOnlyList<string> Notes, int Position, int Version);
+/// <summary>A batch.</summary>
+public sealed record DocumentBatch(Guid Id, Guid UnitId, string Name, IReadOnlyList<string> Materials, int Models, int Parts, int? BaseMm, string Tier, string MoldLines,
+    string Gaps, int Transfers, string FinalSheen, int PaintMin, int Position, int Version);
+/// <summary>A model.</summary>
+public sealed record DocumentModel(Guid Id, Guid BatchId, int Number);
+/// <summary>A piece.</summary>
+public sealed record DocumentPiece(Guid Id, Guid ModelId, int Number);
+/// <summary>A part.</summary>
+public sealed record DocumentPart(Guid Id, Guid PieceId, int Number, string Name, string Material);
+/// <summary>A step.</summary>
+public sealed record DocumentStep(Guid Id, Guid BatchId, string Kind, int? Piece, int Occurrence, int Occurrences, string Side, int SetupMinutes, int SecondsPerModel,
+    string Attention, bool OneGo, string? Mode, string? ProductClass, string? Method, int? WorkingMinutes, int? ModelsPerMix, string Reason, int Position, string? NotNeeded);
+/// <summary>An edge.</summary>
+public sealed record DocumentEdge(Guid FromStep, Guid ToStep, string? Stage, int MinMinutes, int? MaxMinutes, int? ForbidAfter, int? ForbidUntil, string Rule, string Reason);
+/// <summary>A logbook entry.</summary>
+public sealed record DocumentEntry(Guid Id, string Kind, Instant At, Instant RecordedAt, Guid? StepId, Guid? Corrects, System.Text.Json.JsonElement Detail);
+/// <summary>A spell of hands.</summary>
+public sealed record DocumentSpell(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt);
+/// <summary>A tick.</summary>
+public sealed record DocumentTick(Guid StepId, Guid ModelId, Guid PieceId, Guid SpellId, Instant At, Guid EntryId);
+/// <summary>A coat.</summary>
+public sealed record DocumentCoat(Guid Id, Guid StepId, string ProductClass, string? Method, int Number, string Film, double? AirC, double? HumidityPct, Instant StartedAt,
+    Instant? EndedAt, IReadOnlyList<Guid> Models, Guid EntryId);
+/// <summary>A touch test.</summary>
+public sealed record DocumentTest(Guid Id, Guid CoatId, string Stage, string Finding, Instant At, Guid EntryId);
+/// <summary>A flaw.</summary>
+public sealed record DocumentFlaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, string Place, string Words, Instant NotedAt, Instant? MendedAt, Guid EntryId);
+/// <summary>A weekly sitting; day 1 is Monday.</summary>
+public sealed record DocumentWeekly(Guid Id, int Day, LocalTime Begins, LocalTime Ends);
+/// <summary>An exception to the week.</summary>
+public sealed record DocumentException(Guid Id, LocalDate Date, string Kind, LocalTime? Begins, LocalTime? Ends);

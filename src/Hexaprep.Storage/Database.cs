@@ -1,0 +1,59 @@
+using System.Reflection;
+using Dapper;
+using DbUp;
+using DbUp.Engine.Output;
+using NodaTime;
+using Npgsql;
+using NpgsqlTypes;
+
+namespace Hexaprep.Storage;
+
+/// <summary>The database: its data source, its migrations, and how Dapper reads time.</summary>
+public static class Database
+{
+    static Database()
+    {
+        DefaultTypeMap.MatchNamesWithUnderscores = true;
+        SqlMapper.AddTypeHandler(typeof(Instant), new NodaHandler(NpgsqlDbType.TimestampTz));
+        SqlMapper.AddTypeHandler(typeof(LocalDate), new NodaHandler(NpgsqlDbType.Date));
+        SqlMapper.AddTypeHandler(typeof(LocalTime), new NodaHandler(NpgsqlDbType.Time));
+    }
+
+    /// <summary>Opens a pooled data source.</summary>
+    /// <param name="connectionString">An Npgsql connection string.</param>
+    public static NpgsqlDataSource Open(string connectionString)
+    {
+        var builder = new NpgsqlDataSourceBuilder(connectionString);
+        builder.UseNodaTime();
+        return builder.Build();
+    }
+
+    /// <summary>Brings the schema up to date; does nothing when it is.</summary>
+    /// <exception cref="InvalidOperationException">A migration failed; nothing of it was kept.</exception>
+    public static void Migrate(string connectionString)
+    {
+        EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoOpUpgradeLog());
+        var result = DeployChanges.To.PostgresqlDatabase(connectionString)
+            .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
+            .WithTransactionPerScript()
+            .LogToNowhere()
+            .Build()
+            .PerformUpgrade();
+        if (!result.Successful) throw new InvalidOperationException($"Migration {result.ErrorScript?.Name} failed: {result.Error.Message}", result.Error);
+    }
+
+    /// <summary>The moment as the database keeps it: to the microsecond.</summary>
+    public static Instant Kept(this Instant moment) => Instant.FromUnixTimeTicks(moment.ToUnixTimeTicks() / 10 * 10);
+
+    // ITypeHandler, so that the type is set on null parameters too.
+    private sealed class NodaHandler(NpgsqlDbType type) : SqlMapper.ITypeHandler
+    {
+        public void SetValue(System.Data.IDbDataParameter parameter, object value)
+        {
+            parameter.Value = value ?? DBNull.Value;
+            ((NpgsqlParameter)parameter).NpgsqlDbType = type;
+        }
+
+        public object? Parse(Type destinationType, object value) => value;
+    }
+}

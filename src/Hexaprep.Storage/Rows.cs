@@ -1,0 +1,158 @@
+using Hexaprep.Core;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Storage;
+
+#pragma warning disable CA1812 // Dapper makes these.
+
+internal sealed class WorkspaceRow
+{
+    public string TimeZone { get; init; } = "";
+    public int Handles { get; init; }
+    public long Revision { get; init; }
+    public bool IsDemo { get; init; }
+}
+
+internal sealed class WeeklyRow
+{
+    public Guid Id { get; init; }
+    public int Day { get; init; }
+    public LocalTime Begins { get; init; }
+    public LocalTime Ends { get; init; }
+}
+
+internal sealed class ExceptionRow
+{
+    public Guid Id { get; init; }
+    public LocalDate Date { get; init; }
+    public string Kind { get; init; } = "";
+    public LocalTime? Begins { get; init; }
+    public LocalTime? Ends { get; init; }
+}
+
+internal sealed class UnitRow
+{
+    public Guid Id { get; init; }
+    public string Name { get; init; } = "";
+    public string Mark { get; init; } = "";
+    public int Weight { get; init; }
+    public LocalDate? Deadline { get; init; }
+    public string[] Notes { get; init; } = [];
+    public int Version { get; init; }
+
+    public Unit ToUnit() => new(Id, Name, Mark, Weight, Deadline, Notes, Version);
+}
+
+internal sealed class BatchRow
+{
+    public Guid Id { get; init; }
+    public Guid UnitId { get; init; }
+    public string Name { get; init; } = "";
+    public string[] Materials { get; init; } = [];
+    public int Models { get; init; }
+    public int Parts { get; init; }
+    public int? BaseMm { get; init; }
+    public string Tier { get; init; } = "";
+    public string MoldLines { get; init; } = "";
+    public string Gaps { get; init; } = "";
+    public int Transfers { get; init; }
+    public string FinalSheen { get; init; } = "";
+    public int PaintMin { get; init; }
+    public int Version { get; init; }
+
+    public Batch ToBatch() => new(Id, UnitId, Name, new BatchTraits([.. Materials.Select(Ids.Parse<Material>).Order()], Models, Parts, BaseMm,
+        Ids.Parse<Tier>(Tier), Ids.Parse<MoldLines>(MoldLines), Ids.Parse<Gaps>(Gaps), Transfers, Ids.Parse<Sheen>(FinalSheen), PaintMin), Version);
+}
+
+internal sealed class ModelRow
+{
+    public Guid Id { get; init; }
+    public Guid BatchId { get; init; }
+    public int Number { get; init; }
+    public Guid PieceId { get; init; }
+}
+
+internal sealed class EdgeRow
+{
+    public Guid FromStep { get; init; }
+    public Guid ToStep { get; init; }
+    public string? Stage { get; init; }
+    public int MinMinutes { get; init; }
+    public int? MaxMinutes { get; init; }
+    public string Rule { get; init; } = "";
+    public string Reason { get; init; } = "";
+
+    public BenchEdge ToEdge() => new(FromStep, ToStep, Stage is null ? null : Ids.Parse<Readiness>(Stage), MinMinutes, MaxMinutes, Rule, Reason);
+}
+
+internal sealed class SpellRow
+{
+    public Guid Id { get; init; }
+    public Guid StepId { get; init; }
+    public Instant BeganAt { get; init; }
+    public Instant? EndedAt { get; init; }
+}
+
+internal sealed class TickRow
+{
+    public Guid StepId { get; init; }
+    public Guid ModelId { get; init; }
+    public Guid PieceId { get; init; }
+    public Guid SpellId { get; init; }
+    public Instant At { get; init; }
+}
+
+internal sealed class CoatRow
+{
+    public Guid Id { get; init; }
+    public Guid StepId { get; init; }
+    public string Kind { get; init; } = "";
+    public string ProductClass { get; init; } = "";
+    public string? Method { get; init; }
+    public int Number { get; init; }
+    public string Film { get; init; } = "";
+    public double? AirC { get; init; }
+    public double? HumidityPct { get; init; }
+    public Instant StartedAt { get; init; }
+    public Instant? EndedAt { get; init; }
+    public Guid[] Models { get; init; } = [];
+
+    public Coat ToCoat(IReadOnlyList<CoatTest> tests) => new(Id, StepId, Ids.Parse<StepKind>(Kind), Ids.Parse<ProductClass>(ProductClass), Method, Number,
+        Ids.Parse<Film>(Film), AirC, HumidityPct, StartedAt, EndedAt, Models, tests);
+}
+
+internal sealed class CoatTestRow
+{
+    public Guid Id { get; init; }
+    public Guid CoatId { get; init; }
+    public string Stage { get; init; } = "";
+    public string Finding { get; init; } = "";
+    public Instant At { get; init; }
+
+    public CoatTest ToTest() => new(Id, Ids.Parse<Readiness>(Stage), Ids.Parse<Finding>(Finding), At);
+}
+
+internal sealed class FlawRow
+{
+    public Guid Id { get; init; }
+    public Guid StepId { get; init; }
+    public Guid ModelId { get; init; }
+    public Guid PieceId { get; init; }
+    public string Place { get; init; } = "";
+    public string Words { get; init; } = "";
+    public Instant NotedAt { get; init; }
+    public Instant? MendedAt { get; init; }
+}
+
+internal static class Rows
+{
+    public static BenchSettings Settings(WorkspaceRow space, IEnumerable<WeeklyRow> weekly, IEnumerable<ExceptionRow> exceptions) =>
+        new(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone],
+            [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],
+            [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles);
+}

@@ -1,0 +1,21 @@
+namespace Hexaprep.Storage;
+
+/// <summary>The columns of each table, as files and bulk writes name them.</summary>
+internal static class Tables
+{
+    public const string Unit = "id, name, mark, weight, deadline, notes, position, version";
+    public const string Batch = "id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, position, version";
+    public const string Model = "id, batch_id, number";
+    public const string Piece = "id, model_id, number";
+    public const string Part = "id, piece_id, number, name, material";
+    public const string Step = "id, batch_id, kind, piece, occurrence, occurrences, side, setup_minutes, seconds_per_model, attention, one_go, mode, product_class, method, working_minutes, models_per_mix, reason, position, not_needed";
+    public const string Edge = "from_step, to_step, stage, min_minutes, max_minutes, forbid_after, forbid_until, rule, reason";
+    public const string Logbook = "id, kind, at, recorded_at, step_id, corrects, detail";
+    public const string Spell = "id, step_id, began_at, ended_at";
+    public const string Tick = "step_id, model_id, piece_id, spell_id, at, entry_id";
+    public const string Coat = "id, step_id, product_class, method, number, film, air_c, humidity_pct, started_at, ended_at, models, entry_id";
+    public const string CoatTest = "id, coat_id, stage, finding, at, entry_id";
+    public const string Flaw = "id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id";
+    public const string WeeklySitting = "id, day, begins, ends";
+    public const string SittingException = "id, date, kind, begins, ends";
+}

@@ -1,0 +1,108 @@
+using Dapper;
+using Hexaprep.Core;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Formats;
+using NodaTime;
+using Npgsql;
+
+namespace Hexaprep.Storage;
+
+/// <summary>Makes workspaces, carries them away as files and brings them back.</summary>
+public sealed class WorkspaceStore(NpgsqlDataSource source)
+{
+    /// <summary>Makes a workspace with a usual week if it is not there.</summary>
+    /// <returns>True when it was made now.</returns>
+    public async Task<bool> EnsureAsync(WorkspaceId workspace, string name, string timeZone, bool isDemo, Instant now, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var made = await connection.ExecuteAsync("""
+            insert into workspace (id, name, time_zone, handles, is_demo, created_at) values (@w, @name, @timeZone, 20, @isDemo, @now) on conflict do nothing
+            """, new { w = workspace.Value, name, timeZone, isDemo, now });
+        if (made == 1)
+        {
+            WeeklySitting Evening(IsoDayOfWeek day, int from, int to) => new(Guid.NewGuid(), day, new LocalTime(from, 30), new LocalTime(to, 0));
+            await SittingStore.InsertAsync(connection, workspace,
+            [
+                Evening(IsoDayOfWeek.Tuesday, 19, 22), Evening(IsoDayOfWeek.Thursday, 19, 22),
+                new WeeklySitting(Guid.NewGuid(), IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)),
+                new WeeklySitting(Guid.NewGuid(), IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
+            ], []);
+        }
+        await transaction.CommitAsync(cancel);
+        return made == 1;
+    }
+
+    /// <summary>The whole workspace as a document, at one moment of its history.</summary>
+    public async Task<WorkspaceDocument> ExportAsync(WorkspaceId workspace, Instant now, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
+        var settings = await connection.QuerySingleAsync<SettingsRow>("select name, time_zone, handles from workspace where id = @w", new { w = workspace.Value });
+        Task<IReadOnlyList<T>> Rows<T>(string table, string columns, string order) => Bulk.ReadAsync<T>(connection, workspace, table, columns, order);
+        return new WorkspaceDocument(WorkspaceDocument.FormatName, WorkspaceDocument.Newest, now, new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles),
+            await Rows<DocumentUnit>("unit", Tables.Unit, "position, id"),
+            await Rows<DocumentBatch>("batch", Tables.Batch, "position, id"),
+            await Rows<DocumentModel>("model", Tables.Model, "batch_id, number"),
+            await Rows<DocumentPiece>("piece", Tables.Piece, "model_id, number"),
+            await Rows<DocumentPart>("part", Tables.Part, "piece_id, number"),
+            await Rows<DocumentStep>("step", Tables.Step, "batch_id, position, id"),
+            await Rows<DocumentEdge>("edge", Tables.Edge, "from_step, to_step"),
+            await Rows<DocumentEntry>("logbook", Tables.Logbook, "entry"),
+            await Rows<DocumentSpell>("spell", Tables.Spell, "began_at, id"),
+            await Rows<DocumentTick>("tick", Tables.Tick, "at, step_id, model_id"),
+            await Rows<DocumentCoat>("coat", Tables.Coat, "started_at, id"),
+            await Rows<DocumentTest>("coat_test", Tables.CoatTest, "at, id"),
+            await Rows<DocumentFlaw>("flaw", Tables.Flaw, "noted_at, id"),
+            await Rows<DocumentWeekly>("weekly_sitting", Tables.WeeklySitting, "day, begins, id"),
+            await Rows<DocumentException>("sitting_exception", Tables.SittingException, "date, begins, id"));
+    }
+
+    /// <summary>Brings a document into an empty workspace, all of it or nothing. A repeated id changes nothing.</summary>
+    /// <exception cref="RefusedException">There are units already, or the database finds the file broken.</exception>
+    public async Task ImportAsync(WorkspaceId workspace, Guid id, WorkspaceDocument d, Instant now, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        await Turn.TakeAsync(connection, workspace);
+        if (await Logbook.HasAsync(connection, workspace, id)) return;
+        var w = workspace.Value;
+        if (await connection.QuerySingleAsync<bool>("select exists (select from unit where workspace_id = @w)", new { w }))
+            throw new RefusedException(new Refusal("workspace", "There are units on this bench already.", "Import into an empty workspace: start Hexaprep with a data folder of its own.", RefusalKind.Conflict));
+        try
+        {
+            await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles });
+            await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
+            foreach (var unit in d.Units) await RosterStore.InsertUnitAsync(connection, workspace, unit);
+            await Bulk.InsertAsync(connection, workspace, "batch", Tables.Batch, d.Batches);
+            await Bulk.InsertAsync(connection, workspace, "model", Tables.Model, d.Models);
+            await Bulk.InsertAsync(connection, workspace, "piece", Tables.Piece, d.Pieces);
+            await Bulk.InsertAsync(connection, workspace, "part", Tables.Part, d.Parts);
+            await Bulk.InsertAsync(connection, workspace, "step", Tables.Step, d.Steps);
+            await Bulk.InsertAsync(connection, workspace, "edge", Tables.Edge, d.Edges);
+            await Bulk.InsertAsync(connection, workspace, "logbook", Tables.Logbook, d.Logbook);
+            await Bulk.InsertAsync(connection, workspace, "spell", Tables.Spell, d.Spells);
+            await Bulk.InsertAsync(connection, workspace, "tick", Tables.Tick, d.Ticks);
+            await Bulk.InsertAsync(connection, workspace, "coat", Tables.Coat, d.Coats);
+            await Bulk.InsertAsync(connection, workspace, "coat_test", Tables.CoatTest, d.CoatTests);
+            await Bulk.InsertAsync(connection, workspace, "flaw", Tables.Flaw, d.Flaws);
+            await Bulk.InsertAsync(connection, workspace, "weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
+            await Bulk.InsertAsync(connection, workspace, "sitting_exception", Tables.SittingException, d.SittingExceptions);
+            await Logbook.WriteAsync(connection, workspace, id, "import", now, now, null, null, ActJson.Write(new { d.ExportedAt, units = d.Units.Count }));
+        }
+        catch (PostgresException broken) when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
+        {
+            throw new RefusedException(new Refusal(broken.TableName ?? "file", $"{broken.MessageText}.", "The file was changed by hand: export it again."));
+        }
+        await Turn.EndAsync(connection, workspace);
+        await transaction.CommitAsync(cancel);
+    }
+
+#pragma warning disable CA1812 // Dapper makes it.
+    private sealed class SettingsRow
+    {
+        public string Name { get; init; } = "";
+        public string TimeZone { get; init; } = "";
+        public int Handles { get; init; }
+    }
+}
