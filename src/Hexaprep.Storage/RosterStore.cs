@@ -21,8 +21,14 @@ public sealed class RosterStore(NpgsqlDataSource source)
     }
 
     /// <summary>Saves all orders or none, with their routes. A repeated id changes nothing.</summary>
+    /// <param name="workspace">Whose bench.</param>
+    /// <param name="id">Made by the client.</param>
+    /// <param name="orders">Read before; units already on the bench are left alone.</param>
+    /// <param name="anyway">Names (as <see cref="Muster.Key"/> writes them) to add although they are there.</param>
+    /// <param name="now">When.</param>
+    /// <param name="cancel">Stops it; nothing is saved then.</param>
     /// <returns>The ids of the units, or empty when this save was already known.</returns>
-    public async Task<IReadOnlyList<Guid>> SaveAsync(WorkspaceId workspace, Guid id, IReadOnlyList<UnitOrder> orders, Instant now, CancellationToken cancel)
+    public async Task<IReadOnlyList<Guid>> SaveAsync(WorkspaceId workspace, Guid id, IReadOnlyList<UnitOrder> orders, IReadOnlyCollection<string> anyway, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -31,7 +37,9 @@ public sealed class RosterStore(NpgsqlDataSource source)
         var w = workspace.Value;
         var handles = await connection.QuerySingleAsync<int>("select handles from workspace where id = @w", new { w });
         var position = await connection.QuerySingleAsync<int>("select coalesce(max(position), 0) from unit where workspace_id = @w", new { w });
-        var units = Muster.Call(orders, handles, Guid.NewGuid);
+        var there = (await connection.QueryAsync<string>("select name_key from unit where workspace_id = @w", new { w })).ToHashSet(StringComparer.Ordinal);
+        there.ExceptWith(anyway);
+        var units = Muster.Call([.. orders.Where(o => !there.Contains(Muster.Key(o.Unit)))], handles, Guid.NewGuid);
         await Logbook.WriteAsync(connection, workspace, id, "roster", now, now, null, null, ActJson.Write(new { units = units.Select(u => u.Unit.Name) }));
         await WriteAsync(connection, workspace, units, position);
         await Turn.EndAsync(connection, workspace);

@@ -10,27 +10,50 @@ namespace Hexaprep.Storage;
 /// <summary>Makes workspaces, carries them away as files and brings them back.</summary>
 public sealed class WorkspaceStore(NpgsqlDataSource source)
 {
-    /// <summary>Makes a workspace with a usual week if it is not there.</summary>
-    /// <returns>True when it was made now.</returns>
-    public async Task<bool> EnsureAsync(WorkspaceId workspace, string name, string timeZone, bool isDemo, Instant now, CancellationToken cancel)
+    /// <summary>The workspace in use: the newest, until sign-in exists. One with a usual week is made when there is none.</summary>
+    /// <param name="timeZone">Zone of a new workspace; the person can change it.</param>
+    /// <param name="now">When it is made.</param>
+    /// <param name="cancel">Stops the wait.</param>
+    public async Task<WorkspaceId> CurrentAsync(string timeZone, Instant now, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        if (await NewestAsync(connection) is { } there) return there;
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        // Several app processes may start on one new database.
+        await connection.ExecuteAsync("select pg_advisory_xact_lock(7043)");
+        var current = await NewestAsync(connection) ?? await MakeAsync(connection, "My bench", timeZone, false, now);
+        await transaction.CommitAsync(cancel);
+        return current;
+    }
+
+    /// <summary>Makes a workspace beside the others and brings a document into it; it becomes the one in use.</summary>
+    public async Task<WorkspaceId> OpenDemoAsync(WorkspaceDocument demo, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var made = await connection.ExecuteAsync("""
-            insert into workspace (id, name, time_zone, handles, is_demo, created_at) values (@w, @name, @timeZone, 20, @isDemo, @now) on conflict do nothing
-            """, new { w = workspace.Value, name, timeZone, isDemo, now });
-        if (made == 1)
-        {
-            WeeklySitting Evening(IsoDayOfWeek day, int from, int to) => new(Guid.NewGuid(), day, new LocalTime(from, 30), new LocalTime(to, 0));
-            await SittingStore.InsertAsync(connection, workspace,
-            [
-                Evening(IsoDayOfWeek.Tuesday, 19, 22), Evening(IsoDayOfWeek.Thursday, 19, 22),
-                new WeeklySitting(Guid.NewGuid(), IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)),
-                new WeeklySitting(Guid.NewGuid(), IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
-            ], []);
-        }
+        var workspace = await MakeAsync(connection, demo.Settings.Name, demo.Settings.TimeZone, true, now);
+        await FillAsync(connection, workspace, demo);
+        await Logbook.WriteAsync(connection, workspace, Guid.NewGuid(), "demo", now, now, null, null, ActJson.Write(new { demo.ExportedAt }));
+        await Turn.EndAsync(connection, workspace);
         await transaction.CommitAsync(cancel);
-        return made == 1;
+        return workspace;
+    }
+
+    private static async Task<WorkspaceId?> NewestAsync(NpgsqlConnection connection) =>
+        await connection.QuerySingleOrDefaultAsync<Guid?>("select id from workspace order by created_at desc, id limit 1") is { } id ? new WorkspaceId(id) : null;
+
+    private static async Task<WorkspaceId> MakeAsync(NpgsqlConnection connection, string name, string timeZone, bool isDemo, Instant now)
+    {
+        var workspace = new WorkspaceId(Guid.NewGuid());
+        await connection.ExecuteAsync("insert into workspace (id, name, time_zone, handles, is_demo, created_at) values (@w, @name, @timeZone, 20, @isDemo, @now)",
+            new { w = workspace.Value, name, timeZone, isDemo, now });
+        WeeklySitting On(IsoDayOfWeek day, LocalTime begins, LocalTime ends) => new(Guid.NewGuid(), day, begins, ends);
+        await SittingStore.InsertAsync(connection, workspace,
+        [
+            On(IsoDayOfWeek.Tuesday, new LocalTime(19, 30), new LocalTime(22, 0)), On(IsoDayOfWeek.Thursday, new LocalTime(19, 30), new LocalTime(22, 0)),
+            On(IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)), On(IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
+        ], []);
+        return workspace;
     }
 
     /// <summary>The whole workspace as a document, at one moment of its history.</summary>
@@ -69,6 +92,15 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         var w = workspace.Value;
         if (await connection.QuerySingleAsync<bool>("select exists (select from unit where workspace_id = @w)", new { w }))
             throw new RefusedException(new Refusal("workspace", "There are units on this bench already.", "Import into an empty workspace: start Hexaprep with a data folder of its own.", RefusalKind.Conflict));
+        await FillAsync(connection, workspace, d);
+        await Logbook.WriteAsync(connection, workspace, id, "import", now, now, null, null, ActJson.Write(new { d.ExportedAt, units = d.Units.Count }));
+        await Turn.EndAsync(connection, workspace);
+        await transaction.CommitAsync(cancel);
+    }
+
+    private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, WorkspaceDocument d)
+    {
+        var w = workspace.Value;
         try
         {
             await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles });
@@ -88,14 +120,11 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await Bulk.InsertAsync(connection, workspace, "flaw", Tables.Flaw, d.Flaws);
             await Bulk.InsertAsync(connection, workspace, "weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
             await Bulk.InsertAsync(connection, workspace, "sitting_exception", Tables.SittingException, d.SittingExceptions);
-            await Logbook.WriteAsync(connection, workspace, id, "import", now, now, null, null, ActJson.Write(new { d.ExportedAt, units = d.Units.Count }));
         }
         catch (PostgresException broken) when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
         {
             throw new RefusedException(new Refusal(broken.TableName ?? "file", $"{broken.MessageText}.", "The file was changed by hand: export it again."));
         }
-        await Turn.EndAsync(connection, workspace);
-        await transaction.CommitAsync(cancel);
     }
 
 #pragma warning disable CA1812 // Dapper makes it.

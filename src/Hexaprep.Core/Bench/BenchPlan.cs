@@ -11,6 +11,11 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Result">Chunks and steps without a place.</param>
 public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanProblem Problem, PlanResult Result)
 {
+    private readonly Lazy<Bindings> _bindings = new(() => new Bindings(Problem, Result.Schedule.Chunks));
+
+    /// <summary>What holds a step where it is planned.</summary>
+    public IReadOnlyList<Binding> HoldsOf(BenchStep step) => _bindings.Value.Of(step.BatchId.ToString(), step.Id.ToString());
+
     /// <summary>The moment of a minute.</summary>
     public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
 

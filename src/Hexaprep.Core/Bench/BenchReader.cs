@@ -34,7 +34,7 @@ public sealed class BenchReader
         var (hands, headline, subline) = Speak(work);
         return new BenchView(_now, _bench.State.Settings.Zone.Id, hands, Show(_sitting), Show(_next), step, headline, subline,
             Then(work), DryingReader.Of(_bench, _plan, _clock), NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
-            TakeBack(), Flaws(), Away(work));
+            TakeBack(), Flaws(), Away(work), work is null ? Offer() : null);
     }
 
     // In hand, or planned to begin by now, or (outside sittings) the first of the next sitting.
@@ -82,7 +82,6 @@ public sealed class BenchReader
     {
         var until = _sitting?.End ?? _now;
         var begins = _plan.Work.GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Min(w => w.Begin));
-        var bindings = Bindings.Of(_plan.Problem, _plan.Result.Schedule.Chunks);
         var rows = new List<NotTonightView>();
         foreach (var batch in _bench.State.Batches)
         {
@@ -90,10 +89,28 @@ public sealed class BenchReader
                 .FirstOrDefault(s => !begins.TryGetValue(s.Id, out var b) || b >= until);
             if (step is null) continue;
             var text = $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)}";
-            var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, bindings.GetValueOrDefault((batch.Id.ToString(), step.Id.ToString())), _clock);
+            var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, _clock);
             rows.Add(new NotTonightView(step.Id, text, reason, at));
         }
         return [.. rows.OrderBy(r => r.Until ?? Instant.MaxValue)];
+    }
+
+    // The first work planned for later that may start now and ends, or can be put down, before hands are wanted elsewhere.
+    private OfferView? Offer()
+    {
+        var until = _plan.Work.Where(w => !w.InHand && _sitting is not null && w.Begin < _sitting.End).Select(w => (Instant?)w.Begin).Min() ?? _sitting?.End;
+        foreach (var work in _plan.Work.Where(w => !w.InHand && w.Begin != until))
+        {
+            var step = _bench.Steps[work.StepId];
+            var models = _bench.Remaining(step);
+            if (models.Count == 0 || (step.Amounts.Mode is not null && _sitting is { FitForSpray: false })) continue;
+            var least = step.HandsMinutes(step.Amounts.OneGo ? models.Count : 1);
+            if (until is { } end && _now + Duration.FromMinutes(least) > end) continue;
+            if (Readying.Of(_bench, step, models, _clock) is not null) continue;
+            var words = StepWords.For(step.Key.Kind);
+            return new OfferView(step.Id, $"{Capital(words.Short)} {_bench.NameOf(step)} now", $"planned for {_clock.At(work.Begin)}, about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands");
+        }
+        return null;
     }
 
     private TakeBackView? TakeBack()

@@ -34,7 +34,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {
-        if (!inHand) return ($"Begin: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}", $"about {Clockface.Lasts(step.HandsMinutes(left))} of your hands, done about {clock.At(ends)}");
+        if (!inHand) return ($"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}", $"about {Clockface.Lasts(step.HandsMinutes(left))} of your hands, done about {clock.At(ends)}");
         var total = bench.ModelsOf[step.BatchId].Count();
         var done = step.Key.Kind.IsGate() ? "is clean" : words.Done;
         return left == 1
@@ -54,8 +54,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             if (sitting is not null && over > sitting.End) return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";
             return $"Its {noun} needs {Clockface.Lasts(longest)}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
         }
-        var bindings = Bindings.Of(plan.Problem, plan.Result.Schedule.Chunks);
-        var wait = bindings.GetValueOrDefault((step.BatchId.ToString(), step.Id.ToString()))?.LastOrDefault(b => b is { Kind: BindingKind.Wait, Binds: true });
+        var wait = plan.HoldsOf(step).LastOrDefault(b => b is { Kind: BindingKind.Wait, Binds: true });
         if (wait is not null && bench.Steps[PlanIds.StepOf(wait.Step!)].Amounts.Product is { } earlier)
         {
             var (noun, _) = StepWords.Wait(bench.Steps[PlanIds.StepOf(wait.Step!)].Key.Kind, earlier);

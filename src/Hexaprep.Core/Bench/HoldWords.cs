@@ -8,13 +8,13 @@ namespace Hexaprep.Core.Bench;
 public static class HoldWords
 {
     /// <summary>Why a step is not reached in this sitting, in a few words, and the moment it lets go.</summary>
-    public static (string Reason, Instant? Until) WhyNot(BenchIndex bench, BenchPlan plan, BenchStep step, IReadOnlyList<Binding>? bindings, Clockface clock)
+    public static (string Reason, Instant? Until) WhyNot(BenchIndex bench, BenchPlan plan, BenchStep step, Clockface clock)
     {
         if (plan.Result.Unplaced.FirstOrDefault(u => PlanIds.StepOf(u.Step) == step.Id) is { } unplaced) return (unplaced.Lacks, null);
         var remaining = bench.Remaining(step);
         if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker) return (blocker.Reason, until);
         var planned = plan.Work.Where(w => w.StepId == step.Id).Select(w => (Instant?)w.Begin).FirstOrDefault();
-        if (bindings?.LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at) return ("earlier steps come first", planned);
+        if (plan.HoldsOf(step).LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at) return ("earlier steps come first", planned);
         return binding.Kind switch
         {
             BindingKind.Wait when Drying(bench, binding) is { } what => ($"{what} till {clock.At(plan.At(binding.At))}", at),

@@ -22,6 +22,13 @@ public sealed class PlanDraft
         _origin = MondayOf(Earliest());
     }
 
+    /// <summary>Decodes for a bench of this size, so that a plan takes about as long whatever the army: the usual budget up to 150 open steps, fewer
+    /// beyond, never under 6. Depends on the bench alone, so the plan stays repeatable.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="usual">Decodes for a small bench, at least 1.</param>
+    public static int BudgetFor(BenchIndex bench, int usual) =>
+        Math.Min(usual, Math.Max(6, usual * 150 / Math.Max(150, bench.State.Steps.Count(s => s.NotNeeded is null))));
+
     /// <summary>Makes a plan for the bench as it stands.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="now">Nothing is planned before it.</param>

@@ -39,9 +39,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <summary>The whole view.</summary>
     public PlanView View()
     {
-        var bindings = Bindings.Of(plan.Problem, plan.Result.Schedule.Chunks);
         return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Promises(), Sittings(), PlannedWaits(),
-            [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g], bindings))],
+            [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g]))],
             [.. plan.Result.Unplaced.Select(Lacking)]);
     }
 
@@ -80,7 +79,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (left == 0) return "finished";
         if (done is not { } d || bound is not { } b) return "";
         var minutes = (long)(d - b).TotalMinutes;
-        return minutes <= 0 ? "cannot be sooner" : $"{Clockface.Lasts(minutes)} more: hands are on others";
+        return minutes <= 0 ? "cannot be sooner" : $"{Clockface.Lasts(minutes)} more: hands on others";
     }
 
     private List<PlanSittingView> Sittings()
@@ -114,12 +113,12 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return [.. begun, .. coming];
     }
 
-    private PlanStepView Step(Guid id, List<PlannedWork> work, Dictionary<(string, string), IReadOnlyList<Binding>> bindings)
+    private PlanStepView Step(Guid id, List<PlannedWork> work)
     {
         var step = bench.Steps[id];
         var unit = bench.UnitOf(step);
         var (begin, end) = (work[0].Begin, work[^1].End);
-        var holds = bindings.GetValueOrDefault((step.BatchId.ToString(), step.Id.ToString())) ?? [];
+        var holds = plan.HoldsOf(step);
         var models = work.Sum(w => w.Models);
         var wait = step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
             ? WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.State.House).Sure : 0;

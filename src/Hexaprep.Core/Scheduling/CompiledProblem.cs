@@ -22,6 +22,8 @@ internal sealed class CompiledProblem
 
     public sealed record Hold(int Index, int Resource, int Amount, Step From, Step To, string ToEdge);
 
+    private IReadOnlyList<Span>? _sprayable;
+
     public PlanProblem Problem { get; }
     public Step[] Steps { get; }
     public Hold[] Holds { get; }
@@ -71,6 +73,49 @@ internal sealed class CompiledProblem
     /// <summary>Clean-out minutes between two modes; 0 on the diagonal.</summary>
     public int Cleanout(string from, string to) =>
         from == to ? 0 : Problem.Cleanout.TryGetValue(from, out var row) && row.TryGetValue(to, out var minutes) ? minutes : 0;
+
+    /// <summary>The stretches in which one may spray: sittings cut with spray windows, ascending.</summary>
+    public IReadOnlyList<Span> Sprayable => _sprayable ??= [.. CutWithWindows()];
+
+    /// <summary>The longest stretch in which one may spray, minutes.</summary>
+    public int LongestSprayMinutes => Sprayable.Select(s => s.Length).DefaultIfEmpty(0).Max();
+
+    /// <summary>The spray window that holds a minute, or null.</summary>
+    public Span? SprayWindowAt(int t) =>
+        LastBegunBy(Problem.SprayWindows, t) is >= 0 and var i && t < Problem.SprayWindows[i].End ? Problem.SprayWindows[i] : null;
+
+    /// <summary>The begin of the first spray window after a minute; int.MaxValue when none.</summary>
+    public int NextSprayWindow(int t)
+    {
+        var i = LastBegunBy(Problem.SprayWindows, t) + 1;
+        return i < Problem.SprayWindows.Count ? Problem.SprayWindows[i].Begin : int.MaxValue;
+    }
+
+    /// <summary>The index of the last span that begins at or before a minute, or -1; spans ascend.</summary>
+    public static int LastBegunBy(IReadOnlyList<Span> spans, int t)
+    {
+        var (low, high) = (0, spans.Count);
+        while (low < high)
+        {
+            var mid = (low + high) / 2;
+            if (spans[mid].Begin <= t) low = mid + 1;
+            else high = mid;
+        }
+        return low - 1;
+    }
+
+    private IEnumerable<Span> CutWithWindows()
+    {
+        var windows = Problem.SprayWindows;
+        foreach (var sitting in Problem.Sittings)
+        {
+            for (var i = Math.Max(0, LastBegunBy(windows, sitting.Begin)); i < windows.Count && windows[i].Begin < sitting.End; i++)
+            {
+                var span = new Span(Math.Max(sitting.Begin, windows[i].Begin), Math.Min(sitting.End, windows[i].End));
+                if (span.Length > 0) yield return span;
+            }
+        }
+    }
 
     // The longest chain of work and waits from a step's start to its batch's end.
     private static int MeasureTail(Step step)

@@ -12,10 +12,13 @@ internal sealed class Decoder
     private readonly Bookings _hands = new();
     private readonly Stock _stock;
     private readonly List<Step> _open = [];
+    private readonly List<Step> _candidates = [];
+    private readonly Comparison<Step> _mostUrgentFirst;
 
     public Decoder(CompiledProblem problem, double[] urgency)
     {
         (_p, _urgency) = (problem, urgency);
+        _mostUrgentFirst = (a, b) => _urgency[a.Index] != _urgency[b.Index] ? _urgency[b.Index].CompareTo(_urgency[a.Index]) : a.Index.CompareTo(b.Index);
         var n = problem.Steps.Length;
         (_start, _end, _left, _chunks, _lastSitting, _waitsFor, _dead) = (new int[n], new int[n], new int[n], new int[n], new int[n], new int[n], new bool[n]);
         _stock = new Stock(problem);
@@ -35,7 +38,7 @@ internal sealed class Decoder
     public void Run()
     {
         foreach (var chunk in _p.Fixed) Freeze(chunk);
-        foreach (var step in _p.Steps.Where(s => s.Frozen)) Complete(step);
+        foreach (var arc in _p.Steps.Where(s => s.Frozen).SelectMany(s => s.Out)) _waitsFor[arc.To.Index]--;
         _open.AddRange(_p.Steps.Where(s => !s.Frozen && _waitsFor[s.Index] == 0));
         for (var k = 0; k < _p.Problem.Sittings.Count && _open.Count > 0; k++) Sit(k);
     }
@@ -67,20 +70,17 @@ internal sealed class Decoder
 
     private bool PlaceMostUrgent(int k, int t)
     {
-        // Try candidates in order of urgency; most often the first one fits.
-        var tried = new HashSet<int>();
-        while (true)
+        _candidates.Clear();
+        foreach (var step in _open)
         {
-            Step? best = null;
-            foreach (var step in _open)
-            {
-                if (tried.Contains(step.Index) || _dead[step.Index] || _lastSitting[step.Index] == k || Earliest(step) > t) continue;
-                if (best is null || _urgency[step.Index] > _urgency[best.Index]) best = step;
-            }
-            if (best is null) return false;
-            if (Place(best, k, t)) return true;
-            tried.Add(best.Index);
+            if (!_dead[step.Index] && _lastSitting[step.Index] != k && Earliest(step) <= t) _candidates.Add(step);
         }
+        _candidates.Sort(_mostUrgentFirst);
+        foreach (var step in _candidates)
+        {
+            if (Place(step, k, t)) return true;
+        }
+        return false;
     }
 
     private int Earliest(Step step)
@@ -166,7 +166,7 @@ internal sealed class Decoder
         var before = _hands.SprayBefore(k, t);
         var minutes = Duration(step, before, t);
         var end = t + minutes;
-        if (end > until || !_p.Problem.SprayWindows.Any(w => w.Begin <= t && end <= w.End)) return null;
+        if (end > until || !(_p.SprayWindowAt(t) is { } window && end <= window.End)) return null;
         // The next spray chunk was sized for what stood before it.
         if (_hands.SprayAfter(k, t) is { } after && Duration(after.Step, (step, end), after.Begin) != after.End - after.Begin) return null;
         return new PlanChunk(step.BatchId, step.Spec.Id, t, end, step.Count);
@@ -238,12 +238,8 @@ internal sealed class Decoder
 
     private int SittingAt(int t)
     {
-        var sittings = _p.Problem.Sittings;
-        for (var k = 0; k < sittings.Count && sittings[k].Begin <= t; k++)
-        {
-            if (t < sittings[k].End) return k;
-        }
-        return -1;
+        var k = CompiledProblem.LastBegunBy(_p.Problem.Sittings, t);
+        return k >= 0 && t < _p.Problem.Sittings[k].End ? k : -1;
     }
 
     private int NextEvent(int t, int end)
@@ -258,7 +254,7 @@ internal sealed class Decoder
                 if (arc.Forbid is { } f) Consider(_end[arc.From.Index] + f.End);
             }
         }
-        foreach (var window in _p.Problem.SprayWindows) Consider(window.Begin);
+        Consider(_p.NextSprayWindow(t));
         Consider(_hands.NextEndAfter(t));
         _stock.Releases(Consider);
         return next;

@@ -38,7 +38,7 @@ public static class NotBefore
         if (step.Spec.Mode is not null || step.Spec.MaxChunks <= 1)
         {
             var need = step.Spec.Mode is null ? step.Minutes(step.Count) : step.Merged(step.Count);
-            foreach (var span in step.Spec.Mode is null ? p.Problem.Sittings : Sprayable(p))
+            foreach (var span in step.Spec.Mode is null ? p.Problem.Sittings : p.Sprayable)
             {
                 var begin = Math.Max(span.Begin, from);
                 if (begin + need <= span.End) return begin + need;
@@ -56,11 +56,4 @@ public static class NotBefore
         }
         return int.MaxValue;
     }
-
-    private static IEnumerable<Span> Sprayable(CompiledProblem p) =>
-        from s in p.Problem.Sittings
-        from w in p.Problem.SprayWindows
-        let span = new Span(Math.Max(s.Begin, w.Begin), Math.Min(s.End, w.End))
-        where span.Length > 0
-        select span;
 }

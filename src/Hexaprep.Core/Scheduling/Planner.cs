@@ -19,7 +19,7 @@ public static class Planner
             if (best is null || attempt.BetterThan(best)) (best, kept) = (attempt, order);
         }
         var chunks = best!.Chunks.OrderBy(c => c.Start).ThenBy(c => c.Batch, StringComparer.Ordinal).ThenBy(c => c.Step, StringComparer.Ordinal);
-        return new PlanResult(new Schedule(problem.Name, "forward", best.Z, [.. chunks]), best.Unplaced);
+        return new PlanResult(new Schedule(problem.Name, "forward", best.Z, [.. chunks]), [.. best.Unplaced.Select(u => new Unplaced(u.Step.BatchId, u.Step.Spec.Id, Shortfall.Of(compiled, u.Step, u.MissedItsWindow)))]);
 
         IEnumerable<double[]> Variations()
         {
@@ -31,12 +31,12 @@ public static class Planner
     {
         var decoder = new Decoder(compiled, urgency);
         decoder.Run();
-        var unplaced = decoder.Unplaced.Select(s => new Unplaced(s.BatchId, s.Spec.Id, Shortfall.Of(compiled, s, decoder.MissedItsWindow(s)))).ToList();
+        var unplaced = decoder.Unplaced.Select(s => (s, decoder.MissedItsWindow(s))).ToList();
         var z = unplaced.Count == 0 ? PlanValue.Of(compiled.Problem, decoder.Chunks).Z : 0;
         return new Attempt(decoder.Chunks, unplaced, z);
     }
 
-    private sealed record Attempt(List<PlanChunk> Chunks, List<Unplaced> Unplaced, long Z)
+    private sealed record Attempt(List<PlanChunk> Chunks, List<(CompiledProblem.Step Step, bool MissedItsWindow)> Unplaced, long Z)
     {
         public bool BetterThan(Attempt other) =>
             Unplaced.Count != other.Unplaced.Count ? Unplaced.Count < other.Unplaced.Count : Z < other.Z;

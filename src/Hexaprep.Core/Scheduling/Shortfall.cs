@@ -14,13 +14,8 @@ internal static class Shortfall
                 return $"needs {hold.Amount} {p.Problem.Resources[hold.Resource].Id}s, the bench has {p.Capacity[hold.Resource]}";
         }
         if (need > longest) return $"needs {need} min in one go, the longest sitting has {longest} min";
-        if (step.Spec.Mode is not null && LongestSprayMinutes(p) < need)
-            return $"needs {need} min fit for spraying in one sitting, the longest has {LongestSprayMinutes(p)} min";
+        if (step.Spec.Mode is not null && p.LongestSprayMinutes < need)
+            return $"needs {need} min fit for spraying in one sitting, the longest has {p.LongestSprayMinutes} min";
         return missedItsWindow ? "its window closes before a sitting reaches it" : "the sittings end before its turn";
     }
-
-    private static int LongestSprayMinutes(CompiledProblem p) =>
-        (from s in p.Problem.Sittings
-         from w in p.Problem.SprayWindows
-         select Math.Min(s.End, w.End) - Math.Max(s.Begin, w.Begin)).DefaultIfEmpty(0).Max();
 }

@@ -15,7 +15,7 @@ internal sealed class Stock(CompiledProblem problem)
         if (begun) return true;
         foreach (var hold in step.Opens)
         {
-            if (hold.Amount + PeakFrom(hold.Resource, t) > problem.Capacity[hold.Resource]) return false;
+            if (hold.Amount + UsedFrom(hold.Resource, t) > problem.Capacity[hold.Resource]) return false;
         }
         return true;
     }
@@ -63,18 +63,14 @@ internal sealed class Stock(CompiledProblem problem)
         }
     }
 
-    // The most that is in use at any moment at or after t.
-    private int PeakFrom(int resource, int t)
+    // No less than the most that is in use at any moment at or after t: what is given back only after t counts throughout.
+    private int UsedFrom(int resource, int t)
     {
-        var held = _taken[resource];
-        held.RemoveAll(h => _to[h.Index] <= t && _from[h.Index] >= 0 && _to[h.Index] < t - 20160);
-        var peak = InUse(held, t);
-        foreach (var hold in held)
+        var used = 0;
+        foreach (var hold in _taken[resource])
         {
-            if (_from[hold.Index] > t) peak = Math.Max(peak, InUse(held, _from[hold.Index]));
+            if (_to[hold.Index] > t) used += hold.Amount;
         }
-        return peak;
+        return used;
     }
-
-    private int InUse(List<Hold> held, int t) => held.Where(h => _from[h.Index] <= t && t < _to[h.Index]).Sum(h => h.Amount);
 }

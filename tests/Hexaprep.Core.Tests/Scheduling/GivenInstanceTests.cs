@@ -47,14 +47,14 @@ public sealed class GivenInstanceTests
     {
         var problem = Read(name);
         var chunks = Planner.Solve(problem, 10).Schedule.Chunks;
-        var bindings = Bindings.Of(problem, chunks);
+        var bindings = new Bindings(problem, chunks);
 
         foreach (var group in chunks.GroupBy(c => (c.Batch, c.Step)))
         {
             var first = group.MinBy(c => c.Start)!;
             var moved = chunks.Select(c => c == first ? c with { Start = c.Start - 1, End = c.End - 1 } : c).ToList();
             var breaches = PlanChecker.Breaches(problem, moved);
-            foreach (var binding in bindings[group.Key].Where(b => b.Binds && b.Kind != BindingKind.HeldBack))
+            foreach (var binding in bindings.Of(group.Key.Batch, group.Key.Step).Where(b => b.Binds && b.Kind != BindingKind.HeldBack))
             {
                 var code = binding.Kind switch
                 {

@@ -1,0 +1,82 @@
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>What a unit would cost and do to the others, before it joins the bench.</summary>
+/// <param name="HandsMinutes">Hands for all of it.</param>
+/// <param name="PaintMinutes">How much of that is painting.</param>
+/// <param name="Sides">Which sides of the hexagon its routes use.</param>
+/// <param name="Choices">Joining as usual, and joining first.</param>
+/// <param name="NotBefore">With the bench to itself it could end then, in words; empty when the calendar is too short.</param>
+public sealed record ArrivalView(int HandsMinutes, int PaintMinutes, Hexagon Sides, IReadOnlyList<ArrivalChoice> Choices, string NotBefore);
+
+/// <summary>One way of joining: its weight, its dates, and whom it moves.</summary>
+public sealed record ArrivalChoice(int Weight, string Begins, string Done, IReadOnlyList<string> Moves);
+
+/// <summary>Plans the bench with a unit that has not joined yet.</summary>
+public static class Arrival
+{
+    private static readonly int[] Weights = [1, 5];
+
+    /// <summary>Works out both ways of joining.</summary>
+    /// <param name="bench">The bench without it.</param>
+    /// <param name="orders">Its lines; at least one.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="budget">Decodes to spend on each plan, at least 1.</param>
+    /// <param name="newId">Gives fresh random identities.</param>
+    public static ArrivalView Of(BenchIndex bench, IReadOnlyList<UnitOrder> orders, Instant now, int budget, Func<Guid> newId)
+    {
+        var unit = Muster.Call(orders, bench.State.Settings.Handles, newId)[0];
+        var joined = new BenchIndex(With(bench.State, unit, newId));
+        var clock = new Clockface(bench.State.Settings.Zone, now);
+        var without = Promises(bench, PlanDraft.Make(bench, now, budget));
+        var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
+        var choices = Weights.Select(weight => Choice(Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, without, clock, budget)).ToList();
+        var alone = NotBefore.Of(PlanDraft.Make(joined, now, 1).Problem)[unit.Unit.Id.ToString()];
+        return new ArrivalView(steps.Sum(s => s.Step.HandsMinutes(s.Models)), steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => s.Step.HandsMinutes(s.Models)),
+            Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now), choices,
+            alone == int.MaxValue ? "" : clock.At(PlanDraft.Make(joined, now, 1).At(alone)));
+    }
+
+    private static BenchState With(BenchState state, MusteredUnit unit, Func<Guid> newId)
+    {
+        var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(b.Traits, state.House, RuleBook.Trade), [], _ => false, newId)).ToList();
+        return state with
+        {
+            Units = state.Units.Add(unit.Unit),
+            Batches = state.Batches.AddRange(unit.Batches),
+            Models = state.Models.AddRange(unit.Models.Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id))),
+            Steps = state.Steps.AddRange(routes.SelectMany(r => r.Steps)),
+            Edges = state.Edges.AddRange(routes.SelectMany(r => r.Edges)),
+        };
+    }
+
+    private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>
+        new(bench.State with { Units = bench.State.Units.ConvertAll(u => u.Id == unit ? u with { Weight = weight } : u) });
+
+    private static ArrivalChoice Choice(BenchIndex bench, Guid unit, int weight, Dictionary<Guid, Instant?> without, Clockface clock, int budget)
+    {
+        var plan = PlanDraft.Make(bench, clock.Now, budget);
+        var with = Promises(bench, plan);
+        var begins = plan.Work.Where(w => bench.UnitOf(bench.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
+        // A promise counts as moved when its evening changes: half a day or more.
+        var moves = from other in bench.State.Units
+                    where other.Id != unit && without.GetValueOrDefault(other.Id) is not null
+                    let was = without[other.Id]!.Value
+                    let willBe = with.GetValueOrDefault(other.Id)
+                    where willBe is null || willBe.Value - was >= Duration.FromHours(12)
+                    select willBe is { } later ? $"{other.Name} slips from {clock.At(was)} to {clock.At(later)}" : $"{other.Name} finds no place any more";
+        return new ArrivalChoice(weight, begins is { } b ? clock.At(b) : "no sitting", with.GetValueOrDefault(unit) is { } done ? clock.At(done) : "no date", [.. moves]);
+    }
+
+    private static Dictionary<Guid, Instant?> Promises(BenchIndex bench, BenchPlan plan)
+    {
+        var ends = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
+        var lacking = plan.Result.Unplaced.Select(u => bench.Batches[Guid.Parse(u.Batch)].UnitId).ToHashSet();
+        return bench.State.Units.ToDictionary(u => u.Id, u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end));
+    }
+}

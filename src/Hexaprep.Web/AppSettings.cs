@@ -1,0 +1,48 @@
+using System.Reflection;
+using NodaTime;
+using NodaTime.Text;
+using Serilog.Events;
+
+namespace Hexaprep.Web;
+
+/// <summary>What the start command sets, read once from configuration (<c>Hexaprep:*</c>).</summary>
+/// <param name="Database">Npgsql connection string.</param>
+/// <param name="IsDemo">Load the demo world when there is no workspace.</param>
+/// <param name="DemoFile">The demo world's workspace file.</param>
+/// <param name="StartsAt">Where the demo's clock starts; null for real time.</param>
+/// <param name="PlanBudget">Decodes for a plan of a small bench, at least 1.</param>
+/// <param name="LogLevel">The least level that is written.</param>
+public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, Instant? StartsAt, int PlanBudget, LogEventLevel LogLevel)
+{
+    /// <summary>The largest request read, bytes: a roster of 10,000 lines or a workspace of a few thousand models.</summary>
+    public const long LargestBody = 64L * 1024 * 1024;
+
+    /// <summary>True while the build runs the program only to write its OpenAPI document: nothing may be opened or started then.</summary>
+    public static bool IsDocumentBuild => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+    /// <summary>Reads the settings.</summary>
+    /// <exception cref="InvalidOperationException">A value is wrong; the message says which and what is wanted.</exception>
+    public static AppSettings From(IConfiguration configuration)
+    {
+        var section = configuration.GetSection("Hexaprep");
+        var database = section["Database"] ?? (IsDocumentBuild ? "" : throw new InvalidOperationException("Hexaprep:Database is not set. Start with ./hexaprep."));
+        var isDemo = section.GetValue("Demo", false);
+        Instant? at = null;
+        if (section["At"] is { Length: > 0 } text)
+        {
+            var parsed = InstantPattern.ExtendedIso.Parse(text);
+            at = parsed.Success ? parsed.Value : throw new InvalidOperationException($"Hexaprep:At is '{text}'. Give a moment such as 2026-03-12T20:12:00Z.");
+            if (!isDemo) throw new InvalidOperationException("Hexaprep:At is for the demo only: outside it, real time.");
+        }
+        return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 120), section.GetValue("LogLevel", LogEventLevel.Information));
+    }
+}
+
+/// <summary>A clock that starts at a given moment and runs on from there.</summary>
+public sealed class ShiftedClock(IClock clock, Instant start) : IClock
+{
+    private readonly Duration _shift = start - clock.GetCurrentInstant();
+
+    /// <inheritdoc />
+    public Instant GetCurrentInstant() => clock.GetCurrentInstant() + _shift;
+}

@@ -1,0 +1,37 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Storage;
+using NodaTime;
+
+namespace Hexaprep.Web;
+
+/// <summary>A bench laid out for reading: its state, its plan, and the moment it is read at.</summary>
+public sealed record LaidBench(WorkspaceId Workspace, BenchIndex Bench, BenchPlan Plan, Instant Now, long Revision, bool IsDemo);
+
+/// <summary>Loads the bench with a plan that holds now, and makes one when the kept plan no longer does.</summary>
+public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStore plans, IClock clock, AppSettings settings)
+{
+    /// <summary>The moment, by the one clock.</summary>
+    public Instant Now => clock.GetCurrentInstant();
+
+    /// <summary>The workspace in use.</summary>
+    public Task<WorkspaceId> WorkspaceAsync(CancellationToken cancel) => workspaces.CurrentAsync(SystemZone(), Now, cancel);
+
+    /// <summary>The bench and its plan.</summary>
+    public async Task<LaidBench> LayAsync(CancellationToken cancel)
+    {
+        var workspace = await WorkspaceAsync(cancel);
+        var stored = await benches.LoadAsync(workspace, cancel);
+        var now = Now;
+        var bench = new BenchIndex(stored.State);
+        var plan = await plans.LoadAsync(workspace, stored.Revision, cancel);
+        if (plan is null || !plan.HoldsAt(now))
+        {
+            plan = PlanDraft.Make(bench, now, PlanDraft.BudgetFor(bench, settings.PlanBudget));
+            await plans.SaveAsync(workspace, stored.Revision, plan, cancel);
+        }
+        return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo);
+    }
+
+    // A new bench begins in the machine's own zone; the person can change it in Plan.
+    private static string SystemZone() => (DateTimeZoneProviders.Tzdb.GetZoneOrNull(TimeZoneInfo.Local.Id) ?? DateTimeZone.Utc).Id;
+}

@@ -1,0 +1,109 @@
+using Hexaprep.Core;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Roster;
+using Hexaprep.Formats;
+using Hexaprep.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.WebUtilities;
+
+namespace Hexaprep.Web.Features;
+
+/// <summary>What will become of a roster line.</summary>
+public enum LineFate { Joins, AlreadyThere, Asks }
+
+/// <summary>A roster line as it was understood, before anything is saved.</summary>
+/// <param name="Line">Its line in the file; 0 for one written by hand.</param>
+/// <param name="Cells">Column to text.</param>
+/// <param name="Fate">Joins the bench, is there already, or asks something.</param>
+/// <param name="Text">What it was read as; empty when it asks.</param>
+/// <param name="Problems">What it asks.</param>
+public sealed record LineAnswer(int Line, IReadOnlyDictionary<string, string> Cells, LineFate Fate, string Text, IReadOnlyList<FieldProblem> Problems);
+
+/// <summary>Cells to read again.</summary>
+public sealed record LineQuestion(int Line, IReadOnlyDictionary<string, string> Cells);
+
+/// <summary>The lines to save, all or none. <c>Id</c> makes it safe to repeat.</summary>
+/// <param name="Id">Made by the client.</param>
+/// <param name="Lines">1 to 10,000.</param>
+public sealed record RosterOrder(Guid Id, IReadOnlyList<OrderedLine> Lines);
+
+/// <summary>A line to save.</summary>
+/// <param name="Cells">Column to text.</param>
+/// <param name="AddAnyway">True to add a unit although its name is on the bench.</param>
+public sealed record OrderedLine(IReadOnlyDictionary<string, string> Cells, bool AddAnyway);
+
+/// <summary>What joined the bench.</summary>
+public sealed record RosterSaved(IReadOnlyList<Guid> UnitIds);
+
+/// <summary>Units come in: read line by line first, then saved whole.</summary>
+public static class IntakeEndpoints
+{
+    private const int ArrivalBudget = 60;
+
+    /// <summary>Adds the routes.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/roster/read", ReadAsync).WithSummary("Reads a roster file (text/csv) line by line; saves nothing.")
+            .Accepts<string>("text/csv").ProducesProblem(400);
+        api.MapPost("/roster/line", LineAsync).WithSummary("Reads one line's cells again; saves nothing.");
+        api.MapPost("/roster/arrival", ArrivalAsync).WithSummary("What a unit would cost and whom it would move; saves nothing.").ProducesProblem(400);
+        api.MapPost("/roster", SaveAsync).WithSummary("Saves lines, all in one transaction or none; a unit already on the bench is left alone unless addAnyway.")
+            .ProducesProblem(400).ProducesProblem(409);
+    }
+
+    private static async Task<Ok<List<LineAnswer>>> ReadAsync(HttpRequest request, Desk desk, RosterStore store, CancellationToken cancel)
+    {
+        var names = await store.NamesAsync(await desk.WorkspaceAsync(cancel), cancel);
+        // The reader is synchronous; a temporary file keeps the body off the heap.
+        await using var body = new FileBufferingReadStream(request.Body, 1 << 20);
+        await body.DrainAsync(cancel);
+        body.Position = 0;
+        return TypedResults.Ok(RosterCsv.Read(body).Select(l => Answer(l.Line, l.Cells, l.Reading, names)).ToList());
+    }
+
+    private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, Desk desk, RosterStore store, CancellationToken cancel) =>
+        TypedResults.Ok(Answer(question.Line, question.Cells, RosterFields.Read(question.Cells), await store.NamesAsync(await desk.WorkspaceAsync(cancel), cancel)));
+
+    private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, Desk desk, CancellationToken cancel)
+    {
+        var order = Ordered([new OrderedLine(question.Cells, true)])[0];
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(Arrival.Of(laid.Bench, [order], laid.Now, ArrivalBudget, Guid.NewGuid));
+    }
+
+    private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, Desk desk, RosterStore store, CancellationToken cancel)
+    {
+        if (order.Lines.Count is 0 or > RosterCsv.MostLines)
+            throw new RefusedException(new Refusal("lines", $"There are {order.Lines.Count} lines.", $"Send 1 to {RosterCsv.MostLines}."));
+        var read = Ordered(order.Lines);
+        var workspace = await desk.WorkspaceAsync(cancel);
+        return TypedResults.Ok(new RosterSaved(await store.SaveAsync(workspace, order.Id, read,
+            [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))], desk.Now, cancel)));
+    }
+
+    private static List<UnitOrder> Ordered(IReadOnlyList<OrderedLine> lines)
+    {
+        var orders = new List<UnitOrder>(lines.Count);
+        for (var i = 0; i < lines.Count; i++)
+        {
+            var reading = RosterFields.Read(lines[i].Cells);
+            if (reading.Order is { } order)
+            {
+                orders.Add(order);
+                continue;
+            }
+            var problem = reading.Problems[0];
+            throw new RefusedException(new Refusal($"lines[{i}].cells.{problem.Column}", problem.Message, problem.Remedy));
+        }
+        return orders;
+    }
+
+    private static LineAnswer Answer(int line, IReadOnlyDictionary<string, string> cells, RosterReading reading, IReadOnlySet<string> names)
+    {
+        var fate = reading.Order is not { } order ? LineFate.Asks : names.Contains(Muster.Key(order.Unit)) ? LineFate.AlreadyThere : LineFate.Joins;
+        return new LineAnswer(line, cells, fate, reading.Order is { } o ? Words(o) : "", reading.Problems);
+    }
+
+    private static string Words(UnitOrder o) =>
+        $"{o.Unit}{(o.Batch.Length == 0 ? "" : $", {o.Batch}")}, {o.Models}, {string.Join(" and ", o.Materials.Select(Materials.Word))}";
+}

@@ -1,0 +1,38 @@
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using Hexaprep.Web.Live;
+
+namespace Hexaprep.Web.Features;
+
+/// <summary>Server-sent events: one whenever the bench has changed.</summary>
+public static class LiveEndpoints
+{
+    private static readonly TimeSpan Retry = TimeSpan.FromMilliseconds(800);
+
+    /// <summary>Adds the routes.</summary>
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/events", (Listeners listeners, IHostApplicationLifetime life, CancellationToken cancel) =>
+                TypedResults.ServerSentEvents(StreamAsync(listeners, life, cancel)))
+            .WithSummary("Events: 'hello' on connecting, 'changed' with the revision whenever the bench has changed.");
+
+    private static async IAsyncEnumerable<SseItem<string>> StreamAsync(Listeners listeners, IHostApplicationLifetime life, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, life.ApplicationStopping);
+        yield return new SseItem<string>("", "hello") { ReconnectionInterval = Retry };
+        await using var calls = listeners.HearAsync(either.Token).GetAsyncEnumerator(either.Token);
+        while (await NextAsync(calls))
+            yield return new SseItem<string>(calls.Current.Revision.ToString(System.Globalization.CultureInfo.InvariantCulture), "changed");
+    }
+
+    private static async Task<bool> NextAsync(IAsyncEnumerator<Call> calls)
+    {
+        try
+        {
+            return await calls.MoveNextAsync();
+        }
+        catch (OperationCanceledException)
+        {
+            return false;
+        }
+    }
+}

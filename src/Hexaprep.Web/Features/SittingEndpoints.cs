@@ -1,0 +1,74 @@
+using System.Globalization;
+using Hexaprep.Core;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Storage;
+using Hexaprep.Web.Http;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+
+namespace Hexaprep.Web.Features;
+
+/// <summary>A person's evenings as they set them.</summary>
+public sealed record SittingsAnswer(string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int Version, IReadOnlyList<string> Zones);
+
+/// <summary>Replaces the evenings. <c>version</c> is the one it was made from.</summary>
+public sealed record SittingsEdit(Guid Id, int Version, string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions);
+
+/// <summary>The weekly pattern, its exceptions, the zone, the handles.</summary>
+public static class SittingEndpoints
+{
+    private static readonly IReadOnlyList<string> Zones = [.. DateTimeZoneProviders.Tzdb.Ids];
+
+    /// <summary>Adds the routes.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/sittings", async (Desk desk, SittingStore store, CancellationToken cancel) => TypedResults.Ok(await ReadAsync(desk, store, cancel)))
+            .WithSummary("The weekly pattern, exceptions, time zone and handles.");
+        api.MapPut("/sittings", SaveAsync).WithSummary("Replaces them; the plan follows at once.").ProducesProblem(400).ProducesProblem(409);
+    }
+
+    private static async Task<SittingsAnswer> ReadAsync(Desk desk, SittingStore store, CancellationToken cancel)
+    {
+        var s = await store.LoadAsync(await desk.WorkspaceAsync(cancel), cancel);
+        return new SittingsAnswer(s.TimeZone, s.Handles, s.Weekly, s.Exceptions, s.Version, Zones);
+    }
+
+    private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(SittingsEdit edit, Desk desk, SittingStore store, CancellationToken cancel)
+    {
+        Check(edit);
+        return await Stale.OrAsync(
+            async () =>
+            {
+                await store.SaveAsync(await desk.WorkspaceAsync(cancel), edit.Id, new SittingSettings(edit.TimeZone, edit.Handles, edit.Weekly, edit.Exceptions, edit.Version), desk.Now, cancel);
+                return await ReadAsync(desk, store, cancel);
+            },
+            async () => await ReadAsync(desk, store, cancel));
+    }
+
+    private static void Check(SittingsEdit edit)
+    {
+        Need("timeZone", edit.TimeZone, DateTimeZoneProviders.Tzdb.GetZoneOrNull(edit.TimeZone) is not null, "Choose a zone such as Europe/London.");
+        Need("handles", edit.Handles, edit.Handles is >= 1 and <= 1000, "Give 1 to 1000.");
+        Need("weekly", edit.Weekly.Count, edit.Weekly.Count <= 50, "Keep at most 50 sittings a week.");
+        Need("exceptions", edit.Exceptions.Count, edit.Exceptions.Count <= 500, "Keep at most 500 exceptions.");
+        for (var i = 0; i < edit.Weekly.Count; i++)
+        {
+            var s = edit.Weekly[i];
+            Need($"weekly[{i}].day", s.Day, s.Day is >= IsoDayOfWeek.Monday and <= IsoDayOfWeek.Sunday, "Give a day of the week.");
+            Need($"weekly[{i}].ends", s.Ends, s.Ends != s.Begins, "End it after it begins.");
+        }
+        for (var i = 0; i < edit.Exceptions.Count; i++)
+        {
+            var e = edit.Exceptions[i];
+            Need($"exceptions[{i}].date", e.Date, e.Date.Year is >= 2000 and <= 2200, "Give a date from 2000 to 2200.");
+            var timed = e.Begins is not null && e.Ends is not null && e.Begins != e.Ends;
+            Need($"exceptions[{i}].begins", e.Begins, e.Kind == ExceptionKind.Extra ? timed : e.Begins is null && e.Ends is null, "Give times to an extra sitting, and to no other.");
+        }
+        Need("weekly", "an id that is there twice", edit.Weekly.Select(s => s.Id).Concat(edit.Exceptions.Select(e => e.Id)).Distinct().Count() == edit.Weekly.Count + edit.Exceptions.Count, "Give each its own id.");
+    }
+
+    private static void Need<T>(string field, T value, bool holds, string remedy)
+    {
+        if (!holds) throw new RefusedException(new Refusal(field, string.Create(CultureInfo.InvariantCulture, $"'{value}' does not fit."), remedy));
+    }
+}

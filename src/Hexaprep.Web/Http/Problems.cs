@@ -1,0 +1,75 @@
+using Hexaprep.Core;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Mvc;
+using Npgsql;
+
+namespace Hexaprep.Web.Http;
+
+/// <summary>Refusals as RFC 9457 problem details.</summary>
+public static class Problems
+{
+    /// <summary>A refusal as a result, with the current state where an edit was stale.</summary>
+    public static ProblemDetails Of(Refusal refusal, object? current = null)
+    {
+        var problem = new ProblemDetails
+        {
+            Status = Status(refusal.Kind),
+            Title = refusal.Kind switch { RefusalKind.NotFound => "Not here", RefusalKind.Conflict => "Not now", _ => "Not understood" },
+            Detail = $"{refusal.Message} {refusal.Remedy}",
+            Extensions = { ["field"] = refusal.Field, ["message"] = refusal.Message, ["remedy"] = refusal.Remedy },
+        };
+        if (current is not null) problem.Extensions["current"] = current;
+        return problem;
+    }
+
+    /// <summary>The HTTP status of a kind of refusal.</summary>
+    public static int Status(RefusalKind kind) => kind switch
+    {
+        RefusalKind.NotFound => StatusCodes.Status404NotFound,
+        RefusalKind.Conflict => StatusCodes.Status409Conflict,
+        _ => StatusCodes.Status400BadRequest,
+    };
+
+    /// <summary>Adds what the framework's own problems leave out.</summary>
+    public static void Explain(ProblemDetailsContext context)
+    {
+        var problem = context.ProblemDetails;
+        problem.Extensions.Remove("traceId");
+        problem.Extensions.Remove("exception");
+        problem.Detail ??= problem.Status switch
+        {
+            400 => "The request could not be read. Compare it with /openapi.json.",
+            404 => "There is nothing at this address.",
+            405 => "This address does not take that method.",
+            413 => $"The request is larger than {AppSettings.LargestBody / 1024 / 1024} MB. Send less at once.",
+            415 => "The request's content type is not read here. Compare it with /openapi.json.",
+            _ => null,
+        };
+    }
+}
+
+/// <summary>Turns refusals, and a database that does not answer, into problem details.</summary>
+public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<RefusalHandler> log) : IExceptionHandler
+{
+    /// <inheritdoc />
+    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
+    {
+        var problem = exception switch
+        {
+            RefusedException refused => Problems.Of(refused.Refusal),
+            BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Not understood", Detail = bad.Message },
+            NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: IOException or System.Net.Sockets.SocketException or TimeoutException } => new ProblemDetails
+            {
+                Status = StatusCodes.Status503ServiceUnavailable,
+                Title = "The database does not answer",
+                Detail = "Nothing was changed. Acts are kept in the browser and sent again.",
+            },
+            OperationCanceledException when httpContext.RequestAborted.IsCancellationRequested => new ProblemDetails { Status = 499 },
+            _ => null,
+        };
+        if (problem is null) return false;
+        if (problem.Status == StatusCodes.Status503ServiceUnavailable) log.LogWarning("The database does not answer: {Reason}", exception.Message);
+        httpContext.Response.StatusCode = problem.Status!.Value;
+        return await problems.TryWriteAsync(new ProblemDetailsContext { HttpContext = httpContext, ProblemDetails = problem });
+    }
+}

@@ -1,0 +1,37 @@
+using System.Collections.Concurrent;
+using System.Threading.Channels;
+
+namespace Hexaprep.Web.Live;
+
+/// <summary>What pages are told: the revision of a bench, or that calls may have been missed.</summary>
+/// <param name="Workspace">Null when every page should look again.</param>
+/// <param name="Revision">The bench's revision; 0 with a null workspace.</param>
+public readonly record struct Call(Guid? Workspace, long Revision);
+
+/// <summary>Fans calls out to the pages that listen; a slow page loses old calls, never the newest.</summary>
+public sealed class Listeners
+{
+    private readonly ConcurrentDictionary<Guid, Channel<Call>> _channels = new();
+
+    /// <summary>Tells everybody.</summary>
+    public void Tell(Call call)
+    {
+        foreach (var channel in _channels.Values) channel.Writer.TryWrite(call);
+    }
+
+    /// <summary>Hears calls until cancelled.</summary>
+    public async IAsyncEnumerable<Call> HearAsync([System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel)
+    {
+        var id = Guid.NewGuid();
+        var channel = Channel.CreateBounded<Call>(new BoundedChannelOptions(8) { FullMode = BoundedChannelFullMode.DropOldest });
+        _channels[id] = channel;
+        try
+        {
+            await foreach (var call in channel.Reader.ReadAllAsync(cancel)) yield return call;
+        }
+        finally
+        {
+            _channels.TryRemove(id, out _);
+        }
+    }
+}

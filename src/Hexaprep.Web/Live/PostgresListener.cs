@@ -1,0 +1,47 @@
+using System.Globalization;
+using Npgsql;
+
+namespace Hexaprep.Web.Live;
+
+/// <summary>Holds one connection that listens to the database, so that several app processes may serve one bench.</summary>
+public sealed class PostgresListener(NpgsqlDataSource source, Listeners listeners, ILogger<PostgresListener> log) : BackgroundService
+{
+    /// <inheritdoc />
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            try
+            {
+                await ListenAsync(stoppingToken);
+            }
+            catch (Exception lost) when (lost is NpgsqlException or IOException && !stoppingToken.IsCancellationRequested)
+            {
+                log.LogWarning("Live updates lost the database: {Reason}", lost.Message);
+                await Task.Delay(TimeSpan.FromSeconds(1), stoppingToken);
+            }
+            catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+            {
+                return;
+            }
+        }
+    }
+
+    private async Task ListenAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        connection.Notification += (_, e) => listeners.Tell(Read(e.Payload));
+        await using (var command = new NpgsqlCommand("listen hexaprep", connection)) await command.ExecuteNonQueryAsync(cancel);
+        // Calls sent while nobody listened are lost: every page looks again.
+        listeners.Tell(default);
+        while (true) await connection.WaitAsync(cancel);
+    }
+
+    private static Call Read(string payload)
+    {
+        var parts = payload.Split(':');
+        return parts.Length == 2 && Guid.TryParse(parts[0], out var workspace) && long.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var revision)
+            ? new Call(workspace, revision)
+            : default;
+    }
+}

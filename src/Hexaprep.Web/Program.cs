@@ -1,0 +1,72 @@
+using Hexaprep.Storage;
+using Hexaprep.Web;
+using Hexaprep.Web.Features;
+using Hexaprep.Web.Http;
+using Hexaprep.Web.Live;
+using NodaTime;
+using Serilog;
+using Serilog.Events;
+
+var builder = WebApplication.CreateBuilder(args);
+var settings = AppSettings.From(builder.Configuration);
+var drawingTheDocument = AppSettings.IsDocumentBuild;
+
+builder.Services.AddSerilog(log => log
+    .MinimumLevel.Is(settings.LogLevel)
+    .MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning)
+    .MinimumLevel.Override("Npgsql", LogEventLevel.Warning)
+    .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+builder.Services.AddSingleton(settings);
+builder.Services.AddSingleton<IClock>(settings.StartsAt is { } start ? new ShiftedClock(NodaTime.SystemClock.Instance, start) : NodaTime.SystemClock.Instance);
+builder.Services.AddSingleton(_ => Database.Open(settings.Database));
+builder.Services.AddSingleton<BenchStore>();
+builder.Services.AddSingleton<PlanStore>();
+builder.Services.AddSingleton<RosterStore>();
+builder.Services.AddSingleton<SittingStore>();
+builder.Services.AddSingleton<WorkspaceStore>();
+builder.Services.AddSingleton<Desk>();
+builder.Services.AddSingleton<DemoWorld>();
+builder.Services.AddSingleton<Listeners>();
+if (!drawingTheDocument) builder.Services.AddHostedService<PostgresListener>();
+builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false);
+builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
+builder.Services.AddExceptionHandler<RefusalHandler>();
+builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
+builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = AppSettings.LargestBody);
+
+var app = builder.Build();
+if (!drawingTheDocument)
+{
+    Database.Migrate(settings.Database);
+    if (settings.IsDemo) await app.Services.GetRequiredService<DemoWorld>().LoadIfMissingAsync(CancellationToken.None);
+}
+
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseMiddleware<SecurityHeaders>();
+app.UseMiddleware<SameOriginOnly>();
+app.UseDefaultFiles();
+app.UseStaticFiles(ClientFiles.Options);
+app.UseSwaggerUI(o =>
+{
+    o.RoutePrefix = "docs";
+    o.DocumentTitle = "Hexaprep API";
+    o.SwaggerEndpoint("/openapi.json", "Hexaprep");
+});
+app.MapOpenApi("/openapi.json");
+var api = app.MapGroup("/api");
+BenchEndpoints.Map(api);
+PlanEndpoints.Map(api);
+SittingEndpoints.Map(api);
+UnitEndpoints.Map(api);
+IntakeEndpoints.Map(api);
+WorkspaceEndpoints.Map(api);
+LiveEndpoints.Map(api);
+DemoEndpoints.Map(api);
+api.MapFallback(() => TypedResults.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();
+app.MapFallbackToFile("index.html", ClientFiles.Options);
+app.Run();
+
+/// <summary>Named for the tests that host it.</summary>
+public partial class Program;

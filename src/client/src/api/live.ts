@@ -1,0 +1,38 @@
+import { useSyncExternalStore } from "react";
+import { lookAgain } from "./queries";
+
+type Link = "joining" | "live" | "behind";
+
+let link: Link = "joining";
+const watchers = new Set<() => void>();
+
+function set(next: Link): void {
+  if (next === link) return;
+  link = next;
+  for (const tell of watchers) tell();
+}
+
+/** Listens to the bench for as long as the page lives; after a dropped connection the page catches up by itself. */
+export function listen(): void {
+  const events = new EventSource("/api/events");
+  events.addEventListener("hello", () => {
+    // Calls sent while nobody listened are lost: look again at once, and say so until it is done.
+    void lookAgain().then(() => set("live"));
+  });
+  events.addEventListener("changed", () => void lookAgain());
+  events.onerror = () => {
+    set("behind");
+    if (events.readyState === EventSource.CLOSED) setTimeout(listen, 1500);
+  };
+}
+
+/** Whether this page hears of changes at once. */
+export function useLink(): Link {
+  return useSyncExternalStore(
+    (tell) => {
+      watchers.add(tell);
+      return () => watchers.delete(tell);
+    },
+    () => link,
+  );
+}

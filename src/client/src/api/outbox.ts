@@ -1,0 +1,93 @@
+import { createStore, get, set } from "idb-keyval";
+import { useSyncExternalStore } from "react";
+import { api, RefusedError, type Schemas, wordsOf } from "./client";
+import { benchQuery, lookAgain, queryClient } from "./queries";
+
+export type Act = Schemas["Act"];
+
+/** What became of an act: on its way, kept because nobody answered, or refused with the server's words. */
+export interface Outbox {
+  unsent: readonly Act[];
+  silent: boolean;
+  refused: { act: Act; words: string } | null;
+}
+
+const store = createStore("hexaprep", "outbox");
+let state: Outbox = { unsent: [], silent: false, refused: null };
+let sending = false;
+let ready: Promise<void> | null = null;
+const watchers = new Set<() => void>();
+
+function change(next: Partial<Outbox>): void {
+  state = { ...state, ...next };
+  for (const tell of watchers) tell();
+}
+
+function load(): Promise<void> {
+  ready ??= get<Act[]>("acts", store).then((kept) => change({ unsent: kept ?? [] }));
+  return ready;
+}
+
+/** Keeps an act in the browser with its own instant and id, then sends whatever is kept, in order. */
+export async function act(kind: Act["kind"], more: Omit<Act, "id" | "kind" | "at">, at: Date): Promise<void> {
+  await load();
+  const made: Act = { id: crypto.randomUUID(), kind, at: at.toISOString(), ...more };
+  change({ unsent: [...state.unsent, made], refused: null });
+  await set("acts", state.unsent, store);
+  await send();
+}
+
+/** Sends what is kept. One at a time: the next goes only when the one before it was answered. */
+export async function send(): Promise<void> {
+  await load();
+  if (sending) return;
+  sending = true;
+  try {
+    for (let next = state.unsent[0]; next; next = state.unsent[0]) {
+      if (!(await deliver(next))) return;
+      change({ unsent: state.unsent.slice(1), silent: false });
+      await set("acts", state.unsent, store);
+    }
+  } finally {
+    sending = false;
+  }
+}
+
+async function deliver(next: Act): Promise<boolean> {
+  try {
+    const answer = await api.POST("/api/acts", { body: next });
+    queryClient.setQueryData(benchQuery.queryKey, answer.data);
+  } catch (error) {
+    if (!(error instanceof RefusedError)) {
+      change({ silent: true });
+      return false;
+    }
+    change({ refused: { act: next, words: wordsOf(error) } });
+    void lookAgain();
+  }
+  return true;
+}
+
+/** Puts the refusal away. */
+export function forgetRefusal(): void {
+  change({ refused: null });
+}
+
+/** Tries again whenever the server may be back. */
+export function keepSending(): void {
+  void send();
+  window.addEventListener("online", () => void send());
+  setInterval(() => {
+    if (state.unsent.length > 0) void send();
+  }, 4000);
+}
+
+export function useOutbox(): Outbox {
+  return useSyncExternalStore(
+    (tell) => {
+      watchers.add(tell);
+      return () => watchers.delete(tell);
+    },
+    () => state,
+  );
+}

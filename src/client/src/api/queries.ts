@@ -1,0 +1,49 @@
+import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { api, data, RefusedError } from "./client";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => !(error instanceof RefusedError) && count < 2,
+      retryDelay: 700,
+      networkMode: "always",
+      structuralSharing: true,
+    },
+    mutations: { networkMode: "always", retry: false },
+  },
+});
+
+const minute = 60_000;
+
+export const benchQuery = queryOptions({
+  queryKey: ["bench"],
+  queryFn: async () => data(await api.GET("/api/bench")),
+  refetchInterval: minute / 2,
+});
+
+export const planQuery = queryOptions({
+  queryKey: ["plan"],
+  queryFn: async () => data(await api.GET("/api/plan")),
+  refetchInterval: minute,
+});
+
+export const sittingsQuery = queryOptions({ queryKey: ["sittings"], queryFn: async () => data(await api.GET("/api/sittings")) });
+
+export const unitsQuery = queryOptions({
+  queryKey: ["units"],
+  queryFn: async () => data(await api.GET("/api/units")),
+  refetchInterval: minute,
+});
+
+export const unitQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["units", id],
+    queryFn: async () => data(await api.GET("/api/units/{id}", { params: { path: { id } } })),
+    refetchInterval: minute,
+  });
+
+/** Everything is read again: the bench has changed, or may have. */
+export function lookAgain(): Promise<void> {
+  return queryClient.invalidateQueries();
+}

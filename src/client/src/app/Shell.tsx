@@ -1,0 +1,141 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, Outlet, useRouterState } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+import { benchQuery } from "../api/queries";
+import { Sheet } from "../ui/Sheet";
+import { isNight, setDevice, useDevice } from "../ui/settings";
+import { clockTime, useNow } from "../ui/time";
+
+const views = [
+  { to: "/", text: "Bench" },
+  { to: "/plan", text: "Plan" },
+  { to: "/units", text: "Units" },
+  { to: "/intake", text: "Intake" },
+] as const;
+
+/** The bar with the views that exist, and the view itself. */
+export function Shell() {
+  const night = useNightTheme();
+  const path = useRouterState({ select: (s) => s.location.pathname });
+  useEffect(() => {
+    const view = views.find((v) => v.to !== "/" && path.startsWith(v.to)) ?? views[0];
+    document.title = `${view.text} · Hexaprep`;
+  }, [path]);
+  return (
+    <div className="flex min-h-full flex-col bg-above text-ink">
+      <a href="#screen" className="absolute left-2 top-2 z-50 -translate-y-24 bg-ink px-4 py-2 text-on-ink focus:translate-y-0">
+        Go to the screen
+      </a>
+      <header className="print:hidden flex items-center justify-between gap-4 px-4 md:px-10">
+        <nav aria-label="Views" className="hidden gap-6 md:flex">
+          {views.map((v) => (
+            <Link
+              key={v.to}
+              to={v.to}
+              activeOptions={{ exact: v.to === "/" }}
+              className="flex min-h-[56px] items-center border-b-[5px] border-transparent text-ink-2 data-[status=active]:border-ink data-[status=active]:text-ink data-[status=active]:strong"
+            >
+              {v.text}
+            </Link>
+          ))}
+        </nav>
+        <GoTo />
+        <div className="flex items-center gap-4 text-note text-ink-2">
+          <SittingEnd />
+          <LightKey night={night} />
+        </div>
+      </header>
+      <Outlet />
+    </div>
+  );
+}
+
+function useNightTheme(): boolean {
+  const now = useNow();
+  const { light } = useDevice();
+  const night = isNight(light, now.getHours());
+  useEffect(() => {
+    document.documentElement.dataset.bench = night ? "night" : "day";
+  }, [night]);
+  return night;
+}
+
+function SittingEnd() {
+  const bench = useQuery(benchQuery);
+  const view = bench.data?.view;
+  if (!view) return null;
+  const words = view.sitting ? `sitting ends ${clockTime(view.sitting.end, view.zone)}` : "between sittings";
+  return <span className="hidden sm:inline">{words}</span>;
+}
+
+function LightKey({ night }: { night: boolean }) {
+  const { light, sound } = useDevice();
+  const choices = [
+    ["day", "Day bench"],
+    ["night", "Night bench"],
+    ["clock", "Night from 19:00 to 07:00"],
+  ] as const;
+  return (
+    <Sheet
+      title="This device"
+      opener={
+        <button type="button" className="min-h-12 rounded-key px-3 strong underline">
+          {night ? "Night" : "Day"}
+        </button>
+      }
+    >
+      <fieldset className="flex flex-wrap gap-2">
+        <legend className="mb-2 strong">Light</legend>
+        {choices.map(([value, text]) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={light === value}
+            onClick={() => setDevice({ light: value })}
+            className={`min-h-14 rounded-key border-[3px] border-ink px-4 strong ${light === value ? "bg-ink text-on-ink" : ""}`}
+          >
+            {text}
+          </button>
+        ))}
+      </fieldset>
+      <label className="mt-4 flex min-h-12 items-center gap-3">
+        <input type="checkbox" checked={sound} onChange={(e) => setDevice({ sound: e.target.checked })} className="h-6 w-6 accent-hand" />A
+        low knock with each tick
+      </label>
+    </Sheet>
+  );
+}
+
+function GoTo() {
+  const [open, setOpen] = useState(false);
+  const path = useRouterState({ select: (s) => s.location.pathname });
+  const here = views.find((v) => v.to !== "/" && path.startsWith(v.to)) ?? views[0];
+  return (
+    <span className="md:hidden">
+      <Sheet
+        title="Go to"
+        open={open}
+        onOpenChange={setOpen}
+        opener={
+          <button type="button" className="min-h-12 strong underline">
+            {here.text}
+            <span className="sr-only">: go to another view</span>
+          </button>
+        }
+      >
+        <nav aria-label="Views" className="flex flex-col gap-2">
+          {views.map((v) => (
+            <Link
+              key={v.to}
+              to={v.to}
+              onClick={() => setOpen(false)}
+              className="flex min-h-16 items-center rounded-key border-[3px] border-ink px-5 text-lead strong"
+            >
+              {v.text}
+            </Link>
+          ))}
+        </nav>
+      </Sheet>
+    </span>
+  );
+}

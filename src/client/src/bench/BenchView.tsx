@@ -1,0 +1,245 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+import { type Schemas, wordsOf } from "../api/client";
+import { benchQuery } from "../api/queries";
+import { BenchLine } from "../line/BenchLine";
+import { spokenBlock, spokenWait } from "../line/spoken";
+import { UprightLine } from "../line/UprightLine";
+import { HexagonGlyph } from "../ui/HexagonGlyph";
+import { setDevice, useDevice } from "../ui/settings";
+import { clockTime, setClock, useNow } from "../ui/time";
+import { useMedia } from "../ui/useMedia";
+import { Waiting } from "../ui/Waiting";
+import { CoatSheet } from "./CoatSheet";
+import { CountSheet } from "./CountSheet";
+import { FlawSheet } from "./FlawSheet";
+import { Keys } from "./Keys";
+import { Now } from "./Now";
+import { type LookedStep, StepSheet } from "./StepSheet";
+import { Strip } from "./Strip";
+import { useBenchActs } from "./useBenchActs";
+import { useRows } from "./useRows";
+import { Slabs, Why } from "./Why";
+
+/** BENCH: what now, what is drying, when may I touch it, what waits. */
+export function BenchView() {
+  const bench = useQuery(benchQuery);
+  useEffect(() => {
+    if (bench.data) setClock(bench.data.view.now);
+  }, [bench.data]);
+  if (bench.data) return <Bench answer={bench.data} />;
+  return <Waiting error={bench.error ? wordsOf(bench.error) : null} text="Laying out the bench" again={() => void bench.refetch()} />;
+}
+
+function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
+  const view = answer.view;
+  const now = useNow();
+  const narrow = useMedia("(max-width: 700px)");
+  const wide = useMedia("(min-width: 1120px)");
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [coat, setCoat] = useState<Schemas["DryingView"] | null>(null);
+  const [looked, setLooked] = useState<LookedStep | null>(null);
+  const [flawing, setFlawing] = useState(false);
+  const [counting, setCounting] = useState(false);
+  const [look, setLook] = useState<number | null>(null);
+  const acts = useBenchActs(
+    view,
+    chosen,
+    () => setChosen(null),
+    () => setFlawing(true),
+  );
+  const step = view.step;
+  const device = useDevice();
+  const along = lookable(view, now);
+
+  useRows(device.keyRows, {
+    main: () => acts.main.can && acts.main.act(),
+    middle: () => acts.middle.can && acts.middle.act(),
+    back: () => acts.back.can && acts.back.act(),
+    flaw: () => acts.flaw.can && acts.flaw.act(),
+    choose: (n) => step?.models.some((m) => m.number === n && (m.state === "rest" || m.state === "hand")) && setChosen(n),
+    look: (by) =>
+      setLook((i) => (along.length === 0 ? null : i === null ? nearest(along, now) : Math.min(along.length - 1, Math.max(0, i + by)))),
+    unfold: (open) => (open ? along[look ?? -1]?.open() : setLook(null)),
+    home: () => {
+      setLook(null);
+      setChosen(null);
+    },
+  });
+
+  function openBlock(block: Schemas["BlockView"]) {
+    setLooked({ ...block, words: spokenBlock(block, now, view.zone), mayBegin: block.state === "next" });
+  }
+  function lookable(v: Schemas["BenchView"], at: Date) {
+    return [
+      ...v.line.blocks.map((b) => ({ at: Date.parse(b.begin), words: spokenBlock(b, at, v.zone), open: () => openBlock(b) })),
+      ...v.drying.map((d) => ({ at: Date.parse(d.sure), words: spokenWait(d, at, v.zone), open: () => setCoat(d) })),
+    ].sort((a, b) => a.at - b.at);
+  }
+
+  const time = clockTime(now, view.zone);
+  const head = (
+    <Now
+      view={view}
+      pending={acts.pending}
+      chosen={chosen}
+      onChoose={setChosen}
+      onCount={() => setCounting(true)}
+      clock={wide ? null : time}
+    />
+  );
+  const why = (
+    <Why
+      view={view}
+      slabs={!narrow}
+      onThen={(t) => setLooked({ ...t, unit: "", title: t.text, unitId: unitOf(view, t.stepId), words: t.text, mayBegin: true })}
+    />
+  );
+  const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat };
+  return (
+    <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
+      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} />
+      {narrow ? (
+        <section className="flex flex-col gap-3 px-4">
+          {head}
+          {step ? <Slabs step={step} /> : null}
+        </section>
+      ) : (
+        <section className="grid gap-x-5 gap-y-3 px-4 md:px-10 lg:min-h-[284px] lg:[grid-template-columns:minmax(0,1fr)_264px_338px]">
+          {head}
+          {why}
+          <div className="min-w-0">
+            <p className="digits hidden text-clock leading-[0.86]! lg:block">{time}</p>
+            <NotTonight rows={view.notTonight} tonight={view.sitting !== null} />
+          </div>
+        </section>
+      )}
+      {view.hands === "empty" ? <Empty /> : null}
+      <div className="mt-auto pt-1">
+        {look !== null && along[look] ? (
+          <p role="status" className="px-4 text-note md:px-10">
+            {along[look].words} <span className="text-ink-2">· ↑ opens it, Esc goes back to now</span>
+          </p>
+        ) : null}
+        {narrow ? (
+          <UprightLine {...lineProps} />
+        ) : (
+          <div className="relative">
+            <BenchLine {...lineProps} />
+            <Legend on={device.keyRows} />
+          </div>
+        )}
+      </div>
+      {narrow ? (
+        <section className="flex flex-col gap-3 px-4 py-4">
+          {why}
+          <div>
+            <NotTonight rows={view.notTonight} tonight={view.sitting !== null} />
+          </div>
+        </section>
+      ) : null}
+      <p aria-live="polite" className="sr-only">
+        {step ? `${step.unit}, ${step.title}: ${step.done + acts.pending} of ${step.total} done` : view.headline}
+      </p>
+      <TextLine view={view} now={now} />
+      <Keys acts={acts} />
+      <CoatSheet drying={coat} now={now} zone={view.zone} onClose={() => setCoat(null)} />
+      <StepSheet looked={looked} onClose={() => setLooked(null)} />
+      {step ? (
+        <>
+          <FlawSheet
+            step={step}
+            model={chosen ?? step.nextModel ?? 1}
+            open={flawing}
+            onOpenChange={setFlawing}
+            onFlaw={(model, place, words) => {
+              setChosen(null);
+              acts.noteFlaw(model, place, words);
+            }}
+          />
+          <CountSheet key={`${step.stepId}${step.done}`} step={step} open={counting} onOpenChange={setCounting} />
+        </>
+      ) : null}
+    </main>
+  );
+}
+
+function unitOf(view: Schemas["BenchView"], stepId: string): string {
+  return view.line.blocks.find((b) => b.stepId === stepId)?.unitId ?? view.step?.unitId ?? "";
+}
+
+function nearest(along: readonly { at: number }[], now: Date): number {
+  const next = along.findIndex((a) => a.at >= now.getTime());
+  return next < 0 ? along.length - 1 : next;
+}
+
+function NotTonight({ rows, tonight }: { rows: readonly Schemas["NotTonightView"][]; tonight: boolean }) {
+  if (rows.length === 0) return null;
+  const most = rows.length > 4 ? 3 : 4;
+  return (
+    <>
+      <h2 className="text-[19px] lg:mt-2">{tonight ? "Not tonight" : "Later"}</h2>
+      <ul>
+        {rows.slice(0, most).map((r) => (
+          <li key={r.stepId} className="text-note leading-snug">
+            {r.text}, {r.reason}
+          </li>
+        ))}
+        {rows.length > most ? <li className="text-note text-ink-2">and {rows.length - most} more, in Plan</li> : null}
+      </ul>
+    </>
+  );
+}
+
+function Empty() {
+  const bare = {
+    clean: "rest",
+    wash: "rest",
+    fill: "rest",
+    mount: "rest",
+    prime: "rest",
+    paint: "rest",
+    varnish: "rest",
+    finish: "rest",
+  } as const;
+  return (
+    <div className="mt-auto flex flex-wrap items-end gap-6 px-4 md:px-10">
+      <HexagonGlyph sides={bare} size={104} bare />
+      <Link to="/intake" className="mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] border-ink px-8 text-main strong">
+        Add a unit
+      </Link>
+    </div>
+  );
+}
+
+// The line as text: for readers and for print.
+function TextLine({ view, now }: { view: Schemas["BenchView"]; now: Date }) {
+  return (
+    <section className="sr-only print:not-sr-only" aria-label="The line as text">
+      <h2>Work on the line</h2>
+      <ol>
+        {view.line.blocks.map((b) => (
+          <li key={`${b.stepId}${b.begin}`}>{spokenBlock(b, now, view.zone)}</li>
+        ))}
+      </ol>
+      <h2>Leave alone</h2>
+      <ol>
+        {view.drying.map((d) => (
+          <li key={`${d.coatId}${d.stage}`}>{spokenWait(d, now, view.zone)}</li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Legend({ on }: { on: boolean }) {
+  return (
+    <p className="print:hidden absolute bottom-0 left-10 text-axis text-ink-2">
+      <label className="flex min-h-8 items-center gap-2">
+        <input type="checkbox" checked={on} onChange={(e) => setDevice({ keyRows: e.target.checked })} className="h-5 w-5 accent-hand" />
+        Keys go by row; numbers choose a model; ← → look along
+      </label>
+    </p>
+  );
+}

@@ -1,0 +1,92 @@
+import type { Schemas } from "../api/client";
+import { act } from "../api/outbox";
+import { Mark } from "../ui/Mark";
+import { benchNow } from "../ui/time";
+import { Pegs } from "./Pegs";
+import { Card } from "./Why";
+
+interface NowProps {
+  view: Schemas["BenchView"];
+  pending: number;
+  chosen: number | null;
+  onChoose: (number: number) => void;
+  onCount: () => void;
+  /** The clock beside the unit, where there is no room for the large one. */
+  clock: string | null;
+}
+
+/** The one thing to do now. */
+export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProps) {
+  const step = view.step;
+  if (!step)
+    return (
+      <div className="min-w-0">
+        {clock ? (
+          <p className="flex">
+            <SmallClock text={clock} />
+          </p>
+        ) : null}
+        <h1 className="text-[clamp(38px,6vw,72px)] leading-[1.02] tracking-[-0.02em]">{view.headline}</h1>
+        <p className="mt-3 text-lead">{view.subline}</p>
+        <Flaws flaws={view.flaws} />
+      </div>
+    );
+  return (
+    <div className="min-w-0">
+      <p className="flex flex-wrap items-center gap-x-3 gap-y-0">
+        <Mark mark={step.mark} size={clock ? 26 : 34} />
+        <span className="text-[20px] strong lg:text-lead">{step.unit}</span>
+        <span className="hidden text-unit text-ink-2 sm:inline">{step.detail}</span>
+        {clock ? <SmallClock text={clock} /> : null}
+      </p>
+      <h1 className="text-[clamp(40px,6.6vw,84px)] leading-[0.98] tracking-[-0.025em]">{step.title}</h1>
+      <p className="mt-1.5 text-body md:text-[21px]">
+        {step.how} <Card step={step} />
+      </p>
+      {view.away ? (
+        <p className="mt-3 flex flex-wrap items-center gap-3 rounded-slab border-[3px] border-hand bg-sheet px-3 py-2" role="status">
+          <span>
+            <b>You were away {view.away.minutes} min.</b> {view.away.text}
+          </span>
+          <button type="button" onClick={onCount} className="min-h-12 rounded-key border-[3px] border-ink px-4 strong">
+            Set the count
+          </button>
+        </p>
+      ) : null}
+      <div className="mt-3 lg:mt-5">
+        <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} />
+      </div>
+      <Flaws flaws={view.flaws} />
+    </div>
+  );
+}
+
+function SmallClock({ text }: { text: string }) {
+  return (
+    <span className="digits ml-auto text-[54px]" aria-hidden="true">
+      {text}
+    </span>
+  );
+}
+
+function Flaws({ flaws }: { flaws: readonly Schemas["FlawView"][] }) {
+  if (flaws.length === 0) return null;
+  return (
+    <ul className="mt-2">
+      {flaws.map((f) => (
+        <li key={f.id} className="flex flex-wrap items-center gap-3">
+          <span className="text-redo">
+            Held back: {f.unit}, model {f.model}, {f.words} at {f.place}
+          </span>
+          <button
+            type="button"
+            onClick={() => void act("mend", { flawId: f.id }, benchNow())}
+            className="min-h-12 rounded-key border-[3px] border-redo px-4 strong text-redo"
+          >
+            It is mended
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,64 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { act } from "../api/outbox";
+import { planQuery } from "../api/queries";
+import { Key } from "../ui/Key";
+import { Sheet } from "../ui/Sheet";
+import { benchNow } from "../ui/time";
+
+export interface LookedStep {
+  stepId: string;
+  unitId: string;
+  unit: string;
+  title: string;
+  words: string;
+  mayBegin: boolean;
+}
+
+/** A step touched on the line: when, what holds it there, and beginning it now. */
+export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onClose: () => void }) {
+  const plan = useQuery({ ...planQuery, enabled: looked !== null });
+  const step = plan.data?.steps.find((s) => s.stepId === looked?.stepId);
+  return (
+    <Sheet title={looked ? `${looked.title}, ${looked.unit}` : ""} open={looked !== null} onOpenChange={(open) => open || onClose()}>
+      {looked ? (
+        <div className="flex flex-col gap-3">
+          <p>{step ? `${step.day}, ${step.times}. ${step.note}` : looked.words}</p>
+          {step && step.holds.length > 0 ? (
+            <>
+              <h3 className="text-body">What holds it</h3>
+              <ul>
+                {step.holds.map((h) => (
+                  <li key={`${h.at}${h.text}`} className="flex gap-4">
+                    <span className="digits min-w-16 text-[22px]">{h.time}</span>
+                    <span className={h.binds ? "strong" : ""}>{h.text}</span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          ) : null}
+          <div className="flex flex-wrap gap-2">
+            {looked.mayBegin ? (
+              <Key
+                tone="dark"
+                onClick={() => {
+                  void act("start", { stepId: looked.stepId }, benchNow());
+                  onClose();
+                }}
+              >
+                Begin it now
+              </Key>
+            ) : null}
+            <Link
+              to="/units/$id"
+              params={{ id: looked.unitId }}
+              className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong"
+            >
+              Show the route
+            </Link>
+          </div>
+        </div>
+      ) : null}
+    </Sheet>
+  );
+}

@@ -1,0 +1,49 @@
+import { useMutation } from "@tanstack/react-query";
+import { api } from "../api/client";
+import { useLink } from "../api/live";
+import { send } from "../api/outbox";
+import { lookAgain } from "../api/queries";
+
+interface StripProps {
+  unsent: number;
+  silent: boolean;
+  demoHasAged: boolean;
+}
+
+/** One line for what is not as usual: a silent server, a page that is behind, a demo that has aged. */
+export function Strip({ unsent, silent, demoHasAged }: StripProps) {
+  const link = useLink();
+  const afresh = useMutation({ mutationFn: () => api.POST("/api/demo"), onSuccess: () => lookAgain() });
+  const key = "min-h-12 rounded-key border-[3px] border-ink px-4 strong";
+  const shape =
+    "mx-4 mb-2 flex flex-wrap items-center justify-between gap-3 rounded-slab border-[3px] border-ink bg-sheet px-3 py-2 md:mx-10";
+  if (silent)
+    return (
+      <div role="status" className={shape}>
+        <p>
+          <b>The server does not answer.</b> {unsent} {unsent === 1 ? "act" : "acts"} kept on this device. Clocks and safe times run on.
+        </p>
+        <button type="button" className={key} onClick={() => void send().then(lookAgain)}>
+          Try again
+        </button>
+      </div>
+    );
+  if (link === "behind")
+    return (
+      <div role="status" className={shape}>
+        <p>
+          <b>This page is behind.</b> It catches up by itself when the server answers. Clocks and safe times run on.
+        </p>
+      </div>
+    );
+  if (demoHasAged)
+    return (
+      <div role="status" className={shape}>
+        <p>Nothing of the demo is under way any more.</p>
+        <button type="button" className={key} disabled={afresh.isPending} onClick={() => afresh.mutate()}>
+          Load it afresh
+        </button>
+      </div>
+    );
+  return null;
+}

@@ -1,0 +1,93 @@
+import type { Schemas } from "../api/client";
+import { Sheet } from "../ui/Sheet";
+import { CautionSlab, LimitSlab } from "../ui/Slab";
+
+interface WhyProps {
+  view: Schemas["BenchView"];
+  onThen: (then: Schemas["ThenView"]) => void;
+  slabs: boolean;
+}
+
+/** Why now, the caution above the limit, and the next two steps. */
+export function Why({ view, onThen, slabs }: WhyProps) {
+  const step = view.step;
+  return (
+    <div className="flex flex-col items-start gap-1.5">
+      {step ? (
+        <>
+          <h2 className="text-[19px]">Why now</h2>
+          <p className="-mt-1.5 leading-snug">{step.why}</p>
+          {slabs ? <Slabs step={step} /> : null}
+        </>
+      ) : null}
+      {view.then.length > 0 ? (
+        <div>
+          <h2 className="text-[19px]">Then</h2>
+          <ul>
+            {view.then.map((t) => (
+              <li key={t.stepId}>
+                <button type="button" onClick={() => onThen(t)} className="flex min-h-7 items-baseline gap-2 text-left leading-tight">
+                  <span className="digits text-[26px]">{t.time}</span> <span>{t.text}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+    </div>
+  );
+}
+
+/** The caution above, the limit below: neither replaces the other. */
+export function Slabs({ step }: { step: Schemas["HandView"] }) {
+  return (
+    <div className="flex flex-col items-start gap-1.5">
+      <div className="flex flex-wrap items-center gap-2">
+        {step.cautions.map((c) => (
+          <CautionSlab key={c.short} caution={c} />
+        ))}
+      </div>
+      {step.limit ? <LimitSlab text={step.limit.text} /> : null}
+    </div>
+  );
+}
+
+export function Card({ step }: { step: Schemas["HandView"] }) {
+  return (
+    <Sheet
+      title={step.title}
+      opener={
+        <button type="button" className="min-h-8 px-1 text-note strong underline">
+          More
+        </button>
+      }
+    >
+      <CardText card={step.card} />
+    </Sheet>
+  );
+}
+
+/** A step's card, short enough to read with a brush in hand. */
+export function CardText({ card }: { card: Schemas["CardView"] }) {
+  const rows = [
+    ["Why", card.why],
+    ["How", card.how],
+    ["Look for", card.lookFor],
+    ["Goes wrong", card.goesWrong],
+  ] as const;
+  return (
+    <dl className="grid gap-x-4 gap-y-2 sm:[grid-template-columns:auto_1fr]">
+      {rows.map(([name, text]) => (
+        <div key={name} className="contents">
+          <dt className="strong">{name}</dt>
+          <dd>{text}</dd>
+        </div>
+      ))}
+      {card.rules.map((rule) => (
+        <dd key={rule} className="sm:col-start-2">
+          {rule}
+        </dd>
+      ))}
+    </dl>
+  );
+}

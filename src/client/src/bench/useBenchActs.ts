@@ -1,0 +1,87 @@
+import type { Schemas } from "../api/client";
+import { act, forgetRefusal, useOutbox } from "../api/outbox";
+import { knock } from "../ui/settings";
+import { benchNow } from "../ui/time";
+
+interface BenchKey {
+  text: string;
+  note: string;
+  can: boolean;
+  act: () => void;
+}
+
+export interface BenchActs {
+  main: BenchKey;
+  middle: BenchKey;
+  back: BenchKey;
+  flaw: BenchKey;
+  refusal: string | null;
+  forget: () => void;
+  pending: number;
+  unsent: number;
+  silent: boolean;
+  noteFlaw: (model: number, place: string, words: string) => void;
+}
+
+const none = { note: "", can: false, act: () => undefined };
+
+function mainKey(view: Schemas["BenchView"], chosen: number | null, pending: number, done: () => void): BenchKey {
+  const step = view.step;
+  if (!step) {
+    const offer = view.offer;
+    return offer
+      ? { text: offer.text, note: offer.note, can: true, act: () => void act("start", { stepId: offer.stepId }, benchNow()) }
+      : { ...none, text: view.hands === "empty" ? "Nothing on the bench" : "Leave it alone" };
+  }
+  if (!step.inHand)
+    return {
+      text: step.keyText,
+      note: `${step.keyNote} · any key in the bottom row`,
+      can: true,
+      act: () => void act("start", { stepId: step.stepId }, benchNow()),
+    };
+  const left = step.total - step.done - pending;
+  return {
+    text: pending > 0 ? "One more done" : chosen && chosen !== step.nextModel ? `Model ${chosen} done` : step.keyText,
+    note: `${step.keyNote} · any key in the bottom row`,
+    can: left > 0,
+    act: done,
+  };
+}
+
+/** What the bench's keys do now, and what they say. */
+export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, clear: () => void, openFlaw: () => void): BenchActs {
+  const outbox = useOutbox();
+  const step = view.step;
+  const pending = step ? outbox.unsent.filter((a) => a.kind === "done" && a.stepId === step.stepId).length : 0;
+  const done = () => {
+    if (!step) return;
+    knock();
+    void act("done", { stepId: step.stepId, ...(chosen ? { model: chosen } : {}) }, benchNow());
+    clear();
+  };
+  const back = view.takeBack;
+  return {
+    main: mainKey(view, chosen, pending, done),
+    middle: step?.inHand
+      ? { text: "Put it down", note: "", can: true, act: () => void act("put_down", { stepId: step.stepId }, benchNow()) }
+      : step && step.done > 0
+        ? { text: "Pick it up", note: "", can: true, act: () => void act("start", { stepId: step.stepId }, benchNow()) }
+        : { ...none, text: "Put it down" },
+    back: back
+      ? {
+          text: "Take one back",
+          note: back.text,
+          can: true,
+          act: () => void act("take_back", { stepId: back.stepId, model: back.model }, benchNow()),
+        }
+      : { ...none, text: "Take one back" },
+    flaw: { text: "Flaw here", note: "", can: Boolean(step && step.done < step.total), act: openFlaw },
+    refusal: outbox.refused?.words ?? null,
+    forget: forgetRefusal,
+    pending,
+    unsent: outbox.unsent.length,
+    silent: outbox.silent,
+    noteFlaw: (model, place, words) => step && void act("flaw", { stepId: step.stepId, model, place, words }, benchNow()),
+  };
+}

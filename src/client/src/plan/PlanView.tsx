@@ -1,0 +1,148 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+import { type Schemas, wordsOf } from "../api/client";
+import { planQuery } from "../api/queries";
+import { setClock, useNow } from "../ui/time";
+import { useMedia } from "../ui/useMedia";
+import { Waiting } from "../ui/Waiting";
+import { DueForm } from "./DueForm";
+import { PlanLine } from "./PlanLine";
+import { Promises } from "./Promises";
+import { SittingList } from "./SittingList";
+import { SprayKey } from "./SprayKey";
+
+/** PLAN: when is each unit done, and what holds it. */
+export function PlanView() {
+  const plan = useQuery(planQuery);
+  useEffect(() => {
+    if (plan.data) setClock(plan.data.now);
+  }, [plan.data]);
+  if (!plan.data)
+    return <Waiting error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
+  if (plan.data.promises.length === 0) return <NoUnits />;
+  return <Plan plan={plan.data} />;
+}
+
+function Plan({ plan }: { plan: Schemas["PlanView"] }) {
+  const now = useNow();
+  const narrow = useMedia("(max-width: 700px)");
+  const search = useSearch({ from: "/plan" });
+  const navigate = useNavigate({ from: "/plan" });
+  const step = plan.steps.find((s) => s.stepId === search.step) ?? plan.steps.find((s) => s.unitId === search.unit) ?? plan.steps[0];
+  const promise = plan.promises.find((p) => p.unitId === (search.unit ?? step?.unitId)) ?? plan.promises[0];
+  const [opened, setOpened] = useState<number | null>(null);
+  const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.title === "Tonight" ? 1 : 0));
+  const sitting = plan.sittings[open];
+  const choose = (stepId: string | undefined, unitId: string) =>
+    void navigate({ search: { unit: unitId, ...(stepId ? { step: stepId } : {}) }, replace: true });
+  return (
+    <main id="screen" data-screen="plan" tabIndex={-1} className="flex flex-1 flex-col gap-3 outline-none">
+      <h1 className="sr-only">Plan</h1>
+      <Promises promises={plan.promises} chosen={promise?.unitId ?? null} onChoose={(unitId) => choose(undefined, unitId)} />
+      {plan.unplaced.length > 0 ? <Unplaced rows={plan.unplaced} /> : null}
+      {plan.sittings.length === 0 ? (
+        <p className="px-4 md:px-10">No sitting lies ahead: set your evenings, and the plan is made.</p>
+      ) : narrow ? (
+        <SittingList plan={plan} stepId={step?.stepId ?? null} onStep={choose} />
+      ) : (
+        <>
+          <PlanLine
+            plan={plan}
+            now={now}
+            unitId={promise?.unitId ?? null}
+            stepId={step?.stepId ?? null}
+            open={open}
+            onOpen={setOpened}
+            onStep={choose}
+          />
+          <div className="hidden print:block">
+            <SittingList plan={plan} stepId={null} onStep={choose} />
+          </div>
+        </>
+      )}
+      <section className="grid gap-x-10 gap-y-4 px-4 pb-4 md:px-10 lg:[grid-template-columns:1.05fr_1fr_1.25fr]">
+        {step ? <StepWords step={step} /> : <p>Nothing is left to plan.</p>}
+        {step ? <Holds step={step} /> : null}
+        <div className="flex flex-col gap-3">
+          {promise ? <DueForm key={`${promise.unitId}${promise.deadline}${promise.weight}`} promise={promise} /> : null}
+          <div className="print:hidden flex flex-wrap gap-2">
+            <Link to="/plan/evenings" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+              Your evenings
+            </Link>
+            {sitting ? <SprayKey sitting={sitting} title={sitting.title === "Tonight" ? "tonight" : sitting.title} /> : null}
+            <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+              Calendar file
+            </a>
+          </div>
+        </div>
+      </section>
+    </main>
+  );
+}
+
+function StepWords({ step }: { step: Schemas["PlanStepView"] }) {
+  return (
+    <div>
+      <p className="text-ink-2">
+        {step.unit}, {step.day}
+      </p>
+      <h2 className="text-[27px] leading-tight">
+        {step.title}, {step.times}
+      </h2>
+      <p className="mt-1">{step.note}</p>
+      <Link
+        to="/units/$id"
+        params={{ id: step.unitId }}
+        search={{ step: step.stepId }}
+        className="inline-flex min-h-12 items-center strong underline"
+      >
+        Show the route
+      </Link>
+    </div>
+  );
+}
+
+function Holds({ step }: { step: Schemas["PlanStepView"] }) {
+  return (
+    <div>
+      <h2 className="text-[20px]">What holds it</h2>
+      {step.holds.length === 0 ? <p>It is in hand.</p> : null}
+      <ul>
+        {step.holds.map((h) => (
+          <li key={`${h.at}${h.text}`} className="flex items-baseline gap-4">
+            <span className="digits min-w-20 text-[23px]">{h.time}</span>
+            <span className={h.binds ? "strong" : ""}>{h.text}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Unplaced({ rows }: { rows: readonly Schemas["UnplacedView"][] }) {
+  const first = rows[0];
+  return first ? (
+    <p role="status" className="mx-4 rounded-slab border-[3px] border-redo bg-sheet px-3 py-2 md:mx-10">
+      <b>No plan fits.</b> {first.title}, {first.unit}: {first.lacks}.
+      {rows.length > 1 ? ` ${rows.length - 1} more steps find no place.` : ""}
+    </p>
+  ) : null;
+}
+
+function NoUnits() {
+  return (
+    <main id="screen" tabIndex={-1} className="flex flex-1 flex-col px-4 outline-none md:px-10">
+      <h1 className="text-main">Nothing to plan yet</h1>
+      <p className="mt-2">
+        <Link to="/intake" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+          Add a unit
+        </Link>{" "}
+        <Link to="/plan/evenings" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+          Your evenings
+        </Link>
+      </p>
+      <div className="-mx-4 mt-auto h-60 border-t-[6px] border-ink bg-below md:-mx-10" aria-hidden="true" />
+    </main>
+  );
+}

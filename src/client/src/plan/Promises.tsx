@@ -1,0 +1,47 @@
+import type { Schemas } from "../api/client";
+import { HexagonGlyph } from "../ui/HexagonGlyph";
+
+interface PromisesProps {
+  promises: readonly Schemas["PromiseView"][];
+  chosen: string | null;
+  onChoose: (unitId: string) => void;
+}
+
+/** When each unit is done, in order of finish; six side by side, more by scrolling. */
+export function Promises({ promises, chosen, onChoose }: PromisesProps) {
+  return (
+    <ul className="flex snap-x gap-4 overflow-x-auto px-4 pb-1 md:px-10">
+      {promises.map((p) => (
+        <li key={p.unitId} className="min-w-[225px] flex-1 snap-start">
+          <button
+            type="button"
+            aria-pressed={p.unitId === chosen}
+            onClick={() => onChoose(p.unitId)}
+            className={`block w-full border-b-[6px] pb-1.5 text-left ${p.unitId === chosen ? "border-hand" : "border-transparent"}`}
+          >
+            <span className="flex items-center gap-3">
+              <HexagonGlyph sides={p.hexagon} size={60} />
+              <span className="min-w-0">
+                <span className={`block truncate strong ${p.unitId === chosen ? "text-hand" : ""}`}>{p.unit}</span>
+                <span className="digits block text-[38px]">{p.handsLeft === 0 ? "Done" : p.doneDay}</span>
+              </span>
+            </span>
+            <span className="mt-1 block text-note leading-snug">
+              {p.handsLeft === 0 ? `finished ${p.doneDay} ${p.doneTime}` : p.done ? `done ${p.doneTime}` : "no date yet"}
+              {p.deadline && !p.late ? <span className="text-ink-2">, due {p.deadlineText}</span> : null}
+              <br />
+              {p.handsLeft > 0 && p.notBeforeText ? (
+                <>
+                  not before {p.notBeforeText}
+                  <br />
+                </>
+              ) : null}
+              <span className="text-ink-2">{p.difference}</span>
+              {p.late ? <b className="block text-redo">late: due {p.deadlineText}</b> : null}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

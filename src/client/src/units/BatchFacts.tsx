@@ -1,0 +1,65 @@
+import { useMutation } from "@tanstack/react-query";
+import { api, type Schemas, wordsOf } from "../api/client";
+import { lookAgain } from "../api/queries";
+import { Stop } from "../intake/Sentence";
+import { gaps, moldLines, sheens, tiers } from "../intake/words";
+import { Choice } from "../ui/Choice";
+import { Stepper } from "../ui/Stepper";
+
+type Facts = Pick<Schemas["BatchView"], "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes">;
+
+/** What the route is derived from, written as it is said; changing a word derives the route again. */
+export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
+  const save = useMutation({
+    mutationFn: async (change: Partial<Facts>) => {
+      const { tier, moldLines, gaps, transfers, finalSheen, paintMinutes } = batch;
+      await api.PUT("/api/batches/{id}", {
+        params: { path: { id: batch.id } },
+        body: { id: crypto.randomUUID(), version: batch.version, tier, moldLines, gaps, transfers, finalSheen, paintMinutes, ...change },
+      });
+    },
+    onSettled: () => lookAgain(),
+  });
+  return (
+    <div aria-busy={save.isPending}>
+      <h2 className="text-[20px]">
+        What the route follows from{" "}
+        <span className="font-normal text-note text-ink-2">A change derives it again; what was done is kept.</span>
+      </h2>
+      <div className="flex flex-wrap items-center gap-2">
+        {batch.models} {batch.models === 1 ? "model" : "models"} in {batch.materials}, {batch.parts} {batch.parts === 1 ? "part" : "parts"}{" "}
+        each
+        {batch.baseMm ? `, on ${batch.baseMm} mm bases` : ", without bases"}, painted as
+        <Choice label="Tier" value={batch.tier} options={tiers} onChange={(tier) => save.mutate({ tier })} />
+        with mold lines
+        <Choice label="Mold lines" value={batch.moldLines} options={moldLines} onChange={(v) => save.mutate({ moldLines: v })} />
+        and gaps
+        <Choice label="Gaps" value={batch.gaps} options={gaps} onChange={(v) => save.mutate({ gaps: v })} />
+        <Stop>,</Stop> sealed
+        <Choice label="Final sheen" value={batch.finalSheen} options={sheens} onChange={(finalSheen) => save.mutate({ finalSheen })} />
+        <Stop>.</Stop>
+        <Stepper
+          compact
+          label="Transfers"
+          value={batch.transfers}
+          least={0}
+          most={60}
+          onChange={(transfers) => save.mutate({ transfers })}
+        />
+        transfers each, painting
+        <Stepper
+          compact
+          label="Painting, minutes a model"
+          unit="min"
+          value={batch.paintMinutes}
+          least={0}
+          most={6000}
+          step={5}
+          onChange={(paintMinutes) => save.mutate({ paintMinutes })}
+        />
+        a model.
+      </div>
+      {save.error ? <p role="alert">{wordsOf(save.error)}</p> : null}
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import { useMutation } from "@tanstack/react-query";
+import { useRef } from "react";
+import { api, wordsOf } from "../api/client";
+import { lookAgain } from "../api/queries";
+import { Key } from "../ui/Key";
+
+/** The whole workspace as one open file, out and (into an empty bench) in. */
+export function CarryAway({ empty }: { empty: boolean }) {
+  const file = useRef<HTMLInputElement>(null);
+  const bring = useMutation({
+    mutationFn: async (chosen: File) => {
+      const text = await chosen.text();
+      await api.POST("/api/workspace", {
+        params: { query: { id: crypto.randomUUID() } },
+        body: text as never,
+        bodySerializer: (b: unknown) => b as string,
+        headers: { "content-type": "application/json" },
+      });
+    },
+    onSettled: () => lookAgain(),
+  });
+  const link = "inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong";
+  return (
+    <section className="mt-auto flex flex-col gap-2 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10">
+      <h2 className="text-[20px]">Carry it away</h2>
+      <p className="flex flex-wrap items-center gap-2">
+        <a href="/api/workspace" className={link}>
+          Everything, as a file
+        </a>
+        <a href="/api/plan.ics" className={link}>
+          The plan, as a calendar
+        </a>
+        {empty ? <Key onClick={() => file.current?.click()}>Bring a workspace file in</Key> : null}
+        <a href="/docs/" className="inline-flex min-h-12 items-center px-2 underline">
+          The API, documented
+        </a>
+      </p>
+      <input
+        ref={file}
+        type="file"
+        accept="application/json,.json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Workspace file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0];
+          if (chosen) bring.mutate(chosen);
+          e.target.value = "";
+        }}
+      />
+      {bring.error ? <p role="alert">{wordsOf(bring.error)} Nothing was changed.</p> : null}
+    </section>
+  );
+}

@@ -1,0 +1,74 @@
+import type { Schemas } from "../api/client";
+
+interface KnotsProps {
+  steps: readonly Schemas["RouteStepView"][];
+  chosen: string;
+  onChoose: (stepId: string) => void;
+}
+
+const spoken: Record<Schemas["SideState"], string> = {
+  none: "not needed",
+  rest: "not started",
+  hand: "in hand",
+  wait: "drying",
+  done: "done",
+  redo: "needs rework",
+};
+
+/** The exact route as a string of knots: square = work, diamond = gate, long box = painting. Labels stand above and below by turns. */
+export function Knots({ steps, chosen, onChoose }: KnotsProps) {
+  return (
+    <ol aria-label="The route, step by step" className="flex snap-x overflow-x-auto px-4 md:px-10">
+      {steps.map((s, i) => (
+        <li key={s.id} className="relative min-w-[52px] flex-1 snap-start lg:min-w-0">
+          <div aria-hidden="true" className="absolute inset-x-0 top-[43px] h-[3px] bg-ink" />
+          <button
+            type="button"
+            aria-pressed={s.id === chosen}
+            aria-label={`${i + 1}, ${s.title}: ${spoken[s.state]}${s.done > 0 && s.done < s.total ? `, ${s.done} of ${s.total}` : ""}`}
+            onClick={() => onChoose(s.id)}
+            className="relative flex h-[90px] w-full flex-col items-center justify-center"
+          >
+            <span
+              className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"} ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
+            >
+              {s.short}
+            </span>
+            <Knot step={s} chosen={s.id === chosen} />
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Knot({ step, chosen }: { step: Schemas["RouteStepView"]; chosen: boolean }) {
+  const fill = {
+    none: "fill-above stroke-ink-2",
+    rest: "fill-above stroke-ink",
+    hand: "fill-hand stroke-hand",
+    wait: "fill-wait stroke-wait",
+    done: "fill-ink stroke-ink",
+    redo: "fill-above stroke-redo",
+  }[step.state];
+  const size = chosen ? 1.35 : 1;
+  return (
+    <svg width={34} height={34} viewBox="-17 -17 34 34" aria-hidden="true">
+      <g transform={`scale(${size})`} className={fill} strokeWidth={2.4}>
+        {step.notNeeded ? (
+          <path d="M-5 0H5" />
+        ) : step.state === "redo" ? (
+          <path d="M-9 6L-4.5-6L0 6L4.5-6L9 6" className="fill-none" strokeWidth={3.4} />
+        ) : step.state === "wait" ? (
+          <circle r={8} />
+        ) : step.isGate ? (
+          <path d="M0-9.500L8.500 0L0 9.500L-8.500 0Z" />
+        ) : step.side === "paint" ? (
+          <rect x={-11} y={-6} width={22} height={12} />
+        ) : (
+          <rect x={-6.5} y={-6.5} width={13} height={13} />
+        )}
+      </g>
+    </svg>
+  );
+}

@@ -1,0 +1,53 @@
+import type { Schemas } from "../api/client";
+import { act } from "../api/outbox";
+import { CardText } from "../bench/Why";
+import { Key } from "../ui/Key";
+import { Sheet } from "../ui/Sheet";
+import { CautionSlab } from "../ui/Slab";
+import { benchNow, lasts } from "../ui/time";
+
+/** Why a step is in the route, what it waits for, what it leaves behind. */
+export function StepCard({ step }: { step: Schemas["RouteStepView"] }) {
+  return (
+    <div className="flex flex-col gap-2">
+      <h2 className="text-main leading-tight">{step.title}</h2>
+      <p>{step.notNeeded ?? step.reason}</p>
+      <p className="text-ink-2">
+        {step.when}, {lasts(step.handsMinutes)} of hands for all{step.method ? `, by ${step.method}` : ""}
+        {step.done > 0 && step.done < step.total ? `, ${step.done} of ${step.total} done` : ""}.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {step.cautions.map((c) => (
+          <CautionSlab key={c.short} caution={c} />
+        ))}
+      </div>
+      {step.waitText ? (
+        <>
+          <h3 className="text-[19px]">Then leave alone</h3>
+          <p>{step.waitText}</p>
+        </>
+      ) : null}
+      {step.needs.length > 0 ? (
+        <>
+          <h3 className="text-[19px]">Not before</h3>
+          <ul>
+            {step.needs.map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+      {step.blocker ? <p className="text-ink-2">Now: {step.blocker}.</p> : null}
+      <div className="flex flex-wrap gap-2">
+        {step.canBegin ? (
+          <Key tone="dark" onClick={() => void act("start", { stepId: step.id }, benchNow())}>
+            Begin it now
+          </Key>
+        ) : null}
+        <Sheet title={step.title} opener={<Key>How it is done</Key>}>
+          <CardText card={step.card} />
+        </Sheet>
+      </div>
+    </div>
+  );
+}

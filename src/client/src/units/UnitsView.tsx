@@ -1,0 +1,56 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { type Schemas, wordsOf } from "../api/client";
+import { unitsQuery } from "../api/queries";
+import { HexagonGlyph } from "../ui/HexagonGlyph";
+import { Mark } from "../ui/Mark";
+import { lasts } from "../ui/time";
+import { Waiting } from "../ui/Waiting";
+import { CarryAway } from "./CarryAway";
+
+/** UNITS: every unit, in order of finish, and the whole workspace as a file. */
+export function UnitsView() {
+  const units = useQuery(unitsQuery);
+  if (!units.data)
+    return <Waiting error={units.error ? wordsOf(units.error) : null} text="Looking at the units" again={() => void units.refetch()} />;
+  return (
+    <main id="screen" data-screen="units" tabIndex={-1} className="flex flex-1 flex-col outline-none">
+      <div className="flex flex-wrap items-center justify-between gap-3 px-4 pb-2 md:px-10">
+        <h1 className="text-main">Units</h1>
+        <Link to="/intake" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+          Add a unit
+        </Link>
+      </div>
+      {units.data.length === 0 ? <p className="px-4 md:px-10">No unit is on the bench yet.</p> : null}
+      <ul className="grid gap-x-10 px-4 md:px-10 lg:grid-cols-2">
+        {units.data.map((u) => (
+          <UnitRow key={u.id} unit={u} />
+        ))}
+      </ul>
+      <CarryAway empty={units.data.length === 0} />
+    </main>
+  );
+}
+
+function UnitRow({ unit }: { unit: Schemas["UnitSummaryView"] }) {
+  return (
+    <li>
+      <Link to="/units/$id" params={{ id: unit.id }} className="flex min-h-[104px] items-center gap-4 py-2">
+        <HexagonGlyph sides={unit.hexagon} size={84} />
+        <span className="min-w-0 flex-1">
+          <span className="flex items-center gap-2">
+            <Mark mark={unit.mark} size={26} />
+            <span className="truncate text-lead strong">{unit.name}</span>
+          </span>
+          <span className="block text-ink-2">
+            {unit.models} {unit.models === 1 ? "model" : "models"}, {unit.materials}
+          </span>
+        </span>
+        <span className="text-right">
+          <span className="digits block text-[32px]">{unit.promise}</span>
+          <span className="text-note text-ink-2">{unit.handsLeft === 0 ? "" : `${lasts(unit.handsLeft)} of hands left`}</span>
+        </span>
+      </Link>
+    </li>
+  );
+}

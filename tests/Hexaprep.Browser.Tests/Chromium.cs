@@ -1,0 +1,103 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Support.UI;
+
+namespace Hexaprep.Browser.Tests;
+
+/// <summary>A headless Chromium of its own, at an exact size.</summary>
+public sealed class Chromium : IDisposable
+{
+    private readonly string _profile = Directory.CreateTempSubdirectory("hexaprep-chromium-").FullName;
+
+    /// <summary>Starts it.</summary>
+    public Chromium(int width = 1280, int height = 800)
+    {
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-device-scale-factor=1", "--force-color-profile=srgb",
+            "--disable-dev-shm-usage", $"--user-data-dir={_profile}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.All);
+        options.SetLoggingPreference(LogType.Performance, LogLevel.All);
+        Driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
+        Size(width, height);
+    }
+
+    /// <summary>The driver.</summary>
+    public ChromeDriver Driver { get; }
+
+    /// <summary>Sets the exact size of the page.</summary>
+    public void Size(int width, int height, bool touch = false)
+    {
+        Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        Driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = touch, ["maxTouchPoints"] = touch ? 5 : 1 });
+    }
+
+    /// <summary>Cuts the page off, or joins it again.</summary>
+    public void Offline(bool offline) =>
+        Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+
+    /// <summary>Opens an address and waits for its heading.</summary>
+    public void Open(string address)
+    {
+        Driver.Navigate().GoToUrl(address);
+        Find("main h1");
+    }
+
+    /// <summary>Waits for an element to be there.</summary>
+    public IWebElement Find(string css) => Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), $"'{css}' did not appear.")!;
+
+    /// <summary>Waits for a button or link with a text in it.</summary>
+    public IWebElement Named(string text, string within = "") =>
+        Wait(d => d.FindElements(By.XPath($"{within}//*[self::button or self::a][contains(normalize-space(.), {Quoted(text)})]")).FirstOrDefault(e => e.Displayed), $"No key says '{text}'. The page: {Text()}")!;
+
+    /// <summary>Waits until the page says something.</summary>
+    public void Says(string text) => Wait(_ => Text().Contains(text, StringComparison.Ordinal), $"The page does not say '{text}', but: {Text()}");
+
+    /// <summary>Waits until something holds.</summary>
+    public T Wait<T>(Func<IWebDriver, T> until, string otherwise)
+    {
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(12)) { PollingInterval = TimeSpan.FromMilliseconds(60), Message = otherwise };
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
+        return wait.Until(until);
+    }
+
+    /// <summary>All the page shows.</summary>
+    public string Text() => (string)Driver.ExecuteScript("return document.body.innerText")!;
+
+    /// <summary>What axe finds wrong, each as "rule: element"; empty when nothing.</summary>
+    public IReadOnlyList<string> Axe()
+    {
+        Driver.ExecuteScript(File.ReadAllText(Path.Combine(TestApp.Root, "src/client/node_modules/axe-core/axe.min.js")));
+        var found = (IReadOnlyCollection<object>)Driver.ExecuteAsyncScript("""
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] })
+              .then(r => done(r.violations.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 160)))));
+            """)!;
+        return [.. found.Select(f => Convert.ToString(f, CultureInfo.InvariantCulture)!)];
+    }
+
+    /// <summary>Addresses the page asked for outside this machine.</summary>
+    public IReadOnlyList<string> OutsideRequests() =>
+    [
+        .. Driver.Manage().Logs.GetLog(LogType.Performance)
+            .Select(l => System.Text.Json.Nodes.JsonNode.Parse(l.Message)!["message"]!)
+            .Where(m => m["method"]!.ToString() == "Network.requestWillBeSent")
+            .Select(m => m["params"]!["request"]!["url"]!.ToString())
+            .Where(u => !u.StartsWith("http://127.0.0.1:", StringComparison.Ordinal) && !u.StartsWith("data:", StringComparison.Ordinal)
+                && !u.StartsWith("blob:", StringComparison.Ordinal) && !u.StartsWith("chrome", StringComparison.Ordinal) && u != "about:blank"),
+    ];
+
+    /// <summary>Errors in the console.</summary>
+    public IReadOnlyList<string> ConsoleErrors() =>
+        [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
+
+    /// <inheritdoc />
+    public void Dispose()
+    {
+        Driver.Dispose();
+        Directory.Delete(_profile, recursive: true);
+    }
+
+    private static string Quoted(string text) => text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
+}

@@ -1,0 +1,4 @@
+global using Hexaprep.Testing;
+
+[assembly: AssemblyFixture(typeof(TestDatabases))]
+[assembly: Parallelization(Mode = ParallelizationMode.None)]

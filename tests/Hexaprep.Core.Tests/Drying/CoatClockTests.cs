@@ -1,0 +1,132 @@
+using CsCheck;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Testing;
+using NodaTime;
+
+namespace Hexaprep.Core.Tests.Drying;
+
+public sealed class CoatClockTests
+{
+    private static readonly Instant End = TurnableClock.Evening;
+
+    private static Coat Coat(StepKind step, ProductClass product, Film film = Film.Normal, params CoatTest[] tests) =>
+        new(Guid.NewGuid(), Guid.NewGuid(), step, product, null, 1, film, null, null, End - Duration.FromMinutes(10), End, [Guid.NewGuid()], tests);
+
+    private static CoatTest Test(Finding finding, int minutes, Readiness stage = Readiness.NextLayer) => new(Guid.NewGuid(), stage, finding, End + Duration.FromMinutes(minutes));
+
+    private static (int Early, int Usual, int Sure) Minutes(SafeTimes t) =>
+        ((int)(t.Early - End).TotalMinutes, (int)(t.Usual - End).TotalMinutes, (int)(t.Sure - End).TotalMinutes);
+
+    [Fact]
+    public void A_practised_range_gives_its_low_geometric_mean_and_high()
+    {
+        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!;
+
+        Assert.Equal((240, 416, 720), Minutes(times));
+        Assert.Equal(WaitBasis.PractisedRange, times.Basis);
+    }
+
+    [Fact]
+    public void A_class_default_is_spread_by_its_prior()
+    {
+        // usual x e^(-+1.2816 sqrt(0.5^2 + 0.25^2)) around 45 minutes.
+        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.Touch, HouseRules.Default)!;
+
+        Assert.Equal((21, 45, 93), Minutes(times));
+        Assert.Equal(WaitBasis.ClassDefault, times.Basis);
+    }
+
+    [Fact]
+    public void Every_band_is_early_then_usual_then_sure_for_every_film()
+    {
+        var stages = Enum.GetValues<Readiness>();
+        foreach (var product in Enum.GetValues<ProductClass>())
+        {
+            foreach (var stage in stages.Where(s => s != Readiness.Recoat || product is not (ProductClass.PlasticCement or ProductClass.Ca or ProductClass.EpoxyPutty or ProductClass.Water)))
+            {
+                foreach (var film in Enum.GetValues<Film>())
+                {
+                    var (early, usual, sure) = Minutes(CoatClock.When(Coat(StepKind.Sand, product, film), stage, HouseRules.Default)!);
+                    Assert.True(0 <= early && early <= usual && usual <= sure, $"{product} {stage} {film}: {early} {usual} {sure}");
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void A_stage_a_product_does_not_have_is_refused_by_name()
+    {
+        var error = Assert.Throws<ArgumentException>(() => WaitTable.Band(StepKind.Glue, ProductClass.Ca, Readiness.Recoat, HouseRules.Default));
+
+        Assert.Contains("recoat", error.Message, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(PrimerWait.Brisk, 120)]
+    [InlineData(PrimerWait.Usual, 720)]
+    [InlineData(PrimerWait.Careful, 2880)]
+    public void Primer_before_paint_never_falls_below_the_schools_floor(PrimerWait school, int least)
+    {
+        var (_, usual, sure) = Minutes(CoatClock.When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, new HouseRules(school))!);
+
+        Assert.True(usual >= least && sure >= least);
+    }
+
+    [Fact]
+    public void A_heavy_film_doubles_the_wait_and_a_light_one_halves_it_but_putty_cures_as_it_cures()
+    {
+        Assert.Equal((480, 832, 1440), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((120, 208, 360), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((240, 588, 1440), Minutes(CoatClock.When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+    }
+
+    [Fact]
+    public void Still_tacky_moves_early_to_the_test_and_keeps_sure_a_reserve_behind_it()
+    {
+        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)), Readiness.NextLayer, HouseRules.Default)!;
+
+        Assert.Equal((600, 600, 600 + 720 - 416), Minutes(times));
+    }
+
+    [Fact]
+    public void An_early_still_tacky_never_brings_sure_nearer()
+    {
+        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)), Readiness.NextLayer, HouseRules.Default)!;
+
+        Assert.Equal((240, 416, 720), Minutes(times));
+    }
+
+    [Fact]
+    public void Dry_sets_sure_to_the_test_for_that_coat_and_that_stage_only()
+    {
+        var coat = Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.DryAt, 300));
+        var tested = CoatClock.When(coat, Readiness.NextLayer, HouseRules.Default)!;
+
+        Assert.Equal((240, 300, 300), Minutes(tested));
+        Assert.True(tested.Tested);
+        Assert.Equal((21, 45, 93), Minutes(CoatClock.When(coat, Readiness.Touch, HouseRules.Default)!));
+    }
+
+    [Fact]
+    public void Tacky_after_dry_takes_the_dry_back()
+    {
+        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]), Readiness.NextLayer, HouseRules.Default)!;
+
+        Assert.Equal(320 + 304, Minutes(times).Sure);
+        Assert.False(times.Tested);
+    }
+
+    [Fact]
+    public void A_coat_still_going_on_has_no_safe_time() =>
+        Assert.Null(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water) with { EndedAt = null }, Readiness.NextLayer, HouseRules.Default));
+
+    [Fact]
+    public void However_it_is_tested_early_usual_and_sure_stay_in_order() =>
+        Gen.Select(Gen.Int[0, 2000], Gen.Bool).Array[0, 6].Sample(tests =>
+        {
+            var coat = Coat(StepKind.Prime, ProductClass.Lacquer, tests: [.. tests.Select(t => Test(t.Item2 ? Finding.DryAt : Finding.NotDryAt, t.Item1))]);
+            var (early, usual, sure) = Minutes(CoatClock.When(coat, Readiness.NextLayer, HouseRules.Default)!);
+            return early <= usual && usual <= sure;
+        }, iter: 2000);
+}

@@ -1,0 +1,98 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Hexaprep.Storage;
+using Hexaprep.Web.Http;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
+
+namespace Hexaprep.Testing;
+
+/// <summary>The real app over a database of its own, on a real loopback port, with a clock turned by hand.</summary>
+public sealed class TestApp : WebApplicationFactory<Program>
+{
+    private readonly string _database;
+    private readonly bool _isDemo;
+
+    /// <summary>Starts the app.</summary>
+    public TestApp(string database, bool isDemo = false, Instant? now = null)
+    {
+        (_database, _isDemo) = (database, isDemo);
+        Clock = new TurnableClock(now ?? TurnableClock.Evening);
+        UseKestrel(0);
+        StartServer();
+        Client = CreateClient();
+        Client.DefaultRequestHeaders.Add("Origin", Client.BaseAddress!.GetLeftPart(UriPartial.Authority));
+    }
+
+    /// <summary>The clock, to be turned.</summary>
+    public TurnableClock Clock { get; }
+
+    /// <summary>A client that writes as the app's own pages do.</summary>
+    public HttpClient Client { get; }
+
+    /// <summary>Where it listens.</summary>
+    public string Address => Client.BaseAddress!.ToString().TrimEnd('/');
+
+    /// <summary>Where the repository stands.</summary>
+    public static string Root { get; } = FindRoot();
+
+    /// <summary>The API's JSON options.</summary>
+    public static JsonSerializerOptions Json { get; } = MakeJson();
+
+    /// <summary>Reads an address as loose JSON.</summary>
+    public async Task<JsonNode> GetAsync(string path) =>
+        (await Client.GetFromJsonAsync<JsonNode>(path, Json))!;
+
+    /// <summary>Does an act and gives the answer.</summary>
+    public Task<HttpResponseMessage> ActAsync(string kind, object more, Guid? id = null, Instant? at = null)
+    {
+        var act = JsonSerializer.SerializeToNode(more, Json)!.AsObject();
+        act["id"] = (id ?? Guid.NewGuid()).ToString();
+        act["kind"] = kind;
+        act["at"] = (at ?? Clock.Now).ToString();
+        return Client.PostAsJsonAsync("/api/acts", act);
+    }
+
+    /// <summary>Brings units in, from roster lines of "column=value" cells joined by ';'.</summary>
+    public async Task<HttpResponseMessage> BringAsync(params string[] lines) =>
+        await Client.PostAsJsonAsync("/api/roster", new
+        {
+            id = Guid.NewGuid(),
+            lines = lines.Select(l => new { cells = Cells(l), addAnyway = false }),
+        });
+
+    /// <summary>The workspace in use.</summary>
+    public Task<WorkspaceId> WorkspaceAsync() => Services.GetRequiredService<WorkspaceStore>().CurrentAsync("UTC", Clock.Now, CancellationToken.None);
+
+    /// <summary>Cells of a line such as "unit=Reed Pikes;models=10;material=plastic".</summary>
+    public static Dictionary<string, string> Cells(string line) => line.Split(';').Select(c => c.Split('=', 2)).ToDictionary(c => c[0], c => c[1]);
+
+    /// <inheritdoc />
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        ArgumentNullException.ThrowIfNull(builder);
+        builder.UseSetting("Hexaprep:Database", _database);
+        builder.UseSetting("Hexaprep:Demo", _isDemo ? "true" : "false");
+        builder.UseSetting("Hexaprep:DemoFile", Path.Combine(Root, "demo", "saltfen-workspace.json"));
+        builder.UseSetting("Hexaprep:PlanBudget", "60");
+        builder.UseSetting("Hexaprep:LogLevel", "Fatal");
+        builder.ConfigureServices(services => services.AddSingleton<IClock>(Clock));
+    }
+
+    private static JsonSerializerOptions MakeJson()
+    {
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
+        WireJson.Configure(options);
+        return options;
+    }
+
+    private static string FindRoot()
+    {
+        var folder = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(folder, "Hexaprep.slnx"))) folder = Path.GetDirectoryName(folder) ?? throw new InvalidOperationException("The repository's root was not found.");
+        return folder;
+    }
+}

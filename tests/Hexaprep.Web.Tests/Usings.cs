@@ -1,0 +1,3 @@
+global using Hexaprep.Testing;
+
+[assembly: AssemblyFixture(typeof(TestDatabases))]
