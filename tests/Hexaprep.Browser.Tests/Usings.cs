@@ -1,4 +1,3 @@
 global using Hexaprep.Testing;
 
 [assembly: AssemblyFixture(typeof(TestDatabases))]
-[assembly: Parallelization(Mode = ParallelizationMode.None)]

@@ -15,11 +15,13 @@ public sealed class PlanDraft
     private readonly List<PlanChunk> _fixed = [];
     private readonly List<Span> _sittings = [];
     private readonly List<Span> _spray = [];
+    private readonly Dictionary<Guid, Span> _past;
 
     private PlanDraft(BenchIndex bench, Instant now)
     {
         (_bench, _now) = (bench, PlanIds.Minute(now));
-        _origin = MondayOf(Earliest());
+        _origin = MondayOf(Earliest() - Duration.FromHours(6));
+        _past = OnMinutes();
     }
 
     /// <summary>Decodes for a bench of this size, so that a plan takes about as long whatever the army: the usual budget up to 150 open steps, fewer
@@ -120,13 +122,25 @@ public sealed class PlanDraft
             .Select(s => (Spell: s, Models: _bench.TicksOf[step.Id].Count(t => t.SpellId == s.Id))).Where(s => s.Models > 0).ToList();
         if (spells.Count == 0 || !Matters(step)) return;
         steps.Add(Spec(step, step.Id + PlanIds.Past, spells.Sum(s => s.Models)));
-        var free = int.MinValue;
         foreach (var (spell, models) in spells)
         {
-            var begin = Math.Max(free, Minute(spell.BeganAt));
-            free = Math.Max(begin + 1, Minute(spell.EndedAt!.Value));
-            _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Past, begin, free, models));
+            var span = _past[spell.Id];
+            _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Past, span.Begin, span.End, models));
         }
+    }
+
+    // Spells on the plan's minutes: each at least one long and none over another, pushed earlier where several share a minute.
+    private Dictionary<Guid, Span> OnMinutes()
+    {
+        var limit = _bench.InHand is { } open ? Minute(open.BeganAt) : Minute(_now);
+        var spans = new Dictionary<Guid, Span>();
+        foreach (var spell in _bench.State.Spells.Where(s => s.EndedAt is not null).OrderByDescending(s => s.EndedAt).ThenByDescending(s => s.BeganAt))
+        {
+            var end = Math.Min(limit, Minute(spell.EndedAt!.Value));
+            limit = Math.Min(end - 1, Minute(spell.BeganAt));
+            spans[spell.Id] = new Span(limit, end);
+        }
+        return spans;
     }
 
     private bool Matters(BenchStep step) =>

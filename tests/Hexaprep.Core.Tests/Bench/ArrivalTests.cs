@@ -1,0 +1,39 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Roster;
+using Hexaprep.Testing;
+
+namespace Hexaprep.Core.Tests.Bench;
+
+public sealed class ArrivalTests
+{
+    [Fact]
+    public void A_unit_that_would_join_is_costed_and_promised_without_joining()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10));
+        var view = Arrival.Of(bench.Index, [RehearsedBench.Order("Sluice Wardens", 6)], TurnableClock.Evening, 20, bench.NewId);
+
+        Assert.Equal([1, 5], view.Choices.Select(c => c.Weight));
+        Assert.True(view.HandsMinutes > view.PaintMinutes && view.PaintMinutes >= 360);
+        Assert.All(view.Choices, c => Assert.NotEqual("no date", c.Done));
+        Assert.Equal(SideState.Rest, view.Sides.Clean);
+        Assert.Single(bench.State.Units);
+    }
+
+    [Fact]
+    public void Joining_first_names_whom_it_moves()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10));
+        var view = Arrival.Of(bench.Index, [RehearsedBench.Order("Sluice Wardens", 10)], TurnableClock.Evening, 20, bench.NewId);
+
+        Assert.Contains(view.Choices.SelectMany(c => c.Moves), m => m.StartsWith("Reed Pikes slips from", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Onto_an_empty_bench_it_comes_at_its_bound_or_later()
+    {
+        var view = Arrival.Of(new RehearsedBench().Index, [RehearsedBench.Order("Mire Strider", 1, Material.PuResin)], TurnableClock.Evening, 20, Guid.NewGuid);
+
+        Assert.NotEmpty(view.NotBefore);
+        Assert.All(view.Choices, c => Assert.Empty(c.Moves));
+    }
+}
