@@ -54,9 +54,12 @@ public static class RosterCsv
                     Problems = [.. reading.Problems, new FieldProblem("line", csv.Parser.RawRecord.Trim(), $"It has {csv.Parser.Count} cells, the header has {header.Length}.", "Quote cells that hold the separator.")],
                 };
             }
-            yield return new RosterLine(csv.Parser.RawRow, cells, reading);
+            yield return new RosterLine(FirstLine(csv), cells, reading);
         }
     }
+
+    // A quoted cell may run over several lines; the record is named by its first.
+    private static int FirstLine(CsvReader csv) => csv.Parser.RawRow - csv.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
 
     private static string[] Header(CsvReader csv)
     {

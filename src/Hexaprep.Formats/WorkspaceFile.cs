@@ -40,8 +40,8 @@ public static class WorkspaceFile
         });
         schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
         schema["title"] = "Hexaprep workspace, format version 1";
-        schema["properties"]!["format"] = new JsonObject { ["const"] = WorkspaceDocument.FormatName };
-        schema["properties"]!["formatVersion"] = new JsonObject { ["const"] = WorkspaceDocument.Newest };
+        schema["properties"]!["format"] = new JsonObject { ["type"] = "string", ["enum"] = new JsonArray(WorkspaceDocument.FormatName) };
+        schema["properties"]!["formatVersion"] = new JsonObject { ["type"] = "integer", ["enum"] = new JsonArray(WorkspaceDocument.Newest) };
         return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true });
     }
 
@@ -49,6 +49,7 @@ public static class WorkspaceFile
     {
         var plain = Nullable.GetUnderlyingType(type) ?? type;
         var format = plain == typeof(Instant) ? "date-time" : plain == typeof(LocalDate) ? "date" : plain == typeof(LocalTime) ? "time-local" : plain == typeof(Guid) ? "uuid" : null;
+        if (plain == typeof(JsonElement)) return new JsonObject { ["type"] = "object" };
         if (format is null) return node;
         var shape = new JsonObject { ["type"] = plain == type ? "string" : new JsonArray("string", "null") };
         if (format == "time-local") shape["pattern"] = "^\\d\\d:\\d\\d(:\\d\\d)?";

@@ -1,0 +1,111 @@
+using System.Text.Json.Nodes;
+using Hexaprep.Formats;
+using Hexaprep.Testing;
+using NJsonSchema;
+using NodaTime;
+
+namespace Hexaprep.Core.Tests.Formats;
+
+public sealed class WorkspaceFileTests
+{
+    private static readonly string Demo = File.ReadAllText(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"));
+
+    private static Refusal Refused(string json) => Assert.Throws<RefusedException>(() => WorkspaceFile.Read(json)).Refusal;
+
+    private static string Changed(Action<JsonNode> change)
+    {
+        var file = JsonNode.Parse(Demo)!;
+        change(file);
+        return file.ToJsonString();
+    }
+
+    [Fact]
+    public void What_is_read_is_written_again_unchanged() => Assert.Equal(Demo.Trim(), WorkspaceFile.Write(WorkspaceFile.Read(Demo)));
+
+    [Fact]
+    public async Task The_demo_file_satisfies_the_published_schema()
+    {
+        var schema = await JsonSchema.FromJsonAsync(WorkspaceFile.Schema(), TestContext.Current.CancellationToken);
+
+        Assert.Empty(schema.Validate(Demo));
+        Assert.NotEmpty(schema.Validate(Changed(f => f["units"]![0]!.AsObject().Remove("name"))));
+        Assert.NotEmpty(schema.Validate(Changed(f => f["formatVersion"] = 2)));
+    }
+
+    [Fact]
+    public void A_newer_format_is_refused_with_both_versions()
+    {
+        var refused = Refused(Changed(f => f["formatVersion"] = 2));
+
+        Assert.Equal("formatVersion", refused.Field);
+        Assert.Contains("version 2, this program reads up to 1", refused.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_file_cut_short_at_any_place_is_refused()
+    {
+        foreach (var share in new[] { 0.0, 0.001, 0.2, 0.5, 0.9, 0.9999 })
+            Assert.NotEmpty(Refused(Demo.Trim()[..(int)(Demo.Trim().Length * share)]).Message);
+    }
+
+    public static TheoryData<string, string> Broken => new()
+    {
+        { "units[0].weight", "0" }, { "units[0].name", "\"\"" }, { "units[1].id", "\"00000000-0000-0000-0000-000000000000\"" },
+        { "batches[0].unitId", "\"00000000-0000-0000-0000-000000000000\"" }, { "batches[0].materials", "[\"clay\"]" }, { "batches[0].materials", "[]" },
+        { "batches[0].models", "499" }, { "batches[0].tier", "\"hero\"" }, { "steps[0].kind", "\"dance\"" }, { "steps[0].batchId", "\"00000000-0000-0000-0000-000000000000\"" },
+        { "edges[0].toStep", "\"00000000-0000-0000-0000-000000000000\"" }, { "ticks[0].modelId", "\"00000000-0000-0000-0000-000000000000\"" },
+        { "ticks[0].at", "\"yesterday\"" }, { "coats[0].productClass", "\"honey\"" }, { "coats[0].film", "\"fat\"" }, { "settings.timeZone", "\"Mars/Base\"" },
+        { "settings.handles", "0" }, { "weeklySittings[0].day", "8" }, { "settings.handles", "\"20\"" }, { "units[0].extra", "1" }, { "formatVersion", "\"1\"" }, { "format", "\"other\"" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Broken))]
+    public void A_hand_broken_file_is_refused_and_says_where(string path, string value)
+    {
+        var refused = Refused(Changed(f => Set(f, path, value)));
+
+        Assert.NotEmpty(refused.Field);
+        Assert.NotEmpty(refused.Remedy);
+        if (path is not ("units[1].id" or "batches[0].unitId")) Assert.Contains(path.Split('.')[0].Split('[')[0], $"{refused.Field} {refused.Message}", StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_route_in_a_circle_is_refused()
+    {
+        var refused = Refused(Changed(f =>
+        {
+            var edge = f["edges"]![0]!.DeepClone();
+            (edge["fromStep"], edge["toStep"]) = (edge["toStep"]!.DeepClone(), edge["fromStep"]!.DeepClone());
+            f["edges"]!.AsArray().Add(edge);
+        }));
+
+        Assert.Equal("edges", refused.Field);
+    }
+
+    [Fact]
+    public void Two_open_spells_are_refused_because_there_is_one_pair_of_hands() => Assert.Equal("spells", Refused(Changed(f =>
+    {
+        foreach (var spell in f["spells"]!.AsArray().Take(2)) spell!["endedAt"] = null;
+    })).Field);
+
+    [Fact]
+    public void Moving_a_workspace_in_time_keeps_every_distance()
+    {
+        var file = WorkspaceFile.Read(Demo);
+        var now = file.ExportedAt + Duration.FromDays(257) + Duration.FromMinutes(61);
+        var moved = Anchoring.Move(file, now);
+
+        Assert.Equal(now, moved.ExportedAt);
+        Assert.Equal(file.Ticks.Select(t => file.ExportedAt - t.At), moved.Ticks.Select(t => now - t.At));
+        Assert.Equal(file.Coats.Select(c => c.EndedAt - c.StartedAt), moved.Coats.Select(c => c.EndedAt - c.StartedAt));
+        Assert.All(moved.Units.Where(u => u.Deadline is not null), u => Assert.True(u.Deadline > now.InUtc().Date));
+    }
+
+    private static void Set(JsonNode file, string path, string value)
+    {
+        var parts = path.Replace("[", ".[", StringComparison.Ordinal).Split('.');
+        var at = file;
+        foreach (var part in parts[..^1]) at = part.StartsWith('[') ? at[int.Parse(part[1..^1], System.Globalization.CultureInfo.InvariantCulture)]! : at[part]!;
+        at[parts[^1]] = JsonNode.Parse(value);
+    }
+}
