@@ -28,6 +28,7 @@ internal static class WorkspaceCheck
         Each("units", d.Units, (at, u) =>
         {
             Need($"{at}.name", u.Name, u.Name.Length is >= 1 and <= 80, "a name of 1 to 80 characters");
+            Each($"{at}.notes", u.Notes, (_, _) => { });
             Need($"{at}.mark", u.Mark, u.Mark.Length is >= 1 and <= 20, "a mark of 1 to 20 characters");
             Range($"{at}.weight", u.Weight, 1, 100);
         });
@@ -35,7 +36,7 @@ internal static class WorkspaceCheck
         {
             Known($"{at}.unitId", b.UnitId, units);
             Need($"{at}.materials", "", b.Materials.Count > 0, "at least one material");
-            foreach (var material in b.Materials) Word<Material>($"{at}.materials", material);
+            Each($"{at}.materials", b.Materials, (_, material) => Word<Material>($"{at}.materials", material));
             Word<Tier>($"{at}.tier", b.Tier);
             Word<MoldLines>($"{at}.moldLines", b.MoldLines);
             Word<Gaps>($"{at}.gaps", b.Gaps);
@@ -138,7 +139,11 @@ internal static class WorkspaceCheck
 
     private static void Each<T>(string list, IReadOnlyList<T> rows, Action<string, T> check)
     {
-        for (var i = 0; i < rows.Count; i++) check($"{list}[{i}]", rows[i]);
+        for (var i = 0; i < rows.Count; i++)
+        {
+            Need($"{list}[{i}]", "", rows[i] is not null, "an object, not null");
+            check($"{list}[{i}]", rows[i]);
+        }
     }
 
     private static void Known(string field, Guid id, HashSet<Guid> ids) => Need(field, id.ToString(), ids.Contains(id), "the id of something in this file");

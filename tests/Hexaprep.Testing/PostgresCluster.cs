@@ -61,6 +61,10 @@ public sealed class PostgresCluster : IDisposable
             {
                 Thread.Sleep(250);
             }
+            catch (InvalidOperationException error)
+            {
+                throw new InvalidOperationException($"{error.Message} Its log: {string.Join(' ', File.ReadLines(Path.Combine(_folder, "log")).TakeLast(4))}", error);
+            }
         }
     }
 
@@ -71,6 +75,8 @@ public sealed class PostgresCluster : IDisposable
         using var postmaster = Process.GetProcessById(pid);
         postmaster.Kill(entireProcessTree: true);
         postmaster.WaitForExit();
+        // Where nobody reaps orphans the dead server stays a zombie, whose number its lock file would name for ever.
+        File.Delete(Path.Combine(Data, "postmaster.pid"));
     }
 
     /// <inheritdoc />

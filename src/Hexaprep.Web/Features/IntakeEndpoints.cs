@@ -3,6 +3,7 @@ using Hexaprep.Core.Bench;
 using Hexaprep.Core.Roster;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
+using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.WebUtilities;
 
@@ -62,7 +63,7 @@ public static class IntakeEndpoints
     }
 
     private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, Desk desk, RosterStore store, CancellationToken cancel) =>
-        TypedResults.Ok(Answer(question.Line, question.Cells, RosterFields.Read(question.Cells), await store.NamesAsync(await desk.WorkspaceAsync(cancel), cancel)));
+        TypedResults.Ok(Answer(question.Line, question.Cells, RosterFields.Read(Whole.Cells("cells", question.Cells)), await store.NamesAsync(await desk.WorkspaceAsync(cancel), cancel)));
 
     private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, Desk desk, CancellationToken cancel)
     {
@@ -86,7 +87,8 @@ public static class IntakeEndpoints
         var orders = new List<UnitOrder>(lines.Count);
         for (var i = 0; i < lines.Count; i++)
         {
-            var reading = RosterFields.Read(lines[i].Cells);
+            Whole.Check($"lines[{i}]", lines[i]);
+            var reading = RosterFields.Read(Whole.Cells($"lines[{i}].cells", lines[i].Cells));
             if (reading.Order is { } order)
             {
                 orders.Add(order);

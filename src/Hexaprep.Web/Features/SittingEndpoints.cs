@@ -54,12 +54,14 @@ public static class SittingEndpoints
         for (var i = 0; i < edit.Weekly.Count; i++)
         {
             var s = edit.Weekly[i];
+            Whole.Check($"weekly[{i}]", s);
             Need($"weekly[{i}].day", s.Day, s.Day is >= IsoDayOfWeek.Monday and <= IsoDayOfWeek.Sunday, "Give a day of the week.");
             Need($"weekly[{i}].ends", s.Ends, s.Ends != s.Begins, "End it after it begins.");
         }
         for (var i = 0; i < edit.Exceptions.Count; i++)
         {
             var e = edit.Exceptions[i];
+            Whole.Check($"exceptions[{i}]", e);
             Need($"exceptions[{i}].date", e.Date, e.Date.Year is >= 2000 and <= 2200, "Give a date from 2000 to 2200.");
             var timed = e.Begins is not null && e.Ends is not null && e.Begins != e.Ends;
             Need($"exceptions[{i}].begins", e.Begins, e.Kind == ExceptionKind.Extra ? timed : e.Begins is null && e.Ends is null, "Give times to an extra sitting, and to no other.");

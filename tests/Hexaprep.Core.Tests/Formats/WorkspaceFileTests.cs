@@ -51,7 +51,7 @@ public sealed class WorkspaceFileTests
     public static TheoryData<string, string> Broken => new()
     {
         { "units[0].weight", "0" }, { "units[0].name", "\"\"" }, { "units[1].id", "\"00000000-0000-0000-0000-000000000000\"" },
-        { "batches[0].unitId", "\"00000000-0000-0000-0000-000000000000\"" }, { "batches[0].materials", "[\"clay\"]" }, { "batches[0].materials", "[]" },
+        { "batches[0].unitId", "\"00000000-0000-0000-0000-000000000000\"" }, { "batches[0].materials", "[\"clay\"]" }, { "batches[0].materials", "[]" }, { "batches[0].materials", "[null]" }, { "units[0]", "null" }, { "units[0].notes", "[null]" }, { "ticks[3]", "null" }, { "coats[0].models", "[null]" },
         { "batches[0].models", "499" }, { "batches[0].tier", "\"hero\"" }, { "steps[0].kind", "\"dance\"" }, { "steps[0].batchId", "\"00000000-0000-0000-0000-000000000000\"" },
         { "edges[0].toStep", "\"00000000-0000-0000-0000-000000000000\"" }, { "ticks[0].modelId", "\"00000000-0000-0000-0000-000000000000\"" },
         { "ticks[0].at", "\"yesterday\"" }, { "coats[0].productClass", "\"honey\"" }, { "coats[0].film", "\"fat\"" }, { "settings.timeZone", "\"Mars/Base\"" },

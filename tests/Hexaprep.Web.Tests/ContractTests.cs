@@ -1,0 +1,202 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json.Nodes;
+using Hexaprep.Formats;
+using NodaTime;
+
+namespace Hexaprep.Web.Tests;
+
+public sealed class ContractTests(TestDatabases databases)
+{
+    private static async Task<JsonNode> BodyAsync(HttpResponseMessage answer) => JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+
+    [Fact]
+    public async Task The_demo_evening_is_under_way_when_it_is_loaded_and_ages_like_real_data()
+    {
+        var now = Instant.FromUtc(2027, 1, 1, 3, 33);
+        await using var app = new TestApp(databases.Clone(), isDemo: true, now: now);
+        var bench = await app.GetAsync("/api/bench");
+
+        Assert.True(bench["isDemo"]!.GetValue<bool>());
+        Assert.False(bench["demoHasAged"]!.GetValue<bool>());
+        Assert.Equal("Fill the gaps", bench["view"]!["step"]!["title"]!.ToString());
+        Assert.Equal(3, bench["view"]!["drying"]!.AsArray().Count);
+        Assert.Equal(now - Duration.FromMinutes(40), Instant.FromDateTimeOffset(bench["view"]!["sitting"]!["begin"]!.GetValue<DateTimeOffset>()));
+        Assert.Equal(now + Duration.FromMinutes(110), Instant.FromDateTimeOffset(bench["view"]!["sitting"]!["end"]!.GetValue<DateTimeOffset>()));
+
+        await app.ActAsync("put_down", new { stepId = bench["view"]!["step"]!["stepId"]!.ToString() });
+        app.Clock.Now += Duration.FromDays(4);
+        Assert.True((await app.GetAsync("/api/bench"))["demoHasAged"]!.GetValue<bool>());
+
+        Assert.Equal(HttpStatusCode.NoContent, (await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal("Fill the gaps", (await app.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString());
+    }
+
+    [Fact]
+    public async Task A_started_demo_keeps_what_was_done()
+    {
+        var database = databases.Clone();
+        await using (var app = new TestApp(database, isDemo: true))
+        {
+            var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!;
+            await app.ActAsync("done", new { stepId = step["stepId"]!.ToString() });
+        }
+        await using var again = new TestApp(database, isDemo: true);
+
+        Assert.Equal(6, (await again.GetAsync("/api/bench"))["view"]!["step"]!["done"]!.GetValue<int>());
+    }
+
+    [Fact]
+    public async Task Outside_the_demo_it_cannot_be_loaded()
+    {
+        await using var app = new TestApp(databases.Clone());
+
+        Assert.Equal(HttpStatusCode.Conflict, (await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken)).StatusCode);
+    }
+
+    [Fact]
+    public async Task An_act_sent_twice_is_done_once_and_answers_the_bench_both_times()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
+        var id = Guid.NewGuid();
+        var answers = new[] { await app.ActAsync("done", new { stepId = step }, id), await app.ActAsync("done", new { stepId = step }, id) };
+
+        foreach (var answer in answers) Assert.Equal(6, (await BodyAsync(answer))["view"]!["step"]!["done"]!.GetValue<int>());
+    }
+
+    [Fact]
+    public async Task A_refused_act_is_a_409_with_what_why_and_from_when()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var units = await app.GetAsync("/api/units");
+        var keepers = await app.GetAsync($"/api/units/{units.AsArray().Single(u => u!["name"]!.ToString() == "Lantern Keepers")!["id"]}");
+        var fit = keepers["batches"]![0]!["steps"]!.AsArray().Single(s => s!["kind"]!.ToString() == "dry_fit")!;
+        using var answer = await app.ActAsync("start", new { stepId = fit["id"]!.ToString() });
+
+        Assert.Equal(HttpStatusCode.Conflict, answer.StatusCode);
+        Assert.StartsWith("Wash water dries till 21:11.", (await BodyAsync(answer))["detail"]!.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_stale_edit_answers_409_with_the_current_state()
+    {
+        await using var app = new TestApp(databases.Clone());
+        await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
+        var unit = (await app.GetAsync("/api/units"))[0]!["id"]!.ToString();
+        Task<HttpResponseMessage> Edit(int version, int weight) => app.Client.PutAsJsonAsync($"/api/units/{unit}", new { id = Guid.NewGuid(), version, deadline = "2026-05-01", weight });
+        Assert.Equal(HttpStatusCode.OK, (await Edit(1, 5)).StatusCode);
+        using var stale = await Edit(1, 1);
+
+        Assert.Equal(HttpStatusCode.Conflict, stale.StatusCode);
+        var problem = await BodyAsync(stale);
+        Assert.Equal("version", problem["field"]!.ToString());
+        Assert.Equal((5, 2, "2026-05-01"), (problem["current"]!["weight"]!.GetValue<int>(), problem["current"]!["version"]!.GetValue<int>(), problem["current"]!["deadline"]!.ToString()));
+    }
+
+    [Fact]
+    public async Task Stale_evenings_and_batches_answer_with_their_current_state_too()
+    {
+        await using var app = new TestApp(databases.Clone());
+        await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
+        var unit = await app.GetAsync($"/api/units/{(await app.GetAsync("/api/units"))[0]!["id"]}");
+        var batch = unit["batches"]![0]!;
+        var change = new { id = Guid.NewGuid(), version = 9, tier = "elite", moldLines = "few", gaps = "none", transfers = 1, finalSheen = "gloss", paintMinutes = 10 };
+        using var batchAnswer = await app.Client.PutAsJsonAsync($"/api/batches/{batch["id"]}", change);
+        using var evenings = await app.Client.PutAsJsonAsync("/api/sittings", new { id = Guid.NewGuid(), version = 9, timeZone = "UTC", handles = 3, weekly = Array.Empty<object>(), exceptions = Array.Empty<object>() });
+
+        Assert.Equal("Reed Pikes", (await BodyAsync(batchAnswer))["current"]!["name"]!.ToString());
+        Assert.Equal(20, (await BodyAsync(evenings))["current"]!["handles"]!.GetValue<int>());
+    }
+
+    [Fact]
+    public async Task A_changed_batch_derives_its_route_again_and_keeps_what_was_done()
+    {
+        await using var app = new TestApp(databases.Clone());
+        await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
+        var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
+        await app.ActAsync("done", new { stepId = step });
+        var unit = await app.GetAsync($"/api/units/{(await app.GetAsync("/api/units"))[0]!["id"]}");
+        var batch = unit["batches"]![0]!;
+        using var answer = await app.Client.PutAsJsonAsync($"/api/batches/{batch["id"]}",
+            new { id = Guid.NewGuid(), version = 1, tier = "elite", moldLines = "few", gaps = "none", transfers = 2, finalSheen = "matte", paintMinutes = 10 });
+        var steps = (await BodyAsync(answer))["batches"]![0]!["steps"]!.AsArray();
+
+        Assert.Equal(1, steps.Single(s => s!["id"]!.ToString() == step)!["done"]!.GetValue<int>());
+        Assert.Contains(steps, s => s!["kind"]!.ToString() == "place_transfer");
+        Assert.DoesNotContain(steps, s => s!["kind"]!.ToString() == "fill");
+    }
+
+    [Fact]
+    public async Task A_roster_file_is_understood_line_by_line_and_nothing_is_saved()
+    {
+        await using var app = new TestApp(databases.Clone());
+        await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
+        using var content = new StringContent("unit;models;material\nReed  pikes;5;plastic\nSluice Wardens;6;plastic\nLock Ringers;some;metal\n", Encoding.UTF8, "text/csv");
+        var lines = (await BodyAsync(await app.Client.PostAsync("/api/roster/read", content, TestContext.Current.CancellationToken))).AsArray();
+
+        Assert.Equal(["already_there", "joins", "asks"], lines.Select(l => l!["fate"]!.ToString()));
+        Assert.Equal("Sluice Wardens, 6, hard frame plastic", lines[1]!["text"]!.ToString());
+        Assert.Equal("models", lines[2]!["problems"]![0]!["column"]!.ToString());
+        Assert.Single((await app.GetAsync("/api/units")).AsArray());
+    }
+
+    [Fact]
+    public async Task Ten_thousand_lines_are_read_in_one_request()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var content = new StringContent("unit,models,material\n" + string.Concat(Enumerable.Range(0, 10_000).Select(i => $"Unit {i},3,plastic\n")), Encoding.UTF8, "text/csv");
+
+        Assert.Equal(10_000, (await BodyAsync(await app.Client.PostAsync("/api/roster/read", content, TestContext.Current.CancellationToken))).AsArray().Count);
+    }
+
+    [Fact]
+    public async Task The_plan_carries_promises_sittings_and_what_holds_every_step()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var plan = await app.GetAsync("/api/plan");
+
+        Assert.Equal(5, plan["promises"]!.AsArray().Count);
+        Assert.All(plan["promises"]!.AsArray(), p => Assert.True(p!["notBefore"]!.GetValue<DateTimeOffset>() <= p["done"]!.GetValue<DateTimeOffset>()));
+        Assert.All(plan["steps"]!.AsArray().Skip(1), s => Assert.Contains(s!["holds"]!.AsArray(), h => h!["binds"]!.GetValue<bool>()));
+        var problem = PlanFile.ReadProblem(await app.Client.GetStringAsync("/api/plan/problem.json", TestContext.Current.CancellationToken));
+        var schedule = PlanFile.ReadSchedule(await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken));
+        Assert.Equal(Core.Scheduling.PlanValue.Of(problem, schedule.Chunks).Z, schedule.Z);
+    }
+
+    [Fact]
+    public async Task The_calendar_file_is_served_as_one()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var answer = await app.Client.GetAsync("/api/plan.ics", TestContext.Current.CancellationToken);
+
+        Assert.Equal("text/calendar", answer.Content.Headers.ContentType!.MediaType);
+        Assert.StartsWith("BEGIN:VCALENDAR\r\n", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_workspace_goes_out_and_comes_back_into_an_empty_one()
+    {
+        await using var demo = new TestApp(databases.Clone(), isDemo: true);
+        await using var empty = new TestApp(databases.Clone());
+        var file = await demo.Client.GetStringAsync("/api/workspace", TestContext.Current.CancellationToken);
+        async Task<HttpStatusCode> Bring(string text) => (await empty.Client.PostAsync($"/api/workspace?id={Guid.NewGuid()}", new StringContent(text, Encoding.UTF8, "application/json"))).StatusCode;
+
+        Assert.Equal(HttpStatusCode.BadRequest, await Bring(file[..(file.Length / 2)]));
+        Assert.Equal(HttpStatusCode.NoContent, await Bring(file));
+        Assert.Equal(HttpStatusCode.Conflict, await Bring(file));
+        Assert.Equal((await demo.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString(), (await empty.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString());
+    }
+
+    [Fact]
+    public async Task The_document_the_build_wrote_is_the_one_that_is_served()
+    {
+        await using var app = new TestApp(databases.Clone());
+        var served = await app.GetAsync("/openapi.json");
+        var written = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "src/Hexaprep.Web/openapi/hexaprep.json"), TestContext.Current.CancellationToken))!;
+
+        Assert.Equal(written["paths"]!.ToJsonString(), served["paths"]!.ToJsonString());
+        Assert.Equal(written["components"]!.ToJsonString(), served["components"]!.ToJsonString());
+    }
+}
