@@ -1,4 +1,5 @@
 using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
 
 namespace Hexaprep.Browser.Tests;
 
@@ -13,11 +14,206 @@ public sealed class BenchTests(TestDatabases databases)
 
         page.Says("Fill the gaps");
         page.Says("Mix stiffens 20:18");
+        page.Says("Not tonight");
         page.Named("Model 6 filled").Click();
         page.Named("Model 7 filled");
         page.Driver.Navigate().Refresh();
 
         page.Named("Model 7 filled");
-        Assert.Equal(6, (await app.GetAsync("/api/bench"))["view"]!["step"]!["done"]!.GetValue<int>());
+        Assert.Equal(6, await DoneAsync(app));
+        Assert.Empty(page.ConsoleErrors());
+        Assert.Empty(page.OutsideRequests());
     }
+
+    [Fact]
+    public async Task Keys_go_by_row_while_focus_rests_on_the_screen()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("Model 6 filled");
+
+        page.Press("n");
+        page.Named("Model 7 filled");
+        page.PauseBetweenKeys();
+        page.Press("q");
+        page.Named("Model 6 filled");
+        page.PauseBetweenKeys();
+        page.Press("8");
+        page.PauseBetweenKeys();
+        page.Press(" ");
+        page.Find("button[aria-label='Model 8: done']");
+        page.PauseBetweenKeys();
+        page.Press("d");
+        page.Says("Pick it up");
+        page.PauseBetweenKeys();
+        page.Press("d");
+        page.Named("Put it down");
+        page.PauseBetweenKeys();
+        page.Press(Keys.Enter);
+        page.Says("Flaw on model 6");
+    }
+
+    [Fact]
+    public async Task Several_keys_at_once_count_once_and_rows_can_be_switched_off()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("Model 6 filled");
+        page.Press("zxcv");
+        page.Named("Model 7 filled");
+        Assert.Equal(6, await DoneAsync(app));
+
+        page.PauseBetweenKeys();
+        page.Find("input[type=checkbox]").Click();
+        page.Driver.ExecuteScript("document.activeElement.blur()");
+        page.Press("z");
+        page.Press(Keys.ArrowRight);
+        page.Says("Esc goes back to now");
+        Assert.Equal(6, await DoneAsync(app));
+    }
+
+    [Fact]
+    public async Task A_flaw_is_two_touches_holds_its_model_back_and_is_mended()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("Flaw here").Click();
+        page.Named("arms").Click();
+        page.Named("gap", "//*[@role='dialog']").Click();
+
+        page.Says("Held back: Reed Pikes, model 6, gap at arms");
+        page.Named("Model 7 filled");
+        page.Named("It is mended").Click();
+        page.Named("Model 6 filled");
+    }
+
+    [Fact]
+    public async Task The_users_own_test_moves_the_safe_time()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("wash water").Click();
+        page.Says("a test begins to make sense");
+        page.Says("rule of thumb");
+        page.Named("Still tacky").Click();
+        page.Wait(d => d.FindElements(By.CssSelector("[role=dialog]")).Count == 0, "The sheet stays.");
+        app.Clock.Now += NodaTime.Duration.FromMinutes(1);
+
+        page.Named("wash water").Click();
+        page.Named("Dry", "//*[@role='dialog']").Click();
+        app.Clock.Now += NodaTime.Duration.FromMinutes(1);
+        page.Driver.Navigate().Refresh();
+        page.Named("wash water").Click();
+        page.Says("safe to prime");
+    }
+
+    [Fact]
+    public async Task What_is_refused_is_said_at_the_key_in_the_servers_words()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        var soon = page.Find("g[role=button][aria-label^='Mire Strider, Check the transfers']");
+        page.Focus(soon);
+        soon.SendKeys(Keys.Enter);
+        page.Named("Begin it now").Click();
+
+        page.Find("[role=alert]");
+        Assert.Matches("(till|comes first)", page.Find("[role=alert]").Text);
+        page.Named("Put away", "//*[@role='alert']").Click();
+        page.Named("Model 6 filled");
+    }
+
+    [Fact]
+    public async Task Acts_made_while_the_server_is_silent_are_kept_survive_a_reload_and_go_out_in_order()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("Model 6 filled");
+        page.Block("*/api/acts*");
+        page.Named("Model 6 filled").Click();
+        page.Says("The server does not answer");
+        page.Named("One more done").Click();
+        page.Says("2 acts kept on this device");
+        Assert.Equal(5, await DoneAsync(app));
+
+        page.Driver.Navigate().Refresh();
+        page.Says("2 acts kept on this device");
+        page.Block();
+        page.Named("Try again").Click();
+        page.Named("Model 8 filled");
+        Assert.Equal(7, await DoneAsync(app));
+        page.Wait(_ => !page.Text().Contains("does not answer", StringComparison.Ordinal), "It still says that the server is silent.");
+    }
+
+    [Fact]
+    public async Task Two_pages_on_the_same_bench_agree()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("Model 6 filled");
+        var first = page.Driver.CurrentWindowHandle;
+        page.Driver.SwitchTo().NewWindow(WindowType.Window);
+        page.Open(app.Address);
+        page.Named("Model 6 filled").Click();
+        page.Named("Model 7 filled");
+
+        page.Driver.SwitchTo().Window(first);
+        page.Named("Model 7 filled");
+    }
+
+    [Fact]
+    public async Task After_a_while_away_the_count_is_asked_for()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        app.Clock.Now += NodaTime.Duration.FromMinutes(70);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("You were away 7");
+        page.Named("Set the count").Click();
+        for (var i = 0; i < 3; i++) page.Find("[aria-label='Models done: more']").Click();
+        page.Named("8 are done").Click();
+
+        page.Named("Model 9 filled");
+        Assert.Equal(8, await DoneAsync(app));
+    }
+
+    [Fact]
+    public async Task An_empty_bench_asks_for_a_unit_and_one_is_added_in_a_sentence()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("The bench is empty");
+        page.Named("Add a unit").Click();
+        page.Find("[aria-label='Name of the unit']").SendKeys("Sluice Wardens");
+        page.Find("[aria-label='Models: more']").Click();
+        page.Says("of your hands");
+        page.Named("Add Sluice Wardens").Click();
+
+        page.Says("6 models, hard frame plastic");
+        page.Named("Bench").Click();
+        page.Says("Study the stages");
+    }
+
+    [Fact]
+    public async Task Between_sittings_it_says_so_and_offers_to_begin_all_the_same()
+    {
+        await using var app = new TestApp(databases.Clone(), now: NodaTime.Instant.FromUtc(2026, 3, 9, 12, 0));
+        await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("Next sitting Tue 19:30");
+        page.Named("Study Reed Pikes now").Click();
+
+        page.Named("Model 1 studied");
+    }
+
+    private static async Task<int> DoneAsync(TestApp app) => (await app.GetAsync("/api/bench"))["view"]!["step"]!["done"]!.GetValue<int>();
 }

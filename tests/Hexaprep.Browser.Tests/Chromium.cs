@@ -33,9 +33,37 @@ public sealed class Chromium : IDisposable
         Driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = touch, ["maxTouchPoints"] = touch ? 5 : 1 });
     }
 
-    /// <summary>Cuts the page off, or joins it again.</summary>
-    public void Offline(bool offline) =>
-        Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    /// <summary>Fails requests whose address matches a pattern; none when empty.</summary>
+    public void Block(params string[] patterns)
+    {
+        Driver.ExecuteCdpCommand("Network.enable", []);
+        Driver.ExecuteCdpCommand("Network.setBlockedURLs", new() { ["urls"] = patterns });
+    }
+
+    /// <summary>Types keys where the focus is.</summary>
+    public void Press(string keys) => new OpenQA.Selenium.Interactions.Actions(Driver).SendKeys(keys).Perform();
+
+    /// <summary>Lets the pause pass in which several keys count once.</summary>
+    public void PauseBetweenKeys()
+    {
+        double Now() => Convert.ToDouble(Driver.ExecuteScript("return performance.now()"), CultureInfo.InvariantCulture);
+        var from = Now();
+        Wait(d => Now() > from + 420, "The clock of the page stands still.");
+    }
+
+    /// <summary>Gives an element the focus without touching it.</summary>
+    public void Focus(IWebElement element) => Driver.ExecuteScript("arguments[0].focus()", element);
+
+    /// <summary>Sets the light of this device and loads the page again.</summary>
+    public void Light(string light)
+    {
+        Driver.ExecuteScript("localStorage.setItem('hexaprep-device', JSON.stringify({ light: arguments[0] }))", light);
+        Driver.Navigate().Refresh();
+        Wait(_ => (string)Driver.ExecuteScript("return document.documentElement.dataset.bench || ''")! == light, $"It did not become {light}.");
+    }
+
+    /// <summary>Waits until fonts are there and nothing is being worked out any more.</summary>
+    public void Settle() => Wait(d => (bool)Driver.ExecuteScript("return document.fonts.status === 'loaded'")! && d.FindElements(By.CssSelector("[aria-busy=true]")).Count == 0 && !Text().Contains("Working it out", StringComparison.Ordinal), "It never settles.");
 
     /// <summary>Opens an address and waits for its heading.</summary>
     public void Open(string address)

@@ -42,8 +42,20 @@ public sealed class BenchReader
     {
         if (_bench.InHand is { } spell)
             return _plan.Work.FirstOrDefault(w => w.InHand) ?? new PlannedWork(spell.StepId, spell.BeganAt, _now, 1, true);
+        if (PutDown() is { } paused) return paused;
         var first = _plan.Work.FirstOrDefault(w => !w.InHand);
         return first is not null && _sitting is not null && first.Begin <= _now + Duration.FromMinutes(1) ? first : null;
+    }
+
+    // What was put down last in this sitting stays before the person, to be picked up, until other work is begun.
+    private PlannedWork? PutDown()
+    {
+        var last = _bench.State.Spells.MaxBy(s => s.EndedAt);
+        if (_sitting is null || last?.EndedAt is not { } ended || ended < _sitting.Begin) return null;
+        var step = _bench.Steps[last.StepId];
+        var models = _bench.Remaining(step);
+        if (step.NotNeeded is not null || models.Count == 0 || !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id) || Readying.Of(_bench, step, models, _clock) is not null) return null;
+        return new PlannedWork(step.Id, _now, _now + Duration.FromMinutes(step.HandsMinutes(models.Count)), models.Count, false);
     }
 
     private (HandsState, string, string) Speak(PlannedWork? work)

@@ -14,6 +14,11 @@ function set(next: Link): void {
 
 /** Listens to the bench for as long as the page lives; after a dropped connection the page catches up by itself. */
 export function listen(): void {
+  join();
+  window.addEventListener("pageshow", (e) => e.persisted && join());
+}
+
+function join(): void {
   const events = new EventSource("/api/events");
   events.addEventListener("hello", () => {
     // Calls sent while nobody listened are lost: look again at once, and say so until it is done.
@@ -22,8 +27,10 @@ export function listen(): void {
   events.addEventListener("changed", () => void lookAgain());
   events.onerror = () => {
     set("behind");
-    if (events.readyState === EventSource.CLOSED) setTimeout(listen, 1500);
+    if (events.readyState === EventSource.CLOSED) setTimeout(join, 1500);
   };
+  // A page kept in the back-forward cache would hold one of the browser's six connections to this host.
+  window.addEventListener("pagehide", () => events.close(), { once: true });
 }
 
 /** Whether this page hears of changes at once. */

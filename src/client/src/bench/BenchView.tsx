@@ -110,7 +110,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
           {head}
           {why}
           <div className="min-w-0">
-            <p className="digits hidden text-clock leading-[0.86]! lg:block">{time}</p>
+            <p className="digits pointer-events-none hidden text-clock leading-[0.86]! lg:block">{time}</p>
             <NotTonight rows={view.notTonight} tonight={view.sitting !== null} />
           </div>
         </section>

@@ -76,18 +76,22 @@ export function CardText({ card }: { card: Schemas["CardView"] }) {
     ["Goes wrong", card.goesWrong],
   ] as const;
   return (
-    <dl className="grid gap-x-4 gap-y-2 sm:[grid-template-columns:auto_1fr]">
-      {rows.map(([name, text]) => (
-        <div key={name} className="contents">
-          <dt className="strong">{name}</dt>
-          <dd>{text}</dd>
-        </div>
-      ))}
-      {card.rules.map((rule) => (
-        <dd key={rule} className="sm:col-start-2">
-          {rule}
-        </dd>
-      ))}
-    </dl>
+    <>
+      <dl className="grid gap-x-4 gap-y-2 sm:[grid-template-columns:auto_1fr]">
+        {rows.map(([name, text]) => (
+          <div key={name} className="contents">
+            <dt className="strong">{name}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+      </dl>
+      {card.rules.length > 0 ? (
+        <ul className="mt-3 border-t-[3px] border-rule pt-2">
+          {card.rules.map((rule) => (
+            <li key={rule}>{rule}</li>
+          ))}
+        </ul>
+      ) : null}
+    </>
   );
 }

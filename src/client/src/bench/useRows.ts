@@ -20,7 +20,7 @@ function actOf(code: string, acts: RowActs): (() => void) | null {
   if (bottom.has(code)) return acts.main;
   if (middle.has(code)) return acts.middle;
   if (top.has(code)) return acts.back;
-  if (code === "Enter" || code === "Backspace") return acts.flaw;
+  if (code === "Enter" || code === "NumpadEnter" || code === "Backspace") return acts.flaw;
   if (code.startsWith("Digit")) return () => acts.choose(code === "Digit0" ? 10 : Number(code.slice(5)));
   return null;
 }

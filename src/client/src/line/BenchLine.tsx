@@ -7,7 +7,7 @@ import { Bight, Ring } from "./Bight";
 import { Block } from "./Block";
 import { flat } from "./bight";
 import { Pleats } from "./Pleats";
-import { spokenBlock, spokenWait } from "./spoken";
+import { spokenBlock } from "./spoken";
 import { zoneOffset } from "./zone";
 
 export interface BenchLineProps {
@@ -192,20 +192,15 @@ interface SafeTimeProps {
 export function SafeTime({ drying, now, zone, left, onPick }: SafeTimeProps) {
   const rest = (Date.parse(drying.sure) - now.getTime()) / 60_000;
   return (
-    <button
-      type="button"
-      onClick={onPick}
-      aria-label={spokenWait(drying, now, zone)}
-      className="absolute bottom-1 max-w-[228px] text-left leading-[1.25]"
-      style={{ left }}
-    >
+    <button type="button" onClick={onPick} className="absolute bottom-1 max-w-[228px] text-left leading-[1.25]" style={{ left }}>
       <span className="digits block text-[56px]">{moment(drying.sure, now, zone)}</span>
       <span className="flex items-center gap-1.5 text-[19px] strong">
         <Mark mark={drying.mark} size={20} />
         <span className="truncate">{drying.unit}</span>
       </span>
-      <span className="block truncate text-note">
+      <span className="relative block truncate text-note">
         {drying.what}, {drying.expected ? "after the last" : `${lasts(rest)} to go`}
+        <span className="sr-only">, {drying.safeTo}</span>
       </span>
     </button>
   );

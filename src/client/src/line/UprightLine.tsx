@@ -6,7 +6,7 @@ import { type BenchLineProps, digitsOf } from "./BenchLine";
 import { Bight, Ring } from "./Bight";
 import { pressed } from "./Block";
 import { upright } from "./bight";
-import { spokenBlock, spokenWait } from "./spoken";
+import { spokenBlock } from "./spoken";
 import { zoneOffset } from "./zone";
 
 /** The line standing upright, for narrow screens: hands left, drying right, time downward. */
@@ -130,7 +130,6 @@ export function UprightLine({ view, now, unsent, onBlock, onWait }: BenchLinePro
           key={`${d.coatId}${d.stage}`}
           type="button"
           onClick={() => onWait(d)}
-          aria-label={spokenWait(d, now, view.zone)}
           className="absolute right-1 text-left leading-tight"
           style={{ top: rows[i], left }}
         >
@@ -139,8 +138,9 @@ export function UprightLine({ view, now, unsent, onBlock, onWait }: BenchLinePro
             <Mark mark={d.mark} size={18} />
             <span className="truncate">{d.unit}</span>
           </span>
-          <span className="block truncate text-axis">
+          <span className="relative block truncate text-axis">
             {d.what}, {d.expected ? "after the last" : `${lasts((Date.parse(d.sure) - now.getTime()) / 60_000)} to go`}
+            <span className="sr-only">, {d.safeTo}</span>
           </span>
         </button>
       ))}

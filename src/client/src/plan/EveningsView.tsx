@@ -88,7 +88,7 @@ function messagesIn(error: unknown): string[] {
   return Object.entries(error).flatMap(([key, inner]) => (key === "ref" ? [] : messagesIn(inner)));
 }
 
-const field = "min-h-12 rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand";
+const field = "min-h-12 min-w-0 max-w-full rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand";
 
 function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
   const navigate = useNavigate();
@@ -129,8 +129,8 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
                 <input aria-label={`Sitting ${i + 1}, begins`} type="time" className={field} {...form.register(`weekly.${i}.begins`)} />
                 <span>to</span>
                 <input aria-label={`Sitting ${i + 1}, ends`} type="time" className={field} {...form.register(`weekly.${i}.ends`)} />
-                <Key onClick={() => weekly.remove(i)} aria-label={`Take sitting ${i + 1} out`}>
-                  Take it out
+                <Key onClick={() => weekly.remove(i)}>
+                  Take it out<span className="sr-only">: sitting {i + 1}</span>
                 </Key>
               </li>
             ))}
@@ -168,8 +168,8 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
                     />
                   </>
                 ) : null}
-                <Key onClick={() => exceptions.remove(i)} aria-label={`Take exception ${i + 1} out`}>
-                  Take it out
+                <Key onClick={() => exceptions.remove(i)}>
+                  Take it out<span className="sr-only">: exception {i + 1}</span>
                 </Key>
               </li>
             ))}
@@ -179,7 +179,7 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
           </Key>
         </section>
         <section className="flex flex-wrap items-center gap-x-6 gap-y-2">
-          <label className="flex flex-wrap items-center gap-2">
+          <label className="flex max-w-full flex-wrap items-center gap-2">
             Local time of
             <select className={field} {...form.register("timeZone")}>
               {sittings.zones.map((z) => (

@@ -23,7 +23,11 @@ export function Key({ tone = "plain", size = "desk", note, children, className =
       ? "min-h-[52px] md:min-h-[92px] px-3 md:px-5 text-left flex flex-col justify-center"
       : "min-h-12 px-5 inline-flex items-center justify-center text-body";
   return (
-    <button type="button" className={`rounded-key border-[3px] strong disabled:opacity-45 ${shape} ${tones[tone]} ${className}`} {...rest}>
+    <button
+      type="button"
+      className={`relative rounded-key border-[3px] strong disabled:opacity-45 ${shape} ${tones[tone]} ${className}`}
+      {...rest}
+    >
       <span className={size === "bench" ? "block leading-tight" : "block"}>{children}</span>
       {note ? <span className="hidden text-note font-normal md:block">{note}</span> : null}
     </button>

@@ -25,7 +25,6 @@ export function Knots({ steps, chosen, onChoose }: KnotsProps) {
           <button
             type="button"
             aria-pressed={s.id === chosen}
-            aria-label={`${i + 1}, ${s.title}: ${spoken[s.state]}${s.done > 0 && s.done < s.total ? `, ${s.done} of ${s.total}` : ""}`}
             onClick={() => onChoose(s.id)}
             className="relative flex h-[90px] w-full flex-col items-center justify-center"
           >
@@ -33,6 +32,10 @@ export function Knots({ steps, chosen, onChoose }: KnotsProps) {
               className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"} ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
             >
               {s.short}
+            </span>
+            <span className="sr-only">
+              : {s.title}, {spoken[s.state]}
+              {s.done > 0 && s.done < s.total ? `, ${s.done} of ${s.total}` : ""}
             </span>
             <Knot step={s} chosen={s.id === chosen} />
           </button>

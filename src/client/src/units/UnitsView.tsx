@@ -35,7 +35,7 @@ export function UnitsView() {
 function UnitRow({ unit }: { unit: Schemas["UnitSummaryView"] }) {
   return (
     <li>
-      <Link to="/units/$id" params={{ id: unit.id }} className="flex min-h-[104px] items-center gap-4 py-2">
+      <Link to="/units/$id" params={{ id: unit.id }} className="flex min-h-[104px] flex-wrap items-center gap-x-4 py-2 sm:flex-nowrap">
         <HexagonGlyph sides={unit.hexagon} size={84} />
         <span className="min-w-0 flex-1">
           <span className="flex items-center gap-2">
@@ -46,7 +46,7 @@ function UnitRow({ unit }: { unit: Schemas["UnitSummaryView"] }) {
             {unit.models} {unit.models === 1 ? "model" : "models"}, {unit.materials}
           </span>
         </span>
-        <span className="text-right">
+        <span className="w-full sm:w-auto sm:text-right">
           <span className="digits block text-[32px]">{unit.promise}</span>
           <span className="text-note text-ink-2">{unit.handsLeft === 0 ? "" : `${lasts(unit.handsLeft)} of hands left`}</span>
         </span>

@@ -1,0 +1,114 @@
+using OpenQA.Selenium;
+
+namespace Hexaprep.Browser.Tests;
+
+public sealed class AccessTests(TestDatabases databases)
+{
+    private static readonly string[] Paths = ["/", "/plan", "/plan/evenings", "/units", "/intake", "/nowhere"];
+
+    [Theory]
+    [InlineData(1280, 800, "day")]
+    [InlineData(1280, 800, "night")]
+    [InlineData(390, 844, "day")]
+    [InlineData(390, 844, "night")]
+    public async Task Axe_finds_nothing_in_any_view(int width, int height, string light)
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium(width, height);
+        page.Open(app.Address);
+        page.Light(light);
+        foreach (var path in await PathsAsync(app))
+        {
+            page.Open(app.Address + path);
+            page.Settle();
+            Assert.Equal([], page.Axe().Select(v => $"{path} {v}"));
+        }
+        Assert.Empty(page.OutsideRequests());
+    }
+
+    [Fact]
+    public async Task Axe_finds_nothing_in_the_sheets_either()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        foreach (var key in new[] { "Flaw here", "More", "Day", "check primer" })
+        {
+            page.Named(key).Click();
+            page.Find("[role=dialog]");
+            Assert.Equal([], page.Axe().Select(v => $"{key}: {v}"));
+            page.Named("Put away", "//*[@role='dialog']").Click();
+            page.Wait(d => d.FindElements(By.CssSelector("[role=dialog]")).Count == 0, "The sheet stays.");
+        }
+        page.Named("wash water").Click();
+        page.Find("[role=dialog]");
+        Assert.Empty(page.Axe());
+    }
+
+    [Theory]
+    [InlineData(320)]
+    [InlineData(560)]
+    [InlineData(820)]
+    [InlineData(1920)]
+    public async Task Nothing_runs_out_of_the_page_from_320_pixels_to_a_wide_screen(int width)
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium(width, 800);
+        foreach (var path in await PathsAsync(app))
+        {
+            page.Open(app.Address + path);
+            page.Settle();
+            Assert.Equal($"{path} {width}", $"{path} {page.Driver.ExecuteScript("return document.documentElement.scrollWidth")}");
+        }
+    }
+
+    [Fact]
+    public async Task On_a_phone_every_key_is_large_enough_for_a_thumb()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium(390, 844);
+        page.Size(390, 844, touch: true);
+        page.Open(app.Address);
+        page.Named("Model 6 filled");
+        var small = (IReadOnlyCollection<object>)page.Driver.ExecuteScript("""
+            return [...document.querySelectorAll('[data-keys] button')].filter(b => b.getBoundingClientRect().height < 48 || b.getBoundingClientRect().width < 48).map(b => b.innerText)
+            """)!;
+
+        Assert.Empty(small);
+        page.Named("Model 6 filled").Click();
+        page.Named("Model 7 filled");
+    }
+
+    [Fact]
+    public async Task With_reduced_motion_nothing_moves()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["features"] = new object[] { new Dictionary<string, object> { ["name"] = "prefers-reduced-motion", ["value"] = "reduce" } } });
+        page.Open(app.Address);
+        page.Named("Model 6 filled").Click();
+
+        Assert.Equal(0L, page.Driver.ExecuteScript("return document.getAnimations().filter(a => a.playState === 'running').length"));
+    }
+
+    [Fact]
+    public async Task The_screen_can_be_walked_by_tab_and_the_count_is_spoken()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Named("Model 6 filled");
+        var seen = new List<string>();
+        for (var i = 0; i < 60; i++)
+        {
+            page.Press(Keys.Tab);
+            seen.Add((string)page.Driver.ExecuteScript("const e = document.activeElement; return e.getAttribute('aria-label') || e.innerText || ''")!);
+        }
+
+        Assert.StartsWith("Go to the screen", seen[0], StringComparison.Ordinal);
+        foreach (var name in new[] { "Model 6 filled", "Put it down", "Take one back", "Flaw here", "wash water" }) Assert.Contains(seen, s => s.Contains(name, StringComparison.Ordinal));
+        Assert.Contains("5 of 10 done", (string)page.Driver.ExecuteScript("return document.querySelector('[aria-live=polite]').textContent")!, StringComparison.Ordinal);
+    }
+
+    private static async Task<IReadOnlyList<string>> PathsAsync(TestApp app) => [.. Paths, $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}"];
+}

@@ -1,0 +1,140 @@
+using OpenQA.Selenium;
+
+namespace Hexaprep.Browser.Tests;
+
+public sealed class ViewTests(TestDatabases databases)
+{
+    [Fact]
+    public async Task The_plan_says_what_holds_a_step_and_follows_deadlines_weights_and_weather()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan");
+        page.Named("Lantern Keepers", "//main").Click();
+        page.Says("What holds it");
+        page.Named("This first").Click();
+        page.Named("First: undo");
+        page.Driver.ExecuteScript("""
+            const input = document.querySelector('input[type=date]');
+            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, '2026-03-20');
+            input.dispatchEvent(new Event('input', { bubbles: true }));
+            """);
+        page.Named("Due then").Click();
+        page.Says("late: due Fri 20 Mar");
+        page.Named("No spraying Sat 14 Mar").Click();
+        page.Named("Spraying fit Sat 14 Mar");
+
+        Assert.Contains((await app.GetAsync("/api/sittings"))["exceptions"]!.AsArray(), e => e!["kind"]!.ToString() == "unfit_for_spray");
+        Assert.Empty(page.ConsoleErrors());
+    }
+
+    [Fact]
+    public async Task Evenings_are_set_and_a_wrong_one_is_said_before_it_is_sent()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan/evenings");
+        page.Named("One more evening").Click();
+        page.Find("[aria-label='Handles on the bench'], input[name=handles]").Clear();
+        page.Find("input[name=handles]").SendKeys("0");
+        page.Named("Keep these evenings").Click();
+        page.Says("Give 1 to 1000.");
+        page.Find("input[name=handles]").Clear();
+        page.Find("input[name=handles]").SendKeys("12");
+        page.Named("Keep these evenings").Click();
+        page.Find("[data-screen=plan]");
+
+        var saved = await app.GetAsync("/api/sittings");
+        Assert.Equal((12, 5), (saved["handles"]!.GetValue<int>(), saved["weekly"]!.AsArray().Count));
+    }
+
+    [Fact]
+    public async Task Evenings_changed_elsewhere_are_not_overwritten()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan/evenings");
+        page.Find("input[name=handles]");
+        page.Block("*/api/events*", "*/api/sittings");
+        var now = await app.GetAsync("/api/sittings");
+        using var saved = await app.Client.PutAsync("/api/sittings", new StringContent(
+            $$"""{"id":"{{Guid.NewGuid()}}","version":{{now["version"]}},"timeZone":"UTC","handles":9,"weekly":{{now["weekly"]!.ToJsonString()}},"exceptions":{{now["exceptions"]!.ToJsonString()}}}""",
+            System.Text.Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken);
+        Assert.True(saved.IsSuccessStatusCode);
+        page.Block();
+        page.Find("input[name=handles]").SendKeys("0");
+        page.Named("Keep these evenings").Click();
+
+        page.Wait(_ => page.Text().Contains("was made from version", StringComparison.Ordinal) || page.Driver.FindElement(By.Name("handles")).GetAttribute("value") == "9", "The stale edit was not refused.");
+        Assert.Equal(9, (await app.GetAsync("/api/sittings"))["handles"]!.GetValue<int>());
+    }
+
+    [Fact]
+    public async Task A_unit_shows_its_route_with_reasons_and_a_changed_word_derives_it_again()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/units");
+        page.Named("Lantern Keepers").Click();
+        page.Says("Cast resin keeps an oily film");
+        page.Named("Prime, coat 1, not started").Click();
+        page.Says("Lacquer primer grips metal and resin");
+        page.Says("Not before");
+        page.Find("[aria-label='Gaps']").Click();
+        page.Find("[role=option]");
+        page.Driver.FindElements(By.CssSelector("[role=option]")).Single(o => o.Text == "none").Click();
+        page.Says("No gaps were noted");
+
+        Assert.DoesNotContain("Fill the gaps", page.Find("ol[aria-label='The route, step by step']").Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_roster_file_is_mended_in_place_and_saved_whole()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/intake");
+        var file = Path.Combine(Path.GetTempPath(), $"roster-{Guid.NewGuid():N}.csv");
+        await File.WriteAllTextAsync(file, "unit;models;material\nReed Pikes;10;plastic\nSluice Wardens;6;plastic\nLock Ringers;some;resin\n", TestContext.Current.CancellationToken);
+        page.Find("[aria-label='Roster file']").SendKeys(file);
+        page.Says("already on the bench, left alone");
+        page.Says("'some' is not a whole number from 1 to 500.");
+        page.Says("'resin' may be cast or printed.");
+        page.Find("[aria-label='Line 4, models']").SendKeys("2");
+        page.Find("[aria-label='Line 4, material']").SendKeys("cast resin");
+        page.Named("Read it again").Click();
+        page.Named("Add 2 lines").Click();
+
+        page.Says("2 models, cast resin");
+        Assert.Equal(7, (await app.GetAsync("/api/units")).AsArray().Count);
+        File.Delete(file);
+    }
+
+    [Fact]
+    public async Task A_workspace_file_is_brought_into_an_empty_bench_and_a_broken_one_is_refused()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var page = new Chromium();
+        page.Open(app.Address + "/units");
+        page.Named("Bring a workspace file in");
+        var broken = Path.Combine(Path.GetTempPath(), $"broken-{Guid.NewGuid():N}.json");
+        await File.WriteAllTextAsync(broken, "{\"format\":\"hexaprep-workspace\",\"formatVersion\":9}", TestContext.Current.CancellationToken);
+        page.Find("[aria-label='Workspace file']").SendKeys(broken);
+        page.Says("this program reads up to 1");
+        page.Find("[aria-label='Workspace file']").SendKeys(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"));
+
+        page.Says("Lantern Keepers");
+        File.Delete(broken);
+    }
+
+    [Fact]
+    public async Task The_api_documentation_can_be_read()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var page = new Chromium();
+        page.Driver.Navigate().GoToUrl(app.Address + "/docs/index.html");
+
+        page.Says("/api/bench");
+        Assert.Empty(page.OutsideRequests());
+    }
+}
