@@ -55,7 +55,7 @@ public sealed class BenchStore(NpgsqlDataSource source)
             select id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, version from batch where workspace_id = @w order by position;
             select m.id, m.batch_id, m.number, p.id as piece_id from model m join piece p on p.workspace_id = m.workspace_id and p.model_id = m.id and p.number = 1 where m.workspace_id = @w order by m.number;
             select id, batch_id, kind, piece, occurrence, occurrences, side, setup_minutes, seconds_per_model, attention, one_go, mode, product_class, method, working_minutes, models_per_mix, reason, position, not_needed from step where workspace_id = @w order by batch_id, position;
-            select from_step, to_step, stage, min_minutes, max_minutes, rule, reason from edge where workspace_id = @w order by from_step, to_step;
+            select from_step, to_step, stage, min_minutes, max_minutes, forbid_after, forbid_until, rule, reason from edge where workspace_id = @w order by from_step, to_step;
             select id, step_id, began_at, ended_at from spell where workspace_id = @w order by began_at, id;
             select step_id, model_id, piece_id, spell_id, at from tick where workspace_id = @w order by at, step_id, model_id;
             select c.id, c.step_id, s.kind, c.product_class, c.method, c.number, c.film, c.air_c, c.humidity_pct, c.started_at, c.ended_at, c.models from coat c join step s on s.workspace_id = c.workspace_id and s.id = c.step_id where c.workspace_id = @w order by c.started_at, c.id;

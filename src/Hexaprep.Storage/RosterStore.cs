@@ -140,7 +140,7 @@ public sealed class RosterStore(NpgsqlDataSource source)
         b.Traits.BaseMm, Ids.Of(b.Traits.Tier), Ids.Of(b.Traits.MoldLines), Ids.Of(b.Traits.Gaps), b.Traits.Transfers, Ids.Of(b.Traits.FinalSheen), b.Traits.PaintMinutes, position, 1);
 
     private static DocumentEdge Row(BenchEdge e) =>
-        new(e.From, e.To, e.Stage is { } stage ? Ids.Of(stage) : null, e.MinMinutes, e.MaxMinutes, null, null, e.Rule, e.Reason);
+        new(e.From, e.To, e.Stage is { } stage ? Ids.Of(stage) : null, e.MinMinutes, e.MaxMinutes, e.Forbidden?.Begin, e.Forbidden?.End, e.Rule, e.Reason);
 }
 
 /// <summary>Edits carry the version they were made from.</summary>

@@ -84,10 +84,13 @@ internal sealed class EdgeRow
     public string? Stage { get; init; }
     public int MinMinutes { get; init; }
     public int? MaxMinutes { get; init; }
+    public int? ForbidAfter { get; init; }
+    public int? ForbidUntil { get; init; }
     public string Rule { get; init; } = "";
     public string Reason { get; init; } = "";
 
-    public BenchEdge ToEdge() => new(FromStep, ToStep, Stage is null ? null : Ids.Parse<Readiness>(Stage), MinMinutes, MaxMinutes, Rule, Reason);
+    public BenchEdge ToEdge() => new(FromStep, ToStep, Stage is null ? null : Ids.Parse<Readiness>(Stage), MinMinutes, MaxMinutes,
+        ForbidAfter is { } after && ForbidUntil is { } until ? new Span(after, until) : null, Rule, Reason);
 }
 
 internal sealed class SpellRow

@@ -34,7 +34,7 @@ public sealed class BenchReader
         var (hands, headline, subline) = Speak(work);
         return new BenchView(_now, _bench.State.Settings.Zone.Id, hands, Show(_sitting), Show(_next), step, headline, subline,
             Then(work), DryingReader.Of(_bench, _plan, _clock), NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
-            TakeBack(), Flaws(), Away(work), work is null ? Offer() : null);
+            TakeBack(), Flaws(), Away(work), work is null ? Offer() : null, Tested());
     }
 
     // In hand, or planned to begin by now, or (outside sittings) the first of the next sitting.
@@ -135,6 +135,18 @@ public sealed class BenchReader
     }
 
     private int Number(Guid modelId) => _bench.State.Models.First(m => m.Id == modelId).Number;
+
+    // Dry tests of this sitting whose coat nothing was laid over yet.
+    private List<TestedView> Tested() =>
+    [
+        .. from coat in _bench.State.Coats
+           let step = _bench.Steps[coat.StepId]
+           let test = coat.Tests.LastOrDefault()
+           where test is { Finding: not Finding.NotDryAt } && test.At >= (_sitting?.Begin ?? _now - Duration.FromHours(1))
+           where Waits.Of(_bench, step).Any(w => w.Stage == test.Stage)
+           let noun = StepWords.Wait(coat.Step, coat.Product).Noun
+           select new TestedView(coat.Id, test.Stage, $"You found it dry at {_clock.At(test.At)}: {noun}, {_bench.NameOf(step)}"),
+    ];
 
     private List<FlawView> Flaws() =>
     [

@@ -16,7 +16,7 @@ public sealed record BenchStep(
 }
 
 /// <summary>An edge of a stored route.</summary>
-public sealed record BenchEdge(Guid From, Guid To, Readiness? Stage, int MinMinutes, int? MaxMinutes, string Rule, string Reason);
+public sealed record BenchEdge(Guid From, Guid To, Readiness? Stage, int MinMinutes, int? MaxMinutes, Span? Forbidden, string Rule, string Reason);
 
 /// <summary>A spell of hands on one step: open until it is put down or finished.</summary>
 public sealed record Spell(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt);

@@ -12,7 +12,7 @@ public enum HandsState { Step, Free, Outside, Empty, NoPlan }
 public sealed record BenchView(
     Instant Now, string Zone, HandsState Hands, SittingView? Sitting, SittingView? NextSitting, HandView? Step, string Headline, string Subline,
     IReadOnlyList<ThenView> Then, IReadOnlyList<DryingView> Drying, IReadOnlyList<NotTonightView> NotTonight, LineView Line,
-    TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away, OfferView? Offer);
+    TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away, OfferView? Offer, IReadOnlyList<TestedView> Tested);
 
 /// <summary>A sitting, its times in words.</summary>
 public sealed record SittingView(Instant Begin, Instant End, string Text, bool FitForSpray);
@@ -52,6 +52,9 @@ public sealed record NotTonightView(Guid StepId, string Text, string Reason, Ins
 
 /// <summary>A model held back.</summary>
 public sealed record FlawView(Guid Id, Guid StepId, Guid UnitId, string Unit, string Mark, int Model, string Place, string Words);
+
+/// <summary>A coat that was tested dry a little while ago: said again, so that a wrong touch can be put right.</summary>
+public sealed record TestedView(Guid CoatId, Readiness Stage, string Text);
 
 /// <summary>Work from a later sitting that may start now and fits the free time.</summary>
 public sealed record OfferView(Guid StepId, string Text, string Note);

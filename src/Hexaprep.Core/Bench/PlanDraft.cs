@@ -165,7 +165,7 @@ public sealed class PlanDraft
         foreach (var edge in _bench.EdgesInto[step.Id])
         {
             var id = edge.From.ToString();
-            if (present.Contains(id)) yield return new PlanArc(id, step.Id.ToString(), edge.MinMinutes) { Max = edge.MaxMinutes };
+            if (present.Contains(id)) yield return new PlanArc(id, step.Id.ToString(), edge.MinMinutes) { Max = edge.MaxMinutes, Forbid = edge.Forbidden };
             if (present.Contains(id + PlanIds.Hand)) yield return new PlanArc(id + PlanIds.Hand, step.Id.ToString(), edge.MinMinutes);
             if (present.Contains(id + PlanIds.Past) && edge.Stage is { } stage)
             {

@@ -24,7 +24,7 @@ public static class RouteIssue
         var byKey = steps.ToDictionary(s => s.Key, s => s.Id);
         var dropped = known.Where(k => !byKey.ContainsKey(k.Key) && hasHistory(k.Id))
             .Select((k, i) => k with { Position = steps.Count + i, NotNeeded = k.NotNeeded ?? "The batch changed: its route no longer asks for this." });
-        var edges = route.Edges.Select(e => new BenchEdge(byKey[e.From], byKey[e.To], e.Stage, e.MinMinutes, e.MaxMinutes, e.Rule, e.Reason));
+        var edges = route.Edges.Select(e => new BenchEdge(byKey[e.From], byKey[e.To], e.Stage, e.MinMinutes, e.MaxMinutes, e.Forbidden, e.Rule, e.Reason));
         return new StoredRoute([.. steps, .. dropped], [.. edges]);
     }
 }

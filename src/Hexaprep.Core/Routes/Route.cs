@@ -1,4 +1,5 @@
 using Hexaprep.Core.Roster;
+using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Core.Routes;
 
@@ -57,6 +58,9 @@ public sealed record RouteEdge(StepKey From, StepKey To, Readiness? Stage, int M
 {
     /// <summary>The window closes this many minutes after the earlier step; null when it never does.</summary>
     public int? MaxMinutes { get; init; }
+
+    /// <summary>The later step may not begin in this open gap, minutes after the earlier one; null when there is none.</summary>
+    public Span? Forbidden { get; init; }
 }
 
 /// <summary>A step that a tier or a school's default switched off.</summary>

@@ -93,6 +93,37 @@ public sealed class BenchReaderTests
     }
 
     [Fact]
+    public void A_dry_test_is_said_again_so_that_a_wrong_touch_can_be_put_right()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
+        bench.RunUpTo(StepKind.DryFit, Evening);
+        var coat = bench.State.Coats.Single();
+        var at = coat.EndedAt!.Value + Duration.FromMinutes(30);
+        bench.Do(ActKind.Test, at, a => a with { CoatId = coat.Id, Stage = Readiness.Touch, Finding = Finding.DryAt });
+        Assert.Contains("You found it dry at", Assert.Single(bench.View(at).Tested).Text, StringComparison.Ordinal);
+
+        bench.Do(ActKind.Test, at + Duration.FromMinutes(1), a => a with { CoatId = coat.Id, Stage = Readiness.Touch, Finding = Finding.NotDryAt });
+        Assert.Empty(bench.View(at + Duration.FromMinutes(1)).Tested);
+        Assert.Contains(bench.View(at + Duration.FromMinutes(1)).Drying, d => d.Stage == Readiness.Touch && d.Sure > at + Duration.FromMinutes(40));
+    }
+
+    [Fact]
+    public void What_was_put_down_stays_before_the_person_until_other_work_is_begun()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3), RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
+        var at = Evening;
+        foreach (var unit in new[] { "Bell Sergeants", "Reed Pikes" })
+        {
+            at += Duration.FromMinutes(5);
+            bench.Tick(bench.Step(StepKind.Study, unit), at);
+            bench.Do(ActKind.PutDown, at, a => a with { StepId = bench.Step(StepKind.Study, unit).Id });
+            Assert.Equal(unit, bench.View(at).Step!.Unit);
+        }
+        bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Study, "Bell Sergeants").Id });
+        Assert.Equal("Bell Sergeants", bench.View(at).Step!.Unit);
+    }
+
+    [Fact]
     public void A_wait_that_goes_on_is_counted_from_the_expected_end_and_says_so()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 3, Material.WhiteMetal));

@@ -105,7 +105,9 @@ public sealed class WorkspaceFileTests
     {
         var parts = path.Replace("[", ".[", StringComparison.Ordinal).Split('.');
         var at = file;
-        foreach (var part in parts[..^1]) at = part.StartsWith('[') ? at[int.Parse(part[1..^1], System.Globalization.CultureInfo.InvariantCulture)]! : at[part]!;
-        at[parts[^1]] = JsonNode.Parse(value);
+        static int? Index(string part) => part.StartsWith('[') ? int.Parse(part[1..^1], System.Globalization.CultureInfo.InvariantCulture) : null;
+        foreach (var part in parts[..^1]) at = Index(part) is { } i ? at[i]! : at[part]!;
+        if (Index(parts[^1]) is { } last) at[last] = JsonNode.Parse(value);
+        else at[parts[^1]] = JsonNode.Parse(value);
     }
 }

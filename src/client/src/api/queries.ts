@@ -1,4 +1,5 @@
 import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { setClock } from "../ui/time";
 import { api, data, RefusedError } from "./client";
 
 export const queryClient = new QueryClient({
@@ -18,13 +19,21 @@ const minute = 60_000;
 
 export const benchQuery = queryOptions({
   queryKey: ["bench"],
-  queryFn: async () => data(await api.GET("/api/bench")),
+  queryFn: async () => {
+    const bench = data(await api.GET("/api/bench"));
+    setClock(bench.view.now);
+    return bench;
+  },
   refetchInterval: minute / 2,
 });
 
 export const planQuery = queryOptions({
   queryKey: ["plan"],
-  queryFn: async () => data(await api.GET("/api/plan")),
+  queryFn: async () => {
+    const plan = data(await api.GET("/api/plan"));
+    setClock(plan.now);
+    return plan;
+  },
   refetchInterval: minute,
 });
 

@@ -1030,6 +1030,7 @@ export interface components {
             flaws: components["schemas"]["FlawView"][];
             away: null | components["schemas"]["AwayView"];
             offer: null | components["schemas"]["OfferView"];
+            tested: components["schemas"]["TestedView"][];
         };
         BightView: {
             /** Format: uuid */
@@ -1635,6 +1636,12 @@ export interface components {
             stepId: string;
             /** Format: int32 */
             model: number;
+            text: string;
+        };
+        TestedView: {
+            /** Format: uuid */
+            coatId: string;
+            stage: components["schemas"]["Readiness"];
             text: string;
         };
         ThenView: {

@@ -33,7 +33,7 @@ export function Shell() {
               key={v.to}
               to={v.to}
               activeOptions={{ exact: v.to === "/" }}
-              className="flex min-h-[56px] items-center border-b-[5px] border-transparent text-ink-2 data-[status=active]:border-ink data-[status=active]:text-ink data-[status=active]:strong"
+              className="flex min-h-[52px] items-center border-b-[5px] border-transparent text-ink-2 data-[status=active]:border-ink data-[status=active]:text-ink data-[status=active]:strong"
             >
               {v.text}
             </Link>

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { benchQuery } from "../api/queries";
 import { BenchLine } from "../line/BenchLine";
@@ -8,7 +8,7 @@ import { spokenBlock, spokenWait } from "../line/spoken";
 import { UprightLine } from "../line/UprightLine";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { setDevice, useDevice } from "../ui/settings";
-import { clockTime, setClock, useNow } from "../ui/time";
+import { clockTime, useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
 import { CoatSheet } from "./CoatSheet";
@@ -25,9 +25,6 @@ import { Slabs, Why } from "./Why";
 /** BENCH: what now, what is drying, when may I touch it, what waits. */
 export function BenchView() {
   const bench = useQuery(benchQuery);
-  useEffect(() => {
-    if (bench.data) setClock(bench.data.view.now);
-  }, [bench.data]);
   if (bench.data) return <Bench answer={bench.data} />;
   return <Waiting error={bench.error ? wordsOf(bench.error) : null} text="Laying out the bench" again={() => void bench.refetch()} />;
 }
@@ -43,6 +40,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const [flawing, setFlawing] = useState(false);
   const [counting, setCounting] = useState(false);
   const [look, setLook] = useState<number | null>(null);
+  const [folded, setFolded] = useState<string | null>(null);
   const acts = useBenchActs(
     view,
     chosen,
@@ -64,6 +62,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
     unfold: (open) => (open ? along[look ?? -1]?.open() : setLook(null)),
     home: () => {
       setLook(null);
+      setFolded(null);
       setChosen(null);
     },
   });
@@ -96,7 +95,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       onThen={(t) => setLooked({ ...t, unit: "", title: t.text, unitId: unitOf(view, t.stepId), words: t.text, mayBegin: true })}
     />
   );
-  const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat };
+  const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat, onFold: setFolded };
   return (
     <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
       <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} />
@@ -120,6 +119,11 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         {look !== null && along[look] ? (
           <p role="status" className="px-4 text-note md:px-10">
             {along[look].words} <span className="text-ink-2">· ↑ opens it, Esc goes back to now</span>
+          </p>
+        ) : null}
+        {folded ? (
+          <p role="status" className="px-4 text-note md:px-10">
+            {folded}
           </p>
         ) : null}
         {narrow ? (

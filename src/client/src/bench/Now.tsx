@@ -29,6 +29,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
         <h1 className="text-[clamp(38px,6vw,72px)] leading-[1.02] tracking-[-0.02em]">{view.headline}</h1>
         <p className="mt-3 text-lead">{view.subline}</p>
         <Flaws flaws={view.flaws} />
+        <Tested tested={view.tested} />
       </div>
     );
   return (
@@ -54,10 +55,31 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
         </p>
       ) : null}
       <div className="mt-3 lg:mt-5">
-        <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} />
+        <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} onCount={onCount} />
       </div>
       <Flaws flaws={view.flaws} />
+      <Tested tested={view.tested} />
     </div>
+  );
+}
+
+// A wrong touch on "dry" is put right here: the correction is a test of its own.
+function Tested({ tested }: { tested: readonly Schemas["TestedView"][] }) {
+  return (
+    <ul>
+      {tested.map((t) => (
+        <li key={`${t.coatId}${t.stage}`} className="mt-1 flex flex-wrap items-center gap-3 text-note">
+          <span>{t.text}</span>
+          <button
+            type="button"
+            onClick={() => void act("test", { coatId: t.coatId, stage: t.stage, finding: "not_dry_at" }, benchNow())}
+            className="min-h-12 rounded-key border-[3px] border-ink px-4 strong"
+          >
+            It is still tacky
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -6,12 +6,13 @@ interface PegsProps {
   pending: number;
   chosen: number | null;
   onChoose: (number: number) => void;
+  onCount: () => void;
 }
 
 const window_ = 10;
 
 /** One peg a model: done solid, in hand lifted and coloured, the rest hollow. Above twelve, a window of ten around the one in hand. */
-export function Pegs({ models, pending, chosen, onChoose }: PegsProps) {
+export function Pegs({ models, pending, chosen, onChoose, onCount }: PegsProps) {
   const waiting = models.filter((m) => m.state === "hand" || m.state === "rest").slice(0, pending);
   const drawn = models.map((m) => ({ ...m, state: waiting.includes(m) ? ("done" as const) : m.state }));
   const open = drawn.find((m) => m.state === "rest" || m.state === "hand");
@@ -46,15 +47,20 @@ export function Pegs({ models, pending, chosen, onChoose }: PegsProps) {
         ))}
       </ul>
       {drawn.length > 12 ? (
-        <p className="pb-1 text-body">
+        <button type="button" onClick={onCount} className="min-h-12 shrink-0 px-2 text-body strong underline">
           {done} of {drawn.length}
-        </p>
+        </button>
       ) : null}
     </div>
   );
 }
 
 const spoken: Record<Schemas["PegState"], string> = { done: "done", hand: "in hand", rest: "to do", held: "held back by a flaw" };
+
+// The lifted peg sinks onto its base; with reduced motion in one step.
+function sink(y: number) {
+  return { transform: `translateY(${y}px)`, transition: "transform var(--m-tick) var(--m-ease)" };
+}
 
 function Peg({ state, number }: { state: Schemas["PegState"]; number: number }) {
   const lifted = state === "hand";
@@ -68,11 +74,11 @@ function Peg({ state, number }: { state: Schemas["PegState"]; number: number }) 
           : "fill-none stroke-ink";
   return (
     <svg viewBox="0 0 52 100" className="h-auto w-full max-w-[50px] lg:w-[50px]" aria-hidden="true">
-      <g className={fill} strokeWidth={2.4} transform={lifted ? "translate(0 0)" : "translate(0 12)"}>
+      <g className={fill} strokeWidth={2.4} style={sink(lifted ? 0 : 12)}>
         <circle cx={26} cy={11} r={9} />
         <path d="M12 72V40C12 30 18 24 26 24S40 30 40 40V72Z" />
       </g>
-      <g className={fill} strokeWidth={2.4} transform={lifted ? "translate(0 -11)" : ""}>
+      <g className={fill} strokeWidth={2.4} style={sink(lifted ? -11 : 0)}>
         <path d="M4 86H48V93C48 95.500 46.500 97 44 97H8C5.500 97 4 95.500 4 93Z" />
       </g>
       {lifted ? <path d="M13 90L9 98H43L39 90Z" className="fill-hand" /> : null}

@@ -35,7 +35,7 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
   });
   const view = arrival.data;
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex flex-col gap-3" aria-busy={arrival.isFetching || settled !== cells}>
       {view ? (
         <>
           <div className="flex items-center gap-5">
@@ -72,7 +72,7 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
           Add {cells.unit.trim() || "it"}
         </Key>
         <Key className="min-h-[64px]" disabled={cells.unit.trim() === "" || save.isPending} onClick={() => save.mutate(5)}>
-          Add, this first
+          This first
         </Key>
       </div>
       {cells.unit.trim() === "" ? <p className="text-note text-ink-2">Give the unit a name to add it.</p> : null}

@@ -7,7 +7,7 @@ import { Bight, Ring } from "./Bight";
 import { Block } from "./Block";
 import { flat } from "./bight";
 import { Pleats } from "./Pleats";
-import { spokenBlock } from "./spoken";
+import { spokenBlock, spokenFold } from "./spoken";
 import { zoneOffset } from "./zone";
 
 export interface BenchLineProps {
@@ -17,6 +17,7 @@ export interface BenchLineProps {
   unsent: number;
   onBlock: (block: Schemas["BlockView"]) => void;
   onWait: (drying: Schemas["DryingView"]) => void;
+  onFold: (words: string) => void;
 }
 
 const line = 88;
@@ -29,7 +30,7 @@ export function digitsOf(drying: readonly Schemas["DryingView"][]): [readonly Sc
 }
 
 /** Tonight on the line: hands above, waits below. */
-export function BenchLine({ view, now, unsent, onBlock, onWait }: BenchLineProps) {
+export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const pad = 40;
   const axis = benchAxis(
@@ -54,7 +55,17 @@ export function BenchLine({ view, now, unsent, onBlock, onWait }: BenchLineProps
       {width > 0 ? (
         <svg width={width} height={height} className="absolute inset-0 block" role="group" aria-label="The line: hands above, waits below">
           <rect x={0} y={line} width={width} height={height - line} className="fill-below" />
-          {fold ? <Pleats segment={fold} top={line - 56} bottom={height} line={line} pairs={6} /> : null}
+          {fold ? (
+            <Pleats
+              segment={fold}
+              top={line - 56}
+              bottom={height}
+              line={line}
+              pairs={6}
+              label={spokenFold(fold.from, fold.to, now, view.zone)}
+              onPick={onFold}
+            />
+          ) : null}
           {axis.segments
             .filter((s) => s.kind === "open")
             .map((s, i) => (

@@ -1,6 +1,6 @@
-import type { KeyboardEvent } from "react";
 import type { Schemas } from "../api/client";
 import { MarkShape } from "../ui/Mark";
+import { pressed } from "./pressed";
 
 interface BlockProps {
   block: Schemas["BlockView"];
@@ -12,16 +12,6 @@ interface BlockProps {
   strong?: boolean;
   label: string;
   onPick: () => void;
-}
-
-/** Enter and Space on a drawn button. */
-export function pressed(act: () => void) {
-  return (e: KeyboardEvent) => {
-    if (e.key !== "Enter" && e.key !== " ") return;
-    e.preventDefault();
-    e.stopPropagation();
-    act();
-  };
 }
 
 /** A stretch of hands: past is low and solid, now is full and filled as far as it is done, next is an outline. */

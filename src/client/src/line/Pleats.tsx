@@ -1,4 +1,5 @@
 import type { Segment } from "./axis";
+import { pressed } from "./pressed";
 
 interface PleatsProps {
   segment: Segment;
@@ -7,16 +8,26 @@ interface PleatsProps {
   line: number;
   /** How many pairs of a dim and a lit face. */
   pairs: number;
+  /** Its hours and dates, said when it is touched. */
+  label: string;
+  onPick: (label: string) => void;
 }
 
 /** Hours folded away: pairs of a dim and a lit face, edges cut zigzag. */
-export function Pleats({ segment, top, bottom, line, pairs }: PleatsProps) {
+export function Pleats({ segment, top, bottom, line, pairs, label, onPick }: PleatsProps) {
   const face = (segment.x1 - segment.x0) / (pairs * 2);
   const faces = Array.from({ length: pairs * 2 }, (_, i) => segment.x0 + i * face);
   const dip = (i: number) => (i % 2 === 0 ? 0 : 5);
   const zigzag = faces.map((x, i) => `L${x.toFixed(1)} ${line + (i % 2 === 0 ? -4 : 4)}`).join("");
   return (
-    <g>
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={label}
+      onClick={() => onPick(label)}
+      onKeyDown={pressed(() => onPick(label))}
+      className="cursor-pointer"
+    >
       {faces.map((x, i) => (
         <path
           key={x}

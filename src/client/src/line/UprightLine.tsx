@@ -4,8 +4,8 @@ import { useWidth } from "../ui/useWidth";
 import { benchAxis, ticks } from "./axis";
 import { type BenchLineProps, digitsOf } from "./BenchLine";
 import { Bight, Ring } from "./Bight";
-import { pressed } from "./Block";
 import { upright } from "./bight";
+import { pressed } from "./pressed";
 import { spokenBlock } from "./spoken";
 import { zoneOffset } from "./zone";
 

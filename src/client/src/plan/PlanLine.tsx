@@ -1,9 +1,11 @@
+import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { Bight, Ring } from "../line/Bight";
-import { Block, pressed } from "../line/Block";
+import { Block } from "../line/Block";
 import { flat } from "../line/bight";
 import { Pleats } from "../line/Pleats";
-import { spokenBlock } from "../line/spoken";
+import { pressed } from "../line/pressed";
+import { spokenBlock, spokenFold } from "../line/spoken";
 import { MarkShape } from "../ui/Mark";
 import { clockTime, dayOf } from "../ui/time";
 import { useWidth } from "../ui/useWidth";
@@ -26,6 +28,7 @@ const pad = 40;
 /** Weeks on the line: one sitting open, the others folded; one unit's thread heavy, the others faint. */
 export function PlanLine({ plan, now, unitId, stepId, open, onOpen, onStep }: PlanLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
+  const [folded, setFolded] = useState<string | null>(null);
   const axis = planAxis(plan.sittings, open, now.getTime(), pad, Math.max(320, width));
   const at = (m: string) => axis.at(Date.parse(m));
   const total = Math.max(width, axis.length + pad);
@@ -50,10 +53,19 @@ export function PlanLine({ plan, now, unitId, stepId, open, onOpen, onStep }: Pl
           {axis.segments
             .filter((s) => s.kind === "fold")
             .map((s) => (
-              <Pleats key={s.from} segment={s} top={line - 92} bottom={height} line={line} pairs={3} />
+              <Pleats
+                key={s.from}
+                segment={s}
+                top={line - 92}
+                bottom={height}
+                line={line}
+                pairs={3}
+                label={spokenFold(s.from, s.to, now, plan.zone)}
+                onPick={setFolded}
+              />
             ))}
           <text x={pad} y={20} className="fill-ink-2 text-axis">
-            Spray weather is not known here: dashed means assumed fit
+            {folded ?? "Spray weather is not known here: dashed means assumed fit"}
           </text>
           {plan.sittings.map((s, i) => (
             <SprayBand key={s.begin} fit={s.fitForSpray} x0={at(s.begin)} x1={at(s.end)} open={i === open} />

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { planQuery } from "../api/queries";
-import { setClock, useNow } from "../ui/time";
+import { useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
 import { DueForm } from "./DueForm";
@@ -15,9 +15,6 @@ import { SprayKey } from "./SprayKey";
 /** PLAN: when is each unit done, and what holds it. */
 export function PlanView() {
   const plan = useQuery(planQuery);
-  useEffect(() => {
-    if (plan.data) setClock(plan.data.now);
-  }, [plan.data]);
   if (!plan.data)
     return <Waiting error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
   if (plan.data.promises.length === 0) return <NoUnits />;

@@ -46,7 +46,9 @@ let shown = Math.floor(Date.now() / 1000);
 /** Sets the page's clock by the server's. */
 export function setClock(serverNow: string): void {
   const next = new Date(serverNow).getTime() - Date.now();
-  if (Math.abs(next - offset) > 1500) offset = next;
+  if (Math.abs(next - offset) <= 1500) return;
+  offset = next;
+  strike();
 }
 
 /** The bench's now. */
@@ -54,12 +56,14 @@ export function benchNow(): Date {
   return new Date(Date.now() + offset);
 }
 
-setInterval(() => {
+function strike(): void {
   const next = Math.floor((Date.now() + offset) / 1000);
   if (next === shown) return;
   shown = next;
   for (const tell of tickers) tell();
-}, 250);
+}
+
+setInterval(strike, 250);
 
 /** The bench's now, to the second; the component draws again each second. */
 export function useNow(): Date {

@@ -1,0 +1,43 @@
+using OpenQA.Selenium;
+
+namespace Hexaprep.Browser.Tests;
+
+/// <summary>Takes the pictures of docs/screenshots from the demo world at 20:12. Run by hand:
+/// <c>dotnet test --project tests/Hexaprep.Browser.Tests -c Release --explicit only</c>.</summary>
+public sealed class Screenshots(TestDatabases databases)
+{
+    [Fact(Explicit = true)]
+    public async Task Take_them_all()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        void Take(string path, string name)
+        {
+            page.Open(app.Address + path);
+            page.Settle();
+            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", name + ".png"));
+        }
+
+        var keepers = (await app.GetAsync("/api/units")).AsArray().Single(u => u!["name"]!.ToString() == "Lantern Keepers")!["id"];
+        Take("/", "bench");
+        Take("/plan", "plan");
+        Take("/units", "units");
+        Take($"/units/{keepers}", "unit");
+        Take("/plan/evenings", "evenings");
+        page.Open(app.Address + "/intake");
+        page.Find("[aria-label='Name of the unit']").SendKeys("Sluice Wardens");
+        page.Find("[aria-label='Models: more']").Click();
+        var file = Path.Combine(Path.GetTempPath(), "saltfen-compact.csv");
+        await File.WriteAllTextAsync(file, "unit,models,material\nReed Pikes,10,plastic\nSluice Wardens,6,plastic\nLock Ringers,some,metal\n", TestContext.Current.CancellationToken);
+        page.Find("[aria-label='Roster file']").SendKeys(file);
+        page.Says("Sluice Wardens, 6, hard frame plastic");
+        page.Settle();
+        page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "intake.png"));
+        page.Size(390, 844);
+        Take("/", "phone");
+        page.Size(1280, 800);
+        page.Light("night");
+        Take("/", "bench-night");
+    }
+}
