@@ -11,8 +11,9 @@ namespace Hexaprep.Web;
 /// <param name="DemoFile">The demo world's workspace file.</param>
 /// <param name="StartsAt">Where the demo's clock starts; null for real time.</param>
 /// <param name="PlanBudget">Decodes for a plan of a small bench, at least 1.</param>
+/// <param name="TimeZone">The zone a new bench and the demo begin in: the machine's own unless set; the person can change it.</param>
 /// <param name="LogLevel">The least level that is written.</param>
-public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, Instant? StartsAt, int PlanBudget, LogEventLevel LogLevel)
+public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, Instant? StartsAt, int PlanBudget, string TimeZone, LogEventLevel LogLevel)
 {
     /// <summary>The largest request read, bytes: a roster of 10,000 lines or a workspace of a few thousand models.</summary>
     public const long LargestBody = 64L * 1024 * 1024;
@@ -34,8 +35,11 @@ public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, 
             at = parsed.Success ? parsed.Value : throw new InvalidOperationException($"Hexaprep:At is '{text}'. Give a moment such as 2026-03-12T20:12:00Z.");
             if (!isDemo) throw new InvalidOperationException("Hexaprep:At is for the demo only: outside it, real time.");
         }
-        return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 120), section.GetValue("LogLevel", LogEventLevel.Information));
+        return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 120),
+            section["TimeZone"] ?? MachineZone(), section.GetValue("LogLevel", LogEventLevel.Information));
     }
+
+    private static string MachineZone() => (DateTimeZoneProviders.Tzdb.GetZoneOrNull(TimeZoneInfo.Local.Id) ?? DateTimeZone.Utc).Id;
 }
 
 /// <summary>A clock that starts at a given moment and runs on from there.</summary>

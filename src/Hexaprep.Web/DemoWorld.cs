@@ -15,7 +15,7 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
     /// <summary>Loads it once; a database that has it keeps what was done since.</summary>
     public async Task LoadIfMissingAsync(CancellationToken cancel)
     {
-        var current = await workspaces.CurrentAsync("UTC", clock.GetCurrentInstant() - Duration.FromMilliseconds(1), cancel);
+        var current = await workspaces.CurrentAsync(settings.TimeZone, clock.GetCurrentInstant() - Duration.FromMilliseconds(1), cancel);
         if (!(await benches.LoadAsync(current, cancel)).IsDemo) await LoadAsync(cancel);
     }
 
@@ -24,7 +24,8 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
     {
         var now = clock.GetCurrentInstant();
         var file = WorkspaceFile.Read(await File.ReadAllTextAsync(settings.DemoFile, cancel));
-        await workspaces.OpenDemoAsync(Tonight(Anchoring.Move(file, now), now), now, cancel);
+        var here = file with { Settings = file.Settings with { TimeZone = settings.TimeZone } };
+        await workspaces.OpenDemoAsync(Tonight(Anchoring.Move(here, now), now), now, cancel);
     }
 
     /// <summary>True when nothing is under way any more: no step in hand, nothing that dries.</summary>

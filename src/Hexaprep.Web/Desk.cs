@@ -14,7 +14,7 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
     public Instant Now => clock.GetCurrentInstant();
 
     /// <summary>The workspace in use.</summary>
-    public Task<WorkspaceId> WorkspaceAsync(CancellationToken cancel) => workspaces.CurrentAsync(SystemZone(), Now, cancel);
+    public Task<WorkspaceId> WorkspaceAsync(CancellationToken cancel) => workspaces.CurrentAsync(settings.TimeZone, Now, cancel);
 
     /// <summary>The bench and its plan.</summary>
     public async Task<LaidBench> LayAsync(CancellationToken cancel)
@@ -31,7 +31,4 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
         }
         return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo);
     }
-
-    // A new bench begins in the machine's own zone; the person can change it in Plan.
-    private static string SystemZone() => (DateTimeZoneProviders.Tzdb.GetZoneOrNull(TimeZoneInfo.Local.Id) ?? DateTimeZone.Utc).Id;
 }

@@ -4,5 +4,6 @@ import { defineConfig } from "vite";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { outDir: "../Hexaprep.Web/wwwroot", emptyOutDir: true, assetsInlineLimit: 0 },
+  build: { outDir: "../Hexaprep.Web/wwwroot", emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 600 },
+  logLevel: "warn",
 });

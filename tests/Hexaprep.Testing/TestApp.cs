@@ -78,6 +78,7 @@ public sealed class TestApp : WebApplicationFactory<Program>
         builder.UseSetting("Hexaprep:Demo", _isDemo ? "true" : "false");
         builder.UseSetting("Hexaprep:DemoFile", Path.Combine(Root, "demo", "saltfen-workspace.json"));
         builder.UseSetting("Hexaprep:PlanBudget", "60");
+        builder.UseSetting("Hexaprep:TimeZone", "UTC");
         builder.UseSetting("Hexaprep:LogLevel", "Fatal");
         builder.ConfigureServices(services => services.AddSingleton<IClock>(Clock));
     }

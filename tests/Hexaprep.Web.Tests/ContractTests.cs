@@ -48,6 +48,20 @@ public sealed class ContractTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task Ids_of_another_workspace_are_not_found()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        await app.BringAsync("unit=Sluice Wardens;models=3;material=plastic");
+        var unit = (await app.GetAsync("/api/units")).AsArray().Single(u => u!["name"]!.ToString() == "Sluice Wardens")!["id"]!.ToString();
+        var step = (await app.GetAsync($"/api/units/{unit}"))["batches"]![0]!["steps"]![0]!["id"]!.ToString();
+        app.Clock.Now += Duration.FromMinutes(1);
+        await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken);
+
+        Assert.Equal(HttpStatusCode.NotFound, (await app.Client.GetAsync($"/api/units/{unit}", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await app.ActAsync("start", new { stepId = step })).StatusCode);
+    }
+
+    [Fact]
     public async Task Outside_the_demo_it_cannot_be_loaded()
     {
         await using var app = new TestApp(databases.Clone());

@@ -83,6 +83,7 @@ public sealed class KillTests
             start.Environment["Hexaprep__Database"] = database;
             start.Environment["Hexaprep__LogLevel"] = "Fatal";
             start.Environment["Hexaprep__PlanBudget"] = "6";
+            start.Environment["Hexaprep__TimeZone"] = "UTC";
             _process = Process.Start(start)!;
             _process.OutputDataReceived += (_, _) => { };
             _process.BeginOutputReadLine();

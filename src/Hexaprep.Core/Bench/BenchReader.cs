@@ -33,7 +33,7 @@ public sealed class BenchReader
         var step = work is null ? null : new HandReader(_bench, _plan, _clock, _sitting).Of(work);
         var (hands, headline, subline) = Speak(work);
         return new BenchView(_now, _bench.State.Settings.Zone.Id, hands, Show(_sitting), Show(_next), step, headline, subline,
-            Then(work), DryingReader.Of(_bench, _plan, _clock), NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
+            Then(work), DryingReader.Of(_bench, _plan, _clock), _sitting is null ? "Later" : $"Not {_clock.ThisSitting(_sitting.Begin)}", NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
             TakeBack(), Flaws(), Away(work), work is null ? Offer() : null, Tested());
     }
 
@@ -73,7 +73,7 @@ public sealed class BenchReader
         if (_sitting is null) return (HandsState.Outside, $"Next sitting {_clock.At(next.Begin)}", $"It begins with: {what}.");
         return next.Begin < _sitting.End
             ? (HandsState.Free, $"Hands free until {_clock.At(next.Begin)}", $"Everything is drying. Next: {what}.")
-            : (HandsState.Free, "Nothing more tonight", $"Everything is drying. Next: {what}, {_clock.At(next.Begin)}.");
+            : (HandsState.Free, $"Nothing more {_clock.ThisSitting(_sitting.Begin)}", $"Everything is drying. Next: {what}, {_clock.At(next.Begin)}.");
     }
 
     private string Lacks(Unplaced unplaced)

@@ -11,7 +11,7 @@ public enum HandsState { Step, Free, Outside, Empty, NoPlan }
 /// <summary>The bench, right now: what to do and why, what dries and when it is safe, what comes next, what must wait.</summary>
 public sealed record BenchView(
     Instant Now, string Zone, HandsState Hands, SittingView? Sitting, SittingView? NextSitting, HandView? Step, string Headline, string Subline,
-    IReadOnlyList<ThenView> Then, IReadOnlyList<DryingView> Drying, IReadOnlyList<NotTonightView> NotTonight, LineView Line,
+    IReadOnlyList<ThenView> Then, IReadOnlyList<DryingView> Drying, string NotNow, IReadOnlyList<NotTonightView> NotTonight, LineView Line,
     TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away, OfferView? Offer, IReadOnlyList<TestedView> Tested);
 
 /// <summary>A sitting, its times in words.</summary>

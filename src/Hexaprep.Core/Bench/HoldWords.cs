@@ -18,6 +18,7 @@ public static class HoldWords
         return binding.Kind switch
         {
             BindingKind.Wait when Drying(bench, binding) is { } what => ($"{what} till {clock.At(plan.At(binding.At))}", at),
+            BindingKind.Sitting => ($"sitting {clock.At(at)}", at),
             BindingKind.SprayWindow => ($"spray {clock.At(at)}", at),
             BindingKind.Resource => ($"handles free {clock.At(at)}", at),
             _ => ($"hands free {clock.At(at)}", at),

@@ -19,7 +19,7 @@ public sealed record PromiseView(
     string Difference, LocalDate? Deadline, string DeadlineText, bool Late, int Weight, int HandsLeft);
 
 /// <summary>A sitting of the plan.</summary>
-public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool FitForSpray, IReadOnlyList<BlockView> Blocks);
+public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks);
 
 /// <summary>A planned step: when, and what holds it.</summary>
 public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Day, string Times, Instant Begin, Instant End, string Note, IReadOnlyList<HoldView> Holds);
@@ -89,12 +89,14 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         foreach (var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings))
         {
             var own = new LineReader(bench, plan, _clock).Of(sitting, null).Blocks.Where(b => b.Begin < sitting.End && b.End > sitting.Begin).ToList();
-            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.FitForSpray, own));
+            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own));
         }
         return rows;
     }
 
-    private string Title(Sitting sitting) => sitting.Holds(now) ? "Tonight" : Day(sitting.Begin);
+    private string Title(Sitting sitting) => sitting.Holds(now) ? Capital(_clock.ThisSitting(sitting.Begin)) : Day(sitting.Begin);
+
+    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
     private List<BightView> PlannedWaits()
     {

@@ -20,7 +20,7 @@ public static class Cleaning
         new(CleanLines, Side.Clean, _ => true, b => $"{Words(b.MoldLines)} mold lines: primer and paint show every one left.",
             b => new(2, LineSeconds(b))),
         new(Straighten, Side.Clean, Bends, _ => "Soft castings bend in the box; a bent part misleads every fit after it.",
-            b => new(4, 60) { Method = b.All(m => m.IsMetal()) ? "cold_bend" : "warm_water" }),
+            b => new(4, 60) { Method = b.All(m => m.IsMetal()) ? "cold_bend" : b.Any(m => m.MayHoldLead()) ? "bind" : "warm_water" }),
         new(OpenTubes, Side.Clean, b => b.Tier is Tier.Leader or Tier.Display, _ => "Open muzzles are looked for on a model seen this closely.",
             _ => new(3, 120)) { LeftOut = b => $"Muzzles stay closed on {Tiers.Word(b.Tier)}: nobody looks that close." },
     ];
@@ -42,7 +42,8 @@ public static class Cleaning
         Rule.Before("TubesOpenBeforePrimer", OpenTubes, Prime, Strength.Practice, "Bare cut edges and chips would show."),
         Rule.Before("LinesBeforeTubes", CleanLines, OpenTubes, Strength.Practice, "The line is the mark for the centre of the muzzle."),
         Rule.Before("CleanBeforePrimer", CleanLines, Prime, Strength.Practice, "Primer over a line locks it in: then it is scrape and touch in."),
-        Rule.NeverOn("MetalIsBentCold", Straighten, "warm_water", Strength.Law, "Metal does not soften in hot water: it bends cold or breaks.", b => b.All(m => m.IsMetal())),
+        Rule.NeverOn("MetalIsBentCold", Straighten, "warm_water", Strength.Law, "Metal does not soften in hot water: it bends cold or breaks.", b => b.All(m => m.IsMetal()) && !b.Any(m => m.MayHoldLead())),
+        Rule.NeverOn("LeadIsNotHeated", Straighten, "warm_water", Strength.Law, "Lead may be in it: no heat. Bind it straight, or bend it cold.", b => b.Any(m => m.MayHoldLead())),
         Rule.Card("LeadIsWorkedWet", RuleKind.NeverOn, CleanLines, Strength.Law, "Lead may be in it: no dry filing or sanding; scrape, and file wet.", b => b.Any(m => m.MayHoldLead())),
         Rule.Card("LugsStay", RuleKind.NeverOn, CleanLines, Strength.Practice, "Leave locating lugs: without them the part will not seat."),
     ];

@@ -22,6 +22,9 @@ public sealed record Clockface(DateTimeZone Zone, Instant Now)
         return days == 0 ? time : days is > 0 and <= 6 ? $"{Weekday.Format(local.Date)} {time}" : $"{Day.Format(local.Date)} {time}";
     }
 
+    /// <summary>What a sitting is called while it runs: "tonight" when it begins at five or later, "today" before.</summary>
+    public string ThisSitting(Instant begin) => begin.InZone(Zone).Hour >= 17 ? "tonight" : "today";
+
     /// <summary>A duration as said at the bench: 35 min, 1 h 30, 12 h, 7 days.</summary>
     /// <param name="minutes">At least 0.</param>
     public static string Lasts(long minutes) => minutes switch

@@ -76,6 +76,15 @@ public sealed class RouteTests
             Step(route, StepKind.Prime).Amounts.Method, Step(route, StepKind.Prime).Amounts.Product));
     }
 
+    [Theory]
+    [InlineData("cold_bend", Material.WhiteMetal)]
+    [InlineData("cold_bend", Material.OldLead)]
+    [InlineData("warm_water", Material.PuResin)]
+    [InlineData("bind", Material.PuResin, Material.OldLead)]
+    [InlineData("bind", Material.Unknown)]
+    public void Castings_are_straightened_without_heating_what_may_hold_lead(string method, params Material[] materials) =>
+        Assert.Equal(method, Step(Batches.Of(materials).Route(), StepKind.Straighten).Amounts.Method);
+
     [Fact]
     public void Painting_is_cut_into_sessions_that_fit_an_evening()
     {

@@ -6,7 +6,7 @@ namespace Hexaprep.Core.Tests.Routes;
 /// <summary>Every rule matters: taken out, some route or answer changes; and a card stands where it belongs and nowhere else.</summary>
 public sealed class RuleTests
 {
-    private static readonly string[] Methods = ["soap_cool", "soap_warm", "degreaser", "acid_dip", "plastic_cement", "ca", "spray_can", "airbrush", "brush", "warm_water", "cold_bend"];
+    private static readonly string[] Methods = ["soap_cool", "soap_warm", "degreaser", "acid_dip", "plastic_cement", "ca", "spray_can", "airbrush", "brush", "warm_water", "cold_bend", "bind"];
 
     public static TheoryData<string> Edges => Names(RuleActs.Edge);
     public static TheoryData<string> Refusals => Names(RuleActs.Refusal);

@@ -1024,6 +1024,7 @@ export interface components {
             subline: string;
             then: components["schemas"]["ThenView"][];
             drying: components["schemas"]["DryingView"][];
+            notNow: string;
             notTonight: components["schemas"]["NotTonightView"][];
             line: components["schemas"]["LineView"];
             takeBack: null | components["schemas"]["TakeBackView"];
@@ -1478,6 +1479,7 @@ export interface components {
             end: components["schemas"]["Instant"];
             date: components["schemas"]["LocalDate"];
             title: string;
+            isNow: boolean;
             fitForSpray: boolean;
             blocks: components["schemas"]["BlockView"][];
         };

@@ -1,11 +1,6 @@
-import { createRootRoute, createRoute, createRouter, Link } from "@tanstack/react-router";
+import { createRootRoute, createRoute, createRouter, Link, lazyRouteComponent } from "@tanstack/react-router";
 import { z } from "zod";
 import { BenchView } from "../bench/BenchView";
-import { IntakeView } from "../intake/IntakeView";
-import { EveningsView } from "../plan/EveningsView";
-import { PlanView } from "../plan/PlanView";
-import { UnitsView } from "../units/UnitsView";
-import { UnitView } from "../units/UnitView";
 import { Shell } from "./Shell";
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
@@ -13,18 +8,30 @@ const bench = createRoute({ getParentRoute: () => root, path: "/", component: Be
 const plan = createRoute({
   getParentRoute: () => root,
   path: "/plan",
-  component: PlanView,
+  component: lazyRouteComponent(() => import("../plan/PlanView"), "PlanView"),
   validateSearch: z.object({ unit: z.string().optional(), step: z.string().optional() }),
 });
-const evenings = createRoute({ getParentRoute: () => root, path: "/plan/evenings", component: EveningsView });
-const units = createRoute({ getParentRoute: () => root, path: "/units", component: UnitsView });
+const evenings = createRoute({
+  getParentRoute: () => root,
+  path: "/plan/evenings",
+  component: lazyRouteComponent(() => import("../plan/EveningsView"), "EveningsView"),
+});
+const units = createRoute({
+  getParentRoute: () => root,
+  path: "/units",
+  component: lazyRouteComponent(() => import("../units/UnitsView"), "UnitsView"),
+});
 const unit = createRoute({
   getParentRoute: () => root,
   path: "/units/$id",
-  component: UnitView,
+  component: lazyRouteComponent(() => import("../units/UnitView"), "UnitView"),
   validateSearch: z.object({ step: z.string().optional() }),
 });
-const intake = createRoute({ getParentRoute: () => root, path: "/intake", component: IntakeView });
+const intake = createRoute({
+  getParentRoute: () => root,
+  path: "/intake",
+  component: lazyRouteComponent(() => import("../intake/IntakeView"), "IntakeView"),
+});
 
 export const router = createRouter({ routeTree: root.addChildren([bench, plan, evenings, units, unit, intake]), defaultPreload: "intent" });
 

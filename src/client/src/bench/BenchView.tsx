@@ -105,12 +105,14 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
           {step ? <Slabs step={step} /> : null}
         </section>
       ) : (
-        <section className="grid gap-x-5 gap-y-3 px-4 md:px-10 lg:min-h-[284px] lg:[grid-template-columns:minmax(0,1fr)_264px_338px]">
+        <section
+          className={`grid gap-x-5 gap-y-3 px-4 md:px-10 ${view.hands === "empty" ? "" : "lg:min-h-[284px]"} lg:[grid-template-columns:minmax(0,1fr)_264px_338px]`}
+        >
           {head}
           {why}
           <div className="min-w-0">
             <p className="digits pointer-events-none hidden text-clock leading-[0.86]! lg:block">{time}</p>
-            <NotTonight rows={view.notTonight} tonight={view.sitting !== null} />
+            <NotTonight rows={view.notTonight} heading={view.notNow} />
           </div>
         </section>
       )}
@@ -139,7 +141,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         <section className="flex flex-col gap-3 px-4 py-4">
           {why}
           <div>
-            <NotTonight rows={view.notTonight} tonight={view.sitting !== null} />
+            <NotTonight rows={view.notTonight} heading={view.notNow} />
           </div>
         </section>
       ) : null}
@@ -178,12 +180,12 @@ function nearest(along: readonly { at: number }[], now: Date): number {
   return next < 0 ? along.length - 1 : next;
 }
 
-function NotTonight({ rows, tonight }: { rows: readonly Schemas["NotTonightView"][]; tonight: boolean }) {
+function NotTonight({ rows, heading }: { rows: readonly Schemas["NotTonightView"][]; heading: string }) {
   if (rows.length === 0) return null;
   const most = rows.length > 4 ? 3 : 4;
   return (
     <>
-      <h2 className="text-[19px] lg:mt-2">{tonight ? "Not tonight" : "Later"}</h2>
+      <h2 className="text-[19px] lg:mt-2">{heading}</h2>
       <ul>
         {rows.slice(0, most).map((r) => (
           <li key={r.stepId} className="text-note leading-snug">

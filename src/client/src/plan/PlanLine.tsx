@@ -120,8 +120,8 @@ function Title({
   onOpen: () => void;
 }) {
   const hours = `${clockTime(sitting.begin, zone)} to ${clockTime(sitting.end, zone)}`;
-  const day = sitting.title === "Tonight" ? "Tonight" : dayOf(sitting.begin, zone);
-  const text = open ? `${day}, ${hours}` : day === "Tonight" ? day : day.split(" ").slice(0, 2).join(" ");
+  const day = sitting.isNow ? sitting.title : dayOf(sitting.begin, zone);
+  const text = open ? `${day}, ${hours}` : sitting.isNow ? day : day.split(" ").slice(0, 2).join(" ");
   return (
     <g
       role="button"
@@ -133,7 +133,7 @@ function Title({
       className="cursor-pointer"
     >
       <rect x={x - 8} y={46} width={open ? 250 : 58} height={28} className="fill-transparent" />
-      <text x={x} y={66} className={`fill-ink text-axis ${open || day === "Tonight" ? "strong" : ""}`}>
+      <text x={x} y={66} className={`fill-ink text-axis ${open || sitting.isNow ? "strong" : ""}`}>
         {text}
       </text>
     </g>

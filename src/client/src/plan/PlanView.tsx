@@ -29,7 +29,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   const step = plan.steps.find((s) => s.stepId === search.step) ?? plan.steps.find((s) => s.unitId === search.unit) ?? plan.steps[0];
   const promise = plan.promises.find((p) => p.unitId === (search.unit ?? step?.unitId)) ?? plan.promises[0];
   const [opened, setOpened] = useState<number | null>(null);
-  const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.title === "Tonight" ? 1 : 0));
+  const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.isNow ? 1 : 0));
   const sitting = plan.sittings[open];
   const choose = (stepId: string | undefined, unitId: string) =>
     void navigate({ search: { unit: unitId, ...(stepId ? { step: stepId } : {}) }, replace: true });
@@ -67,7 +67,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
             <Link to="/plan/evenings" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Your evenings
             </Link>
-            {sitting ? <SprayKey sitting={sitting} title={sitting.title === "Tonight" ? "tonight" : sitting.title} /> : null}
+            {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
             <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Calendar file
             </a>

@@ -8,7 +8,7 @@ const least = 340;
 
 /** One sitting wide open, tonight half open, the rest narrow; every fold the same width whatever its length. */
 export function planAxis(sittings: readonly Schemas["PlanSittingView"][], open: number, now: number, start: number, width: number): Axis {
-  const isTonight = (i: number) => i === 0 && Date.parse(sittings[0]?.begin ?? "") <= now;
+  const isTonight = (i: number) => sittings[i]?.isNow === true;
   const others = sittings.reduce((sum, _, i) => sum + (i === open ? 0 : isTonight(i) ? half : narrow) + fold, 0);
   const wide = Math.max(least, width - start * 2 - others);
   const pieces = sittings.flatMap((s, i) => {
