@@ -13,6 +13,17 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
 {
     private readonly Lazy<Bindings> _bindings = new(() => new Bindings(Problem, Result.Schedule.Chunks));
 
+    private readonly Lazy<Dictionary<Guid, string>> _lacks = new(() => Result.Unplaced.ToDictionary(u => PlanIds.StepOf(u.Step), u => u.Lacks));
+    private readonly Lazy<Dictionary<Guid, Instant>> _begins = new(() => Result.Schedule.Chunks
+        .Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
+        .GroupBy(c => PlanIds.StepOf(c.Step)).ToDictionary(g => g.Key, g => Origin + Duration.FromMinutes(g.Min(c => c.Start))));
+
+    /// <summary>What a step without a place lacks; null for one that has a place.</summary>
+    public string? LacksOf(BenchStep step) => _lacks.Value.GetValueOrDefault(step.Id);
+
+    /// <summary>When the work on a step begins, or began where it is in hand; null for one that is not planned.</summary>
+    public Instant? BeginOf(BenchStep step) => _begins.Value.TryGetValue(step.Id, out var begin) ? begin : null;
+
     /// <summary>What holds a step where it is planned.</summary>
     public IReadOnlyList<Binding> HoldsOf(BenchStep step) => _bindings.Value.Of(step.BatchId.ToString(), step.Id.ToString());
 

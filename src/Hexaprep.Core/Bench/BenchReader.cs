@@ -93,15 +93,14 @@ public sealed class BenchReader
     private List<NotTonightView> NotTonight(PlannedWork? current)
     {
         var until = _sitting?.End ?? _now;
-        var begins = _plan.Work.GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Min(w => w.Begin));
         var rows = new List<NotTonightView>();
         foreach (var batch in _bench.State.Batches)
         {
             var step = _bench.StepsOf[batch.Id].Where(s => !_bench.IsFinished(s) && s.Id != current?.StepId)
-                .FirstOrDefault(s => !begins.TryGetValue(s.Id, out var b) || b >= until);
+                .FirstOrDefault(s => _plan.BeginOf(s) is not { } begin || begin >= until);
             if (step is null) continue;
             var text = $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)}";
-            var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, _clock);
+            var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, until, _clock);
             rows.Add(new NotTonightView(step.Id, text, reason, at));
         }
         return [.. rows.OrderBy(r => r.Until ?? Instant.MaxValue)];

@@ -7,13 +7,14 @@ namespace Hexaprep.Core.Bench;
 /// <summary>Says in words what holds a step of the plan where it is.</summary>
 public static class HoldWords
 {
-    /// <summary>Why a step is not reached in this sitting, in a few words, and the moment it lets go.</summary>
-    public static (string Reason, Instant? Until) WhyNot(BenchIndex bench, BenchPlan plan, BenchStep step, Clockface clock)
+    /// <summary>Why a step is not reached before a moment (the sitting's end), in a few words, and when it lets go. What dries is named only when that
+    /// alone prevents it.</summary>
+    public static (string Reason, Instant? Until) WhyNot(BenchIndex bench, BenchPlan plan, BenchStep step, Instant ends, Clockface clock)
     {
-        if (plan.Result.Unplaced.FirstOrDefault(u => PlanIds.StepOf(u.Step) == step.Id) is { } unplaced) return (unplaced.Lacks, null);
+        if (plan.LacksOf(step) is { } lacks) return (lacks, null);
         var remaining = bench.Remaining(step);
-        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker) return (blocker.Reason, until);
-        var planned = plan.Work.Where(w => w.StepId == step.Id).Select(w => (Instant?)w.Begin).FirstOrDefault();
+        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker && until >= ends) return (blocker.Reason, until);
+        var planned = plan.BeginOf(step);
         if (plan.HoldsOf(step).LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at) return ("earlier steps come first", planned);
         return binding.Kind switch
         {

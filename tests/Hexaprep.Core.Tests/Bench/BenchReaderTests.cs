@@ -189,6 +189,18 @@ public sealed class BenchReaderTests
     }
 
     [Fact]
+    public void What_dries_in_time_but_finds_no_hands_is_not_blamed_on_its_drying()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal), RehearsedBench.Order("Reed Pikes", 20) with { Weight = 100 });
+        bench.RunUpTo(StepKind.DryFit, Evening - Duration.FromDays(1));
+        var washed = bench.State.Coats.Single().EndedAt!.Value;
+        bench.State = WithSitting(bench.State, washed, washed + Duration.FromMinutes(110));
+        var rows = bench.View(washed + Duration.FromMinutes(1)).NotTonight.Where(r => r.Text == "Fit Bell Sergeants");
+
+        Assert.StartsWith("hands free", Assert.Single(rows).Reason, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_plan_that_does_not_fit_names_the_first_step_and_what_it_lacks()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 5));

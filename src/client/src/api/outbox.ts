@@ -1,4 +1,4 @@
-import { createStore, get, set } from "idb-keyval";
+import { createStore, get, update } from "idb-keyval";
 import { useSyncExternalStore } from "react";
 import { api, RefusedError, type Schemas, wordsOf } from "./client";
 import { benchQuery, lookAgain, queryClient } from "./queries";
@@ -28,12 +28,17 @@ function load(): Promise<void> {
   return ready;
 }
 
+// Pages of one browser share what is kept: each adds and takes out its own, in one step.
+function keep(alter: (kept: Act[]) => Act[]): Promise<void> {
+  return update<Act[]>("acts", (kept) => alter(kept ?? []), store);
+}
+
 /** Keeps an act in the browser with its own instant and id, then sends whatever is kept, in order. */
 export async function act(kind: Act["kind"], more: Omit<Act, "id" | "kind" | "at">, at: Date): Promise<void> {
   await load();
   const made: Act = { id: crypto.randomUUID(), kind, at: at.toISOString(), ...more };
   change({ unsent: [...state.unsent, made], refused: null });
-  await set("acts", state.unsent, store);
+  await keep((kept) => [...kept, made]);
   await send();
 }
 
@@ -45,8 +50,9 @@ export async function send(): Promise<void> {
   try {
     for (let next = state.unsent[0]; next; next = state.unsent[0]) {
       if (!(await deliver(next))) return;
-      change({ unsent: state.unsent.slice(1), silent: false });
-      await set("acts", state.unsent, store);
+      const sent = next.id;
+      change({ unsent: state.unsent.filter((a) => a.id !== sent), silent: false });
+      await keep((kept) => kept.filter((a) => a.id !== sent));
     }
   } finally {
     sending = false;

@@ -2,6 +2,7 @@ import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { Mark } from "../ui/Mark";
 import { benchNow } from "../ui/time";
+import { Flaws } from "./Flaws";
 import { Pegs } from "./Pegs";
 import { Card } from "./Why";
 
@@ -28,7 +29,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
         ) : null}
         <h1 className="text-[clamp(38px,6vw,72px)] leading-[1.02] tracking-[-0.02em]">{view.headline}</h1>
         <p className="mt-3 text-lead">{view.subline}</p>
-        <Flaws flaws={view.flaws} />
+        <Flaws flaws={view.flaws} named />
         <Tested tested={view.tested} />
       </div>
     );
@@ -57,7 +58,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
       <div className="mt-3 lg:mt-5">
         <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} onCount={onCount} />
       </div>
-      <Flaws flaws={view.flaws} />
+      <Flaws flaws={view.flaws} named />
       <Tested tested={view.tested} />
     </div>
   );
@@ -88,27 +89,5 @@ function SmallClock({ text }: { text: string }) {
     <span className="digits ml-auto text-[54px]" aria-hidden="true">
       {text}
     </span>
-  );
-}
-
-function Flaws({ flaws }: { flaws: readonly Schemas["FlawView"][] }) {
-  if (flaws.length === 0) return null;
-  return (
-    <ul className="mt-2">
-      {flaws.map((f) => (
-        <li key={f.id} className="flex flex-wrap items-center gap-3">
-          <span className="text-redo">
-            Held back: {f.unit}, model {f.model}, {f.words} at {f.place}
-          </span>
-          <button
-            type="button"
-            onClick={() => void act("mend", { flawId: f.id }, benchNow())}
-            className="min-h-12 rounded-key border-[3px] border-redo px-4 strong text-redo"
-          >
-            It is mended
-          </button>
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -1,6 +1,7 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { wordsOf } from "../api/client";
+import { FileInput } from "../ui/FileInput";
 import { Key } from "../ui/Key";
 import type { DraftLine, Roster } from "./useRoster";
 
@@ -61,18 +62,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
         >
           Drop a roster here, or choose one: a CSV file, comma or semicolon, one unit on a line.
         </button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,text/csv"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Roster file"
-          onChange={(e) => {
-            take(e.target.files?.[0]);
-            e.target.value = "";
-          }}
-        />
+        <FileInput label="Roster file" accept=".csv,text/csv" input={input} onFile={take} />
         {roster.lines.length > 0 ? (
           <div className="flex flex-wrap gap-2">
             <Key

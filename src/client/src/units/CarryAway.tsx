@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import { api, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
+import { FileInput } from "../ui/FileInput";
 import { Key } from "../ui/Key";
 
 /** The whole workspace as one open file, out and (into an empty bench) in. */
@@ -35,19 +36,7 @@ export function CarryAway({ empty }: { empty: boolean }) {
           The API, documented
         </a>
       </p>
-      <input
-        ref={file}
-        type="file"
-        accept="application/json,.json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Workspace file"
-        onChange={(e) => {
-          const chosen = e.target.files?.[0];
-          if (chosen) bring.mutate(chosen);
-          e.target.value = "";
-        }}
-      />
+      <FileInput label="Workspace file" accept="application/json,.json" input={file} onFile={(chosen) => bring.mutate(chosen)} />
       {bring.error ? <p role="alert">{wordsOf(bring.error)} Nothing was changed.</p> : null}
     </section>
   );

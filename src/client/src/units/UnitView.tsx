@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
-import { act, forgetRefusal, useOutbox } from "../api/outbox";
+import { forgetRefusal, useOutbox } from "../api/outbox";
 import { unitQuery } from "../api/queries";
+import { Flaws } from "../bench/Flaws";
 import { Mark } from "../ui/Mark";
-import { benchNow, lasts } from "../ui/time";
+import { lasts } from "../ui/time";
 import { Waiting } from "../ui/Waiting";
 import { BatchFacts } from "./BatchFacts";
 import { BigHexagon } from "./BigHexagon";
@@ -101,27 +102,7 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
 function Held({ batch }: { batch: Schemas["BatchView"] }) {
   return (
     <div className="flex flex-col gap-3">
-      {batch.flaws.length > 0 ? (
-        <div>
-          <h2 className="text-[20px]">Held back</h2>
-          <ul>
-            {batch.flaws.map((f) => (
-              <li key={f.id} className="flex flex-wrap items-center gap-3">
-                <span className="text-redo">
-                  model {f.model}: {f.words} at {f.place}
-                </span>
-                <button
-                  type="button"
-                  onClick={() => void act("mend", { flawId: f.id }, benchNow())}
-                  className="min-h-12 rounded-key border-[3px] border-redo px-4 strong text-redo"
-                >
-                  It is mended
-                </button>
-              </li>
-            ))}
-          </ul>
-        </div>
-      ) : null}
+      <Flaws flaws={batch.flaws} named={false} />
       {batch.leftOut.length > 0 ? (
         <div>
           <h2 className="text-[20px]">Left out, and why</h2>
