@@ -29,6 +29,18 @@ public sealed class ViewTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task On_a_phone_the_plan_is_a_list_and_a_step_opens_over_it()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium(390, 844);
+        page.Open(app.Address + "/plan");
+        page.Named("Look at the primer, Punt Crew").Click();
+        page.Find("[role=dialog]");
+        page.Says("What holds it");
+        page.Says("your hands leave Reed Pikes");
+    }
+
+    [Fact]
     public async Task Evenings_are_set_and_a_wrong_one_is_said_before_it_is_sent()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);

@@ -13,6 +13,15 @@ const views = [
   { to: "/intake", text: "Intake" },
 ] as const;
 
+const rows = [
+  ["bottom row, Space", "one more done"],
+  ["middle row", "put it down, pick it up"],
+  ["top row", "take one back"],
+  ["number row", "choose a model"],
+  ["Enter, Backspace", "flaw here"],
+  ["← →", "look along the line; ↑ opens, Esc goes back to now"],
+] as const;
+
 /** The bar with the views that exist, and the view itself. */
 export function Shell() {
   const night = useNightTheme();
@@ -41,6 +50,7 @@ export function Shell() {
         </nav>
         <GoTo />
         <div className="flex items-center gap-4 text-note text-ink-2">
+          {path === "/" ? <KeyRows /> : null}
           <SittingEnd />
           <LightKey night={night} />
         </div>
@@ -58,6 +68,17 @@ function useNightTheme(): boolean {
     document.documentElement.dataset.bench = night ? "night" : "day";
   }, [night]);
   return night;
+}
+
+// The keys themselves name their row; this switch turns the rows off.
+function KeyRows() {
+  const { keyRows } = useDevice();
+  return (
+    <label className="hidden min-h-12 items-center gap-2 md:flex">
+      <input type="checkbox" checked={keyRows} onChange={(e) => setDevice({ keyRows: e.target.checked })} className="h-5 w-5 accent-hand" />
+      keys go by row
+    </label>
+  );
 }
 
 function SittingEnd() {
@@ -102,6 +123,15 @@ function LightKey({ night }: { night: boolean }) {
         <input type="checkbox" checked={sound} onChange={(e) => setDevice({ sound: e.target.checked })} className="h-6 w-6 accent-hand" />A
         low knock with each tick
       </label>
+      <h3 className="mt-4 text-body">Keys go by row at the bench, so a knuckle is enough</h3>
+      <dl className="grid gap-x-4 [grid-template-columns:auto_1fr]">
+        {rows.map(([row, does]) => (
+          <div key={row} className="contents">
+            <dt className="strong">{row}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
     </Sheet>
   );
 }

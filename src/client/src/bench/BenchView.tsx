@@ -7,7 +7,7 @@ import { BenchLine } from "../line/BenchLine";
 import { spokenBlock, spokenWait } from "../line/spoken";
 import { UprightLine } from "../line/UprightLine";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
-import { setDevice, useDevice } from "../ui/settings";
+import { useDevice } from "../ui/settings";
 import { clockTime, useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
@@ -128,14 +128,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
             {folded}
           </p>
         ) : null}
-        {narrow ? (
-          <UprightLine {...lineProps} />
-        ) : (
-          <div className="relative">
-            <BenchLine {...lineProps} />
-            <Legend on={device.keyRows} />
-          </div>
-        )}
+        {narrow ? <UprightLine {...lineProps} /> : <BenchLine {...lineProps} />}
       </div>
       {narrow ? (
         <section className="flex flex-col gap-3 px-4 py-4">
@@ -236,16 +229,5 @@ function TextLine({ view, now }: { view: Schemas["BenchView"]; now: Date }) {
         ))}
       </ol>
     </section>
-  );
-}
-
-function Legend({ on }: { on: boolean }) {
-  return (
-    <p className="print:hidden absolute bottom-0 left-10 text-axis text-ink-2">
-      <label className="flex min-h-8 items-center gap-2">
-        <input type="checkbox" checked={on} onChange={(e) => setDevice({ keyRows: e.target.checked })} className="h-5 w-5 accent-hand" />
-        Keys go by row; numbers choose a model; ← → look along
-      </label>
-    </p>
   );
 }

@@ -3,6 +3,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { planQuery } from "../api/queries";
+import { type LookedStep, StepSheet } from "../bench/StepSheet";
 import { useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
@@ -28,20 +29,28 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   const navigate = useNavigate({ from: "/plan" });
   const step = plan.steps.find((s) => s.stepId === search.step) ?? plan.steps.find((s) => s.unitId === search.unit) ?? plan.steps[0];
   const promise = plan.promises.find((p) => p.unitId === (search.unit ?? step?.unitId)) ?? plan.promises[0];
+  const [looked, setLooked] = useState<LookedStep | null>(null);
   const [opened, setOpened] = useState<number | null>(null);
   const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.isNow ? 1 : 0));
   const sitting = plan.sittings[open];
   const choose = (stepId: string | undefined, unitId: string) =>
     void navigate({ search: { unit: unitId, ...(stepId ? { step: stepId } : {}) }, replace: true });
+  // On a narrow screen what holds a step lies far below its row: it is laid over it.
+  const look = (stepId: string, unitId: string) => {
+    choose(stepId, unitId);
+    const found = plan.steps.find((s) => s.stepId === stepId);
+    if (found) setLooked({ ...found, words: found.note, mayBegin: false });
+  };
   return (
     <main id="screen" data-screen="plan" tabIndex={-1} className="flex flex-1 flex-col gap-3 outline-none">
       <h1 className="sr-only">Plan</h1>
+      <StepSheet looked={looked} onClose={() => setLooked(null)} />
       <Promises promises={plan.promises} chosen={promise?.unitId ?? null} onChoose={(unitId) => choose(undefined, unitId)} />
       {plan.unplaced.length > 0 ? <Unplaced rows={plan.unplaced} /> : null}
       {plan.sittings.length === 0 ? (
         <p className="px-4 md:px-10">No sitting lies ahead: set your evenings, and the plan is made.</p>
       ) : narrow ? (
-        <SittingList plan={plan} stepId={step?.stepId ?? null} onStep={choose} />
+        <SittingList plan={plan} stepId={step?.stepId ?? null} onStep={look} />
       ) : (
         <>
           <PlanLine

@@ -10,7 +10,7 @@ interface PromisesProps {
 /** When each unit is done, in order of finish; six side by side, more by scrolling. */
 export function Promises({ promises, chosen, onChoose }: PromisesProps) {
   return (
-    <ul className="flex snap-x gap-4 overflow-x-auto px-4 pb-1 md:px-10">
+    <ul className="flex snap-x scroll-px-4 gap-4 overflow-x-auto px-4 pb-1 md:scroll-px-10 md:px-10">
       {promises.map((p) => (
         <li key={p.unitId} className="min-w-[225px] flex-1 snap-start">
           <button

@@ -18,7 +18,7 @@ const spoken: Record<Schemas["SideState"], string> = {
 /** The exact route as a string of knots: square = work, diamond = gate, long box = painting. Labels stand above and below by turns. */
 export function Knots({ steps, chosen, onChoose }: KnotsProps) {
   return (
-    <ol aria-label="The route, step by step" className="flex snap-x overflow-x-auto px-4 md:px-10">
+    <ol aria-label="The route, step by step" className="flex snap-x scroll-px-4 overflow-x-auto px-4 md:scroll-px-10 md:px-10">
       {steps.map((s, i) => (
         <li key={s.id} className="relative min-w-[52px] flex-1 snap-start lg:min-w-0">
           <div aria-hidden="true" className="absolute inset-x-0 top-[43px] h-[3px] bg-ink" />
