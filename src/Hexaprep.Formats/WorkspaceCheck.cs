@@ -44,6 +44,25 @@ internal static class WorkspaceCheck
             Range($"{at}.models", b.Models, 1, 500);
             Need($"{at}.models", b.Models.ToString(System.Globalization.CultureInfo.InvariantCulture), d.Models.Count(m => m.BatchId == b.Id) == b.Models, "as many models as the file lists");
         });
+        Distinct("houseChoices", d.HouseChoices, c => c.Id);
+        Each("houseChoices", d.HouseChoices, (at, c) =>
+        {
+            if (c.UnitId is { } unit) Known($"{at}.unitId", unit, units);
+            if (c.BatchId is { } batch) Known($"{at}.batchId", batch, batches);
+            Need($"{at}.unitId", "both", c.UnitId is null || c.BatchId is null, "a unit or a batch, not both");
+            Need($"{at}.school", c.School, Schools.Find(c.School) is not null, "a known house rule");
+            Need($"{at}.option", c.Option, Schools.Find(c.School)!.Option(c.Option) is not null, $"one of {string.Join(", ", Schools.Find(c.School)!.Options.Select(o => o.Id))}");
+        });
+        Distinct("routeChanges", d.RouteChanges, c => c.Id);
+        Each("routeChanges", d.RouteChanges, (at, c) =>
+        {
+            Known($"{at}.batchId", c.BatchId, batches);
+            Word<ChangeKind>($"{at}.kind", c.Kind);
+            Word<StepKind>($"{at}.step", c.Step);
+            if (c.BeforeStep is not null) Word<StepKind>($"{at}.beforeStep", c.BeforeStep);
+            if (c.ProductClass is not null) Word<ProductClass>($"{at}.productClass", c.ProductClass);
+            Word<Strength>($"{at}.strength", c.Strength);
+        });
         Each("models", d.Models, (at, m) => Known($"{at}.batchId", m.BatchId, batches));
         Each("pieces", d.Pieces, (at, p) => Known($"{at}.modelId", p.ModelId, models));
         Each("parts", d.Parts, (at, p) =>

@@ -4,7 +4,7 @@ namespace Hexaprep.Formats;
 
 /// <summary>A whole workspace as one open file.</summary>
 /// <param name="Format">Always "hexaprep-workspace".</param>
-/// <param name="FormatVersion">1; a file of a newer version is refused.</param>
+/// <param name="FormatVersion">2, or 1 (which had no house rules and no changed routes); a file of a newer version is refused.</param>
 public sealed record WorkspaceDocument(
     string Format, int FormatVersion, Instant ExportedAt, DocumentSettings Settings, IReadOnlyList<DocumentUnit> Units, IReadOnlyList<DocumentBatch> Batches,
     IReadOnlyList<DocumentModel> Models, IReadOnlyList<DocumentPiece> Pieces, IReadOnlyList<DocumentPart> Parts, IReadOnlyList<DocumentStep> Steps,
@@ -15,16 +15,35 @@ public sealed record WorkspaceDocument(
     /// <summary>The name of the format.</summary>
     public const string FormatName = "hexaprep-workspace";
     /// <summary>The newest version this program reads, and the one it writes.</summary>
-    public const int Newest = 1;
+    public const int Newest = 2;
+
+    /// <summary>House rules, where they differ from the defaults or were chosen on purpose.</summary>
+    public IReadOnlyList<DocumentChoice> HouseChoices { get; init; } = [];
+
+    /// <summary>What users changed of batches' routes.</summary>
+    public IReadOnlyList<DocumentRouteChange> RouteChanges { get; init; } = [];
 }
 
 /// <summary>Name, zone, handles.</summary>
-public sealed record DocumentSettings(string Name, string TimeZone, int Handles);
+public sealed record DocumentSettings(string Name, string TimeZone, int Handles)
+{
+    /// <summary>The first visit's questions were asked.</summary>
+    public bool HouseAsked { get; init; }
+}
 /// <summary>A unit.</summary>
 public sealed record DocumentUnit(Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, IReadOnlyList<string> Notes, int Position, int Version);
 /// <summary>A batch.</summary>
 public sealed record DocumentBatch(Guid Id, Guid UnitId, string Name, IReadOnlyList<string> Materials, int Models, int Parts, int? BaseMm, string Tier, string MoldLines,
-    string Gaps, int Transfers, string FinalSheen, int PaintMin, int Position, int Version);
+    string Gaps, int Transfers, string FinalSheen, int PaintMin, int Position, int Version)
+{
+    /// <summary>Its white metal was named free of lead.</summary>
+    public bool LeadFree { get; init; }
+}
+/// <summary>A house rule: for the whole bench (neither unit nor batch), a unit, or a batch.</summary>
+public sealed record DocumentChoice(Guid Id, Guid? UnitId, Guid? BatchId, string School, string Option);
+/// <summary>A change of a batch's route.</summary>
+public sealed record DocumentRouteChange(Guid Id, Guid BatchId, int Number, string Kind, string Step, string? Method, string? ProductClass, string? BeforeStep, string Strength,
+    string Consequence, Instant At);
 /// <summary>A model.</summary>
 public sealed record DocumentModel(Guid Id, Guid BatchId, int Number);
 /// <summary>A piece.</summary>

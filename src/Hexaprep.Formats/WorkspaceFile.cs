@@ -39,9 +39,9 @@ public static class WorkspaceFile
             TransformSchemaNode = (context, node) => Formatted(context.TypeInfo.Type, node),
         });
         schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
-        schema["title"] = "Hexaprep workspace, format version 1";
+        schema["title"] = "Hexaprep workspace, format version 2";
         schema["properties"]!["format"] = new JsonObject { ["type"] = "string", ["enum"] = new JsonArray(WorkspaceDocument.FormatName) };
-        schema["properties"]!["formatVersion"] = new JsonObject { ["type"] = "integer", ["enum"] = new JsonArray(WorkspaceDocument.Newest) };
+        schema["properties"]!["formatVersion"] = new JsonObject { ["type"] = "integer", ["enum"] = new JsonArray(1, WorkspaceDocument.Newest) };
         return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true });
     }
 
@@ -66,7 +66,7 @@ public static class WorkspaceFile
             if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out var format) || format.ValueKind != JsonValueKind.String || format.GetString() != WorkspaceDocument.FormatName)
                 throw Refuse("format", "This is not a Hexaprep workspace file.", "Choose a file that was exported from a workspace.");
             if (!root.TryGetProperty("formatVersion", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number < 1)
-                throw Refuse("formatVersion", "It is not a version number.", $"It must be {WorkspaceDocument.Newest}.");
+                throw Refuse("formatVersion", "It is not a version number.", $"It must be 1 to {WorkspaceDocument.Newest}.");
             if (number > WorkspaceDocument.Newest)
                 throw Refuse("formatVersion", $"The file has version {number}, this program reads up to {WorkspaceDocument.Newest}.", "Update Hexaprep, then import it again.");
             return root.Deserialize<WorkspaceDocument>(Camel)!;

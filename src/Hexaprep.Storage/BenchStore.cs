@@ -11,7 +11,7 @@ using Npgsql;
 namespace Hexaprep.Storage;
 
 /// <summary>A bench state and the revision it is of.</summary>
-public sealed record StoredBench(BenchState State, long Revision, bool IsDemo);
+public sealed record StoredBench(BenchState State, long Revision, bool IsDemo, bool HouseAsked);
 
 /// <summary>Loads the bench, and writes acts: each in one transaction with its logbook entry.</summary>
 public sealed class BenchStore(NpgsqlDataSource source)
@@ -33,7 +33,7 @@ public sealed class BenchStore(NpgsqlDataSource source)
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         await Turn.TakeAsync(connection, workspace);
         if (await Logbook.HasAsync(connection, workspace, act.Id)) return false;
-        var (state, _, _) = await ReadAsync(connection, workspace);
+        var state = (await ReadAsync(connection, workspace)).State;
         var changes = new ActRules(new BenchIndex(state), now, Guid.NewGuid).Of(act with { At = act.At.Kept() });
         var corrects = changes.OfType<Change.Unticked>().FirstOrDefault() is { } undone
             ? await EntryOfTickAsync(connection, workspace, undone) : null;
@@ -48,11 +48,11 @@ public sealed class BenchStore(NpgsqlDataSource source)
     {
         var of = new { w = workspace.Value };
         using var rows = await connection.QueryMultipleAsync("""
-            select time_zone, handles, revision, is_demo from workspace where id = @w;
+            select time_zone, handles, revision, is_demo, house_asked from workspace where id = @w;
             select id, day, begins, ends from weekly_sitting where workspace_id = @w order by day, begins;
             select id, date, kind, begins, ends from sitting_exception where workspace_id = @w order by date, begins;
             select id, name, mark, weight, deadline, notes, version from unit where workspace_id = @w order by position;
-            select id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, version from batch where workspace_id = @w order by position;
+            select id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, lead_free, version from batch where workspace_id = @w order by position;
             select m.id, m.batch_id, m.number, p.id as piece_id from model m join piece p on p.workspace_id = m.workspace_id and p.model_id = m.id and p.number = 1 where m.workspace_id = @w order by m.number;
             select id, batch_id, kind, piece, occurrence, occurrences, side, setup_minutes, seconds_per_model, attention, one_go, mode, product_class, method, working_minutes, models_per_mix, reason, position, not_needed from step where workspace_id = @w order by batch_id, position;
             select from_step, to_step, stage, min_minutes, max_minutes, forbid_after, forbid_until, rule, reason from edge where workspace_id = @w order by from_step, to_step;
@@ -61,6 +61,8 @@ public sealed class BenchStore(NpgsqlDataSource source)
             select c.id, c.step_id, s.kind, c.product_class, c.method, c.number, c.film, c.air_c, c.humidity_pct, c.started_at, c.ended_at, c.models from coat c join step s on s.workspace_id = c.workspace_id and s.id = c.step_id where c.workspace_id = @w order by c.started_at, c.id;
             select id, coat_id, stage, finding, at from coat_test where workspace_id = @w order by at, id;
             select id, step_id, model_id, piece_id, place, words, noted_at, mended_at from flaw where workspace_id = @w order by noted_at, id;
+            select unit_id, batch_id, school, option from house_choice where workspace_id = @w order by school;
+            select batch_id, kind, step, method, product_class, before_step from route_change where workspace_id = @w order by batch_id, number;
             """, of);
         var space = await rows.ReadSingleOrDefaultAsync<WorkspaceRow>()
             ?? throw new RefusedException(new Refusal("workspace", "There is no such workspace.", "Load the page again.", RefusalKind.NotFound));
@@ -76,8 +78,10 @@ public sealed class BenchStore(NpgsqlDataSource source)
         var tests = (await rows.ReadAsync<CoatTestRow>()).ToLookup(r => r.CoatId, r => r.ToTest());
         var flaws = (await rows.ReadAsync<FlawRow>()).Select(r => new Flaw(r.Id, r.StepId, r.ModelId, r.PieceId, r.Place, r.Words, r.NotedAt, r.MendedAt)).ToImmutableList();
         var coats = coatRows.Select(r => r.ToCoat([.. tests[r.Id]])).ToImmutableList();
-        return new StoredBench(new BenchState(settings, HouseRules.Default, units, batches, models, steps, edges, spells, ticks, coats, flaws),
-            space.Revision, space.IsDemo);
+        var house = Rows.House(await rows.ReadAsync<ChoiceRow>());
+        var changes = (await rows.ReadAsync<ChangeRow>()).GroupBy(r => r.BatchId).ToImmutableDictionary(g => g.Key, g => g.Select(r => r.ToChange()).ToImmutableList());
+        return new StoredBench(new BenchState(settings, house, units, batches, models, steps, edges, spells, ticks, coats, flaws) { Changes = changes },
+            space.Revision, space.IsDemo, space.HouseAsked);
     }
 
     private static Task<Guid?> EntryOfTickAsync(NpgsqlConnection connection, WorkspaceId workspace, Change.Unticked undone) =>

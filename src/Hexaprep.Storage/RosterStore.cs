@@ -41,7 +41,8 @@ public sealed class RosterStore(NpgsqlDataSource source)
         there.ExceptWith(anyway);
         var units = Muster.Call([.. orders.Where(o => !there.Contains(Muster.Key(o.Unit)))], handles, Guid.NewGuid);
         await Logbook.WriteAsync(connection, workspace, id, "roster", now, now, null, null, ActJson.Write(new { units = units.Select(u => u.Unit.Name) }));
-        await WriteAsync(connection, workspace, units, position);
+        var house = Rows.House(await connection.QueryAsync<ChoiceRow>("select unit_id, batch_id, school, option from house_choice where workspace_id = @w", new { w }));
+        await WriteAsync(connection, workspace, units, position, house);
         await Turn.EndAsync(connection, workspace);
         await transaction.CommitAsync(cancel);
         return [.. units.Select(u => u.Unit.Id)];
@@ -74,47 +75,49 @@ public sealed class RosterStore(NpgsqlDataSource source)
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         await Turn.TakeAsync(connection, workspace);
         if (await Logbook.HasAsync(connection, workspace, id)) return;
-        var (state, _, _) = await BenchStore.ReadAsync(connection, workspace);
+        var state = (await BenchStore.ReadAsync(connection, workspace)).State;
         var batch = state.Batches.FirstOrDefault(b => b.Id == batchId);
         Versions.Check(batch?.Version, version, "batch");
         var changed = batch! with { Traits = edit(batch.Traits) };
         await Logbook.WriteAsync(connection, workspace, id, "batch", now, now, null, null, ActJson.Write(new { batchId, from = batch.Traits, to = changed.Traits }));
         var w = workspace.Value;
-        var history = (await connection.QueryAsync<Guid>("select distinct step_id from logbook where workspace_id = @w and step_id is not null", new { w })).ToHashSet();
-        var known = state.Steps.Where(s => s.BatchId == batchId).ToList();
-        var route = RouteIssue.Of(changed, RouteBuilder.Derive(changed.Traits, state.House, RuleBook.Trade), known, history.Contains, Guid.NewGuid);
         var t = changed.Traits;
         await connection.ExecuteAsync("""
-            update batch set tier = @tier, mold_lines = @lines, gaps = @gaps, transfers = @Transfers, final_sheen = @sheen, paint_min = @PaintMinutes, version = version + 1
+            update batch set tier = @tier, mold_lines = @lines, gaps = @gaps, transfers = @Transfers, final_sheen = @sheen, paint_min = @PaintMinutes, lead_free = @LeadFree, version = version + 1
             where workspace_id = @w and id = @batchId
-            """, new { w, batchId, tier = Ids.Of(t.Tier), lines = Ids.Of(t.MoldLines), gaps = Ids.Of(t.Gaps), t.Transfers, sheen = Ids.Of(t.FinalSheen), t.PaintMinutes });
-        await ReplaceRouteAsync(connection, workspace, batchId, route, known);
+            """, new { w, batchId, tier = Ids.Of(t.Tier), lines = Ids.Of(t.MoldLines), gaps = Ids.Of(t.Gaps), t.Transfers, sheen = Ids.Of(t.FinalSheen), t.PaintMinutes, t.LeadFree });
+        await Routes.DeriveAgainAsync(connection, workspace, state with { Batches = state.Batches.ConvertAll(b => b.Id == batchId ? changed : b) }, [batchId]);
         await Turn.EndAsync(connection, workspace);
         await transaction.CommitAsync(cancel);
     }
 
-    private static async Task ReplaceRouteAsync(NpgsqlConnection connection, WorkspaceId workspace, Guid batchId, StoredRoute route, List<BenchStep> known)
+    /// <summary>Names what parts of unknown material turned out to be, and derives the batch's route again.</summary>
+    /// <exception cref="RefusedException">The batch is not there, has no such part, or someone changed it since <paramref name="version"/>.</exception>
+    public async Task IdentifyAsync(WorkspaceId workspace, Guid id, Guid batchId, int version, Material material, Instant now, CancellationToken cancel)
     {
-        var w = workspace.Value;
-        await connection.ExecuteAsync("delete from edge where workspace_id = @w and to_step in (select id from step where workspace_id = @w and batch_id = @batchId)", new { w, batchId });
-        var kept = route.Steps.Select(s => s.Id).ToHashSet();
-        await connection.ExecuteAsync("delete from step where workspace_id = @w and id = any(@gone)", new { w, gone = known.Where(k => !kept.Contains(k.Id)).Select(k => k.Id).ToArray() });
-        var old = known.Select(k => k.Id).ToHashSet();
-        foreach (var step in route.Steps.Where(s => old.Contains(s.Id)))
-        {
-            var r = StepRow.Of(step);
-            await connection.ExecuteAsync("""
-                update step set occurrences = @Occurrences, side = @Side, setup_minutes = @SetupMinutes, seconds_per_model = @SecondsPerModel, attention = @Attention,
-                  one_go = @OneGo, mode = @Mode, product_class = @ProductClass, method = @Method, working_minutes = @WorkingMinutes, models_per_mix = @ModelsPerMix,
-                  reason = @Reason, position = @Position, not_needed = @NotNeeded
-                where workspace_id = @w and id = @Id
-                """, new { w, r.Id, r.Occurrences, r.Side, r.SetupMinutes, r.SecondsPerModel, r.Attention, r.OneGo, r.Mode, r.ProductClass, r.Method, r.WorkingMinutes, r.ModelsPerMix, r.Reason, r.Position, r.NotNeeded });
-        }
-        await Bulk.InsertAsync(connection, workspace, "step", Tables.Step, [.. route.Steps.Where(s => !old.Contains(s.Id)).Select(StepRow.Of)]);
-        await Bulk.InsertAsync(connection, workspace, "edge", Tables.Edge, [.. route.Edges.Select(Row)]);
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        await Turn.TakeAsync(connection, workspace);
+        if (await Logbook.HasAsync(connection, workspace, id)) return;
+        var state = (await BenchStore.ReadAsync(connection, workspace)).State;
+        var batch = state.Batches.FirstOrDefault(b => b.Id == batchId);
+        Versions.Check(batch?.Version, version, "batch");
+        if (!batch!.Traits.Materials.Contains(Material.Unknown))
+            throw new RefusedException(new Refusal("material", "No part of this batch is of unknown material.", "Nothing has to be named.", RefusalKind.Conflict));
+        var changed = batch with { Traits = batch.Traits with { Materials = [.. batch.Traits.Materials.Select(m => m == Material.Unknown ? material : m).Distinct().Order()] } };
+        var (w, name) = (workspace.Value, Ids.Of(material));
+        await connection.ExecuteAsync("""
+            update part set material = @name where workspace_id = @w and material = 'unknown' and piece_id in
+              (select p.id from piece p join model m on m.workspace_id = p.workspace_id and m.id = p.model_id where p.workspace_id = @w and m.batch_id = @batchId);
+            update batch set materials = @materials, version = version + 1 where workspace_id = @w and id = @batchId
+            """, new { w, name, batchId, materials = changed.Traits.Materials.Select(Ids.Of).ToArray() });
+        await Logbook.WriteAsync(connection, workspace, id, "batch", now, now, null, null, ActJson.Write(new { batchId, identified = name }));
+        await Routes.DeriveAgainAsync(connection, workspace, state with { Batches = state.Batches.ConvertAll(b => b.Id == batchId ? changed : b) }, [batchId]);
+        await Turn.EndAsync(connection, workspace);
+        await transaction.CommitAsync(cancel);
     }
 
-    private static async Task WriteAsync(NpgsqlConnection connection, WorkspaceId workspace, IReadOnlyList<MusteredUnit> units, int position)
+    private static async Task WriteAsync(NpgsqlConnection connection, WorkspaceId workspace, IReadOnlyList<MusteredUnit> units, int position, HouseBook house)
     {
         var rows = units.Select(u => new DocumentUnit(u.Unit.Id, u.Unit.Name, u.Unit.Mark, u.Unit.Weight, u.Unit.Deadline, u.Unit.Notes, ++position, 1)).ToList();
         foreach (var row in rows) await InsertUnitAsync(connection, workspace, row);
@@ -125,9 +128,9 @@ public sealed class RosterStore(NpgsqlDataSource source)
         await Bulk.InsertAsync(connection, workspace, "piece", Tables.Piece, [.. models.SelectMany(m => m.Pieces.Select(p => new DocumentPiece(p.Id, m.Id, p.Number)))]);
         await Bulk.InsertAsync(connection, workspace, "part", Tables.Part,
             [.. models.SelectMany(m => m.Pieces).SelectMany(p => p.Parts.Select(t => new DocumentPart(t.Id, p.Id, t.Number, t.Name, Ids.Of(t.Material))))]);
-        var routes = batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(b.Traits, HouseRules.Default, RuleBook.Trade), [], _ => false, Guid.NewGuid)).ToList();
+        var routes = batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(new Job(b.Traits, house.For(b)), RuleBook.Trade), [], _ => false, Guid.NewGuid)).ToList();
         await Bulk.InsertAsync(connection, workspace, "step", Tables.Step, [.. routes.SelectMany(r => r.Steps).Select(StepRow.Of)]);
-        await Bulk.InsertAsync(connection, workspace, "edge", Tables.Edge, [.. routes.SelectMany(r => r.Edges).Select(Row)]);
+        await Bulk.InsertAsync(connection, workspace, "edge", Tables.Edge, [.. routes.SelectMany(r => r.Edges).Select(Routes.Row)]);
     }
 
     internal static Task InsertUnitAsync(NpgsqlConnection connection, WorkspaceId workspace, DocumentUnit u) =>
@@ -137,10 +140,7 @@ public sealed class RosterStore(NpgsqlDataSource source)
             """, new { w = workspace.Value, u.Id, u.Name, key = Muster.Key(u.Name), u.Mark, u.Weight, u.Deadline, notes = u.Notes.ToArray(), u.Position, u.Version });
 
     private static DocumentBatch Row(Batch b, int position) => new(b.Id, b.UnitId, b.Name, [.. b.Traits.Materials.Select(m => Ids.Of(m))], b.Traits.Models, b.Traits.Parts,
-        b.Traits.BaseMm, Ids.Of(b.Traits.Tier), Ids.Of(b.Traits.MoldLines), Ids.Of(b.Traits.Gaps), b.Traits.Transfers, Ids.Of(b.Traits.FinalSheen), b.Traits.PaintMinutes, position, 1);
-
-    private static DocumentEdge Row(BenchEdge e) =>
-        new(e.From, e.To, e.Stage is { } stage ? Ids.Of(stage) : null, e.MinMinutes, e.MaxMinutes, e.Forbidden?.Begin, e.Forbidden?.End, e.Rule, e.Reason);
+        b.Traits.BaseMm, Ids.Of(b.Traits.Tier), Ids.Of(b.Traits.MoldLines), Ids.Of(b.Traits.Gaps), b.Traits.Transfers, Ids.Of(b.Traits.FinalSheen), b.Traits.PaintMinutes, position, 1) { LeadFree = b.Traits.LeadFree };
 }
 
 /// <summary>Edits carry the version they were made from.</summary>

@@ -16,6 +16,28 @@ internal sealed class WorkspaceRow
     public int Handles { get; init; }
     public long Revision { get; init; }
     public bool IsDemo { get; init; }
+    public bool HouseAsked { get; init; }
+}
+
+internal sealed class ChoiceRow
+{
+    public Guid? UnitId { get; init; }
+    public Guid? BatchId { get; init; }
+    public string School { get; init; } = "";
+    public string Option { get; init; } = "";
+}
+
+internal sealed class ChangeRow
+{
+    public Guid BatchId { get; init; }
+    public string Kind { get; init; } = "";
+    public string Step { get; init; } = "";
+    public string? Method { get; init; }
+    public string? ProductClass { get; init; }
+    public string? BeforeStep { get; init; }
+
+    public RouteChange ToChange() => new(Ids.Parse<ChangeKind>(Kind), Ids.Parse<StepKind>(Step), Method, ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
+        BeforeStep is null ? null : Ids.Parse<StepKind>(BeforeStep));
 }
 
 internal sealed class WeeklyRow
@@ -63,10 +85,11 @@ internal sealed class BatchRow
     public int Transfers { get; init; }
     public string FinalSheen { get; init; } = "";
     public int PaintMin { get; init; }
+    public bool LeadFree { get; init; }
     public int Version { get; init; }
 
     public Batch ToBatch() => new(Id, UnitId, Name, new BatchTraits([.. Materials.Select(Ids.Parse<Material>).Order()], Models, Parts, BaseMm,
-        Ids.Parse<Tier>(Tier), Ids.Parse<MoldLines>(MoldLines), Ids.Parse<Gaps>(Gaps), Transfers, Ids.Parse<Sheen>(FinalSheen), PaintMin), Version);
+        Ids.Parse<Tier>(Tier), Ids.Parse<MoldLines>(MoldLines), Ids.Parse<Gaps>(Gaps), Transfers, Ids.Parse<Sheen>(FinalSheen), PaintMin) { LeadFree = LeadFree }, Version);
 }
 
 internal sealed class ModelRow
@@ -154,6 +177,10 @@ internal sealed class FlawRow
 
 internal static class Rows
 {
+    // A choice of a school that this program no longer knows is left out: the default holds.
+    public static HouseBook House(IEnumerable<ChoiceRow> choices) => choices.Aggregate(HouseBook.Default, (book, c) =>
+        Schools.Find(c.School) is { } school && school.Option(c.Option) is not null ? book.With(c.UnitId ?? c.BatchId, school, c.Option) : book);
+
     public static BenchSettings Settings(WorkspaceRow space, IEnumerable<WeeklyRow> weekly, IEnumerable<ExceptionRow> exceptions) =>
         new(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone],
             [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],

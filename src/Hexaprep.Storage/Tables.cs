@@ -4,7 +4,9 @@ namespace Hexaprep.Storage;
 internal static class Tables
 {
     public const string Unit = "id, name, mark, weight, deadline, notes, position, version";
-    public const string Batch = "id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, position, version";
+    public const string Batch = "id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, lead_free, position, version";
+    public const string HouseChoice = "id, unit_id, batch_id, school, option";
+    public const string RouteChange = "id, batch_id, number, kind, step, method, product_class, before_step, strength, consequence, at";
     public const string Model = "id, batch_id, number";
     public const string Piece = "id, model_id, number";
     public const string Part = "id, piece_id, number, name, material";

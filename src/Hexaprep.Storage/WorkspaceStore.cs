@@ -61,9 +61,9 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
-        var settings = await connection.QuerySingleAsync<SettingsRow>("select name, time_zone, handles from workspace where id = @w", new { w = workspace.Value });
+        var settings = await connection.QuerySingleAsync<SettingsRow>("select name, time_zone, handles, house_asked from workspace where id = @w", new { w = workspace.Value });
         Task<IReadOnlyList<T>> Rows<T>(string table, string columns, string order) => Bulk.ReadAsync<T>(connection, workspace, table, columns, order);
-        return new WorkspaceDocument(WorkspaceDocument.FormatName, WorkspaceDocument.Newest, now, new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles),
+        return new WorkspaceDocument(WorkspaceDocument.FormatName, WorkspaceDocument.Newest, now, new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles) { HouseAsked = settings.HouseAsked },
             await Rows<DocumentUnit>("unit", Tables.Unit, "position, id"),
             await Rows<DocumentBatch>("batch", Tables.Batch, "position, id"),
             await Rows<DocumentModel>("model", Tables.Model, "batch_id, number"),
@@ -78,7 +78,11 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await Rows<DocumentTest>("coat_test", Tables.CoatTest, "at, id"),
             await Rows<DocumentFlaw>("flaw", Tables.Flaw, "noted_at, id"),
             await Rows<DocumentWeekly>("weekly_sitting", Tables.WeeklySitting, "day, begins, id"),
-            await Rows<DocumentException>("sitting_exception", Tables.SittingException, "date, begins, id"));
+            await Rows<DocumentException>("sitting_exception", Tables.SittingException, "date, begins, id"))
+        {
+            HouseChoices = await Rows<DocumentChoice>("house_choice", Tables.HouseChoice, "school, id"),
+            RouteChanges = await Rows<DocumentRouteChange>("route_change", Tables.RouteChange, "batch_id, number"),
+        };
     }
 
     /// <summary>Brings a document into an empty workspace, all of it or nothing. A repeated id changes nothing.</summary>
@@ -103,10 +107,12 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         var w = workspace.Value;
         try
         {
-            await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles });
+            await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles, house_asked = @HouseAsked where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles, d.Settings.HouseAsked });
             await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
             foreach (var unit in d.Units) await RosterStore.InsertUnitAsync(connection, workspace, unit);
             await Bulk.InsertAsync(connection, workspace, "batch", Tables.Batch, d.Batches);
+            await Bulk.InsertAsync(connection, workspace, "house_choice", Tables.HouseChoice, d.HouseChoices);
+            await Bulk.InsertAsync(connection, workspace, "route_change", Tables.RouteChange, d.RouteChanges);
             await Bulk.InsertAsync(connection, workspace, "model", Tables.Model, d.Models);
             await Bulk.InsertAsync(connection, workspace, "piece", Tables.Piece, d.Pieces);
             await Bulk.InsertAsync(connection, workspace, "part", Tables.Part, d.Parts);
@@ -133,5 +139,6 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         public string Name { get; init; } = "";
         public string TimeZone { get; init; } = "";
         public int Handles { get; init; }
+        public bool HouseAsked { get; init; }
     }
 }

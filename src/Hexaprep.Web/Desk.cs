@@ -5,7 +5,7 @@ using NodaTime;
 namespace Hexaprep.Web;
 
 /// <summary>A bench laid out for reading: its state, its plan, and the moment it is read at.</summary>
-public sealed record LaidBench(WorkspaceId Workspace, BenchIndex Bench, BenchPlan Plan, Instant Now, long Revision, bool IsDemo);
+public sealed record LaidBench(WorkspaceId Workspace, BenchIndex Bench, BenchPlan Plan, Instant Now, long Revision, bool IsDemo, bool HouseAsked);
 
 /// <summary>Loads the bench with a plan that holds now, and makes one when the kept plan no longer does.</summary>
 public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStore plans, IClock clock, AppSettings settings)
@@ -15,6 +15,9 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
 
     /// <summary>The workspace in use.</summary>
     public Task<WorkspaceId> WorkspaceAsync(CancellationToken cancel) => workspaces.CurrentAsync(settings.TimeZone, Now, cancel);
+
+    /// <summary>Decodes for plans that are only compared: a quarter of the usual.</summary>
+    public int TrialBudget(BenchIndex bench) => Math.Max(1, PlanDraft.BudgetFor(bench, settings.PlanBudget) / 4);
 
     /// <summary>The bench and its plan.</summary>
     public async Task<LaidBench> LayAsync(CancellationToken cancel)
@@ -29,6 +32,6 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
             plan = PlanDraft.Make(bench, now, PlanDraft.BudgetFor(bench, settings.PlanBudget));
             await plans.SaveAsync(workspace, stored.Revision, plan, cancel);
         }
-        return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo);
+        return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo, stored.HouseAsked);
     }
 }

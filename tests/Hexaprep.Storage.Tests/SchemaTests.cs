@@ -45,6 +45,8 @@ public sealed class SchemaTests(TestDatabases databases)
 
         Same<StepKind>(await Check("step", "kind"));
         Same<Side>(await Check("step", "side"));
+        Same<ChangeKind>(await Check("route_change", "kind"));
+        Same<StepKind>(await Check("route_change", "step"));
         Same<ProductClass>(await Check("step", "product_class"));
         Same<ProductClass>(await Check("coat", "product_class"));
         Same<Material>(await Check("part", "material"));
@@ -62,7 +64,7 @@ public sealed class SchemaTests(TestDatabases databases)
         Database.Migrate(database);
         await using var connection = new NpgsqlConnection(database);
 
-        Assert.Equal(1, await connection.QuerySingleAsync<int>("select count(*)::int from schemaversions"));
+        Assert.Equal(2, await connection.QuerySingleAsync<int>("select count(*)::int from schemaversions"));
     }
 
     [Fact]

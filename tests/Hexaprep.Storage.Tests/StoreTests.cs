@@ -54,7 +54,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(("Punt Crew", 5, order.Deadline), (unit.Name, unit.Weight, unit.Deadline));
         Assert.Equal(["dyke: north"], unit.Notes);
         var batch = Assert.Single(state.Batches);
-        var route = RouteBuilder.Derive(batch.Traits, HouseRules.Default, RuleBook.Trade);
+        var route = RouteBuilder.Derive(new Job(batch.Traits, HouseRules.Default), RuleBook.Trade);
         Assert.Equal(route.Steps.Select(s => (s.Key, s.Amounts, s.Reason)), state.Steps.OrderBy(s => s.Position).Select(s => (s.Key, s.Amounts, s.Reason)));
         Assert.Equal(route.Edges.Count, state.Edges.Count);
         Assert.Equal(4, state.Models.Count);

@@ -23,7 +23,7 @@ public sealed class RehearsedBench
         State = BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles));
         foreach (var unit in Muster.Call(orders, handles, NewId))
         {
-            var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(b.Traits, State.House, RuleBook.Trade), [], _ => false, NewId)).ToList();
+            var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(State.JobOf(b), RuleBook.Trade), [], _ => false, NewId)).ToList();
             State = State with
             {
                 Units = State.Units.Add(unit.Unit),

@@ -36,7 +36,7 @@ public sealed class DemoComposer(TestDatabases databases)
         await play.StepAsync("Mire Strider", StepKind.SoftenTransfer, Tonight + Duration.FromMinutes(11), 1);
         await play.StepAsync("Reed Pikes", StepKind.Fill, Tonight + Duration.FromMinutes(18), 5);
         var document = await stores.GetRequiredService<WorkspaceStore>().ExportAsync(workspace, TurnableClock.Evening, default);
-        document = document with { Settings = document.Settings with { Name = "Saltfen" } };
+        document = document with { Settings = document.Settings with { Name = "Saltfen", HouseAsked = true } };
         await File.WriteAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), WorkspaceFile.Write(document) + "\n");
     }
 

@@ -33,7 +33,7 @@ public static class Arrival
         var unit = Muster.Call(orders, bench.State.Settings.Handles, newId)[0];
         var joined = new BenchIndex(With(bench.State, unit, newId));
         var clock = new Clockface(bench.State.Settings.Zone, now);
-        var without = Promises(bench, PlanDraft.Make(bench, now, budget));
+        var without = Promises.Of(bench, PlanDraft.Make(bench, now, budget));
         var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
         var choices = Weights.Select(weight => Choice(Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, without, clock, budget)).ToList();
         var alone = NotBefore.Of(PlanDraft.Make(joined, now, 1).Problem)[unit.Unit.Id.ToString()];
@@ -44,7 +44,7 @@ public static class Arrival
 
     private static BenchState With(BenchState state, MusteredUnit unit, Func<Guid> newId)
     {
-        var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(b.Traits, state.House, RuleBook.Trade), [], _ => false, newId)).ToList();
+        var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(state.JobOf(b), RuleBook.Trade), [], _ => false, newId)).ToList();
         return state with
         {
             Units = state.Units.Add(unit.Unit),
@@ -61,22 +61,9 @@ public static class Arrival
     private static ArrivalChoice Choice(BenchIndex bench, Guid unit, int weight, Dictionary<Guid, Instant?> without, Clockface clock, int budget)
     {
         var plan = PlanDraft.Make(bench, clock.Now, budget);
-        var with = Promises(bench, plan);
+        var with = Promises.Of(bench, plan);
         var begins = plan.Work.Where(w => bench.UnitOf(bench.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
-        // A promise counts as moved when its evening changes: half a day or more.
-        var moves = from other in bench.State.Units
-                    where other.Id != unit && without.GetValueOrDefault(other.Id) is not null
-                    let was = without[other.Id]!.Value
-                    let willBe = with.GetValueOrDefault(other.Id)
-                    where willBe is null || willBe.Value - was >= Duration.FromHours(12)
-                    select willBe is { } later ? $"{other.Name} slips from {clock.At(was)} to {clock.At(later)}" : $"{other.Name} finds no place any more";
+        var moves = Promises.Moves(bench, without, with, clock);
         return new ArrivalChoice(weight, begins is { } b ? clock.At(b) : "no sitting", with.GetValueOrDefault(unit) is { } done ? clock.At(done) : "no date", [.. moves]);
-    }
-
-    private static Dictionary<Guid, Instant?> Promises(BenchIndex bench, BenchPlan plan)
-    {
-        var ends = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
-        var lacking = plan.Result.Unplaced.Select(u => bench.Batches[Guid.Parse(u.Batch)].UnitId).ToHashSet();
-        return bench.State.Units.ToDictionary(u => u.Id, u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end));
     }
 }

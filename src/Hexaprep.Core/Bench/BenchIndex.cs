@@ -12,6 +12,7 @@ public sealed class BenchIndex
     private readonly Dictionary<(Guid Step, Guid Model), Tick> _ticks;
     private readonly ILookup<Guid, Coat> _coatsByStep;
     private readonly HashSet<Guid> _held;
+    private readonly Dictionary<Guid, HouseRules> _houses;
 
     /// <summary>Indexes a state.</summary>
     public BenchIndex(BenchState state)
@@ -29,6 +30,7 @@ public sealed class BenchIndex
         InHand = state.Spells.FirstOrDefault(s => s.EndedAt is null);
         _ticks = state.Ticks.ToDictionary(t => (t.StepId, t.ModelId));
         _coatsByStep = state.Coats.ToLookup(c => c.StepId);
+        _houses = state.Batches.ToDictionary(b => b.Id, state.House.For);
         _held = [.. state.Flaws.Where(f => f.MendedAt is null).Select(f => f.ModelId)];
     }
 
@@ -54,6 +56,15 @@ public sealed class BenchIndex
     public ILookup<Guid, Spell> SpellsOf { get; }
     /// <summary>The open spell, or null when hands are free.</summary>
     public Spell? InHand { get; }
+
+    /// <summary>The house rules that hold for a batch.</summary>
+    public HouseRules HouseOf(Guid batchId) => _houses[batchId];
+
+    /// <summary>What the route of a step's batch is derived from.</summary>
+    public Job JobOf(BenchStep step) => State.JobOf(Batches[step.BatchId]);
+
+    /// <summary>The times of a coat for a readiness; null while it goes on.</summary>
+    public SafeTimes? TimesOf(Coat coat, Readiness stage) => CoatClock.When(coat, stage, HouseOf(Steps[coat.StepId].BatchId));
 
     /// <summary>True when a flaw holds the model back.</summary>
     public bool IsHeld(Guid modelId) => _held.Contains(modelId);

@@ -37,12 +37,41 @@ public sealed record BenchSettings(SittingCalendar Calendar, int Handles)
     public DateTimeZone Zone => Calendar.Zone;
 }
 
+/// <summary>The house rules: the bench's, and those of single units and batches laid over them.</summary>
+/// <param name="Bench">For the whole bench.</param>
+/// <param name="Narrower">By the id of a unit or a batch.</param>
+public sealed record HouseBook(HouseRules Bench, ImmutableDictionary<Guid, HouseRules> Narrower)
+{
+    /// <summary>All defaults.</summary>
+    public static readonly HouseBook Default = new(HouseRules.Default, ImmutableDictionary<Guid, HouseRules>.Empty);
+
+    /// <summary>The rules that hold for a batch.</summary>
+    public HouseRules For(Batch batch) => Bench.Under(Of(batch.UnitId)).Under(Of(batch.Id));
+
+    /// <summary>What was chosen for one unit or batch alone.</summary>
+    public HouseRules Of(Guid unitOrBatch) => Narrower.GetValueOrDefault(unitOrBatch, HouseRules.Default);
+
+    /// <summary>The book with one choice made, for the whole bench where <paramref name="scope"/> is null, else for a unit or batch; a null option takes a
+    /// narrower choice back.</summary>
+    public HouseBook With(Guid? scope, School school, string? option)
+    {
+        HouseRules Set(HouseRules rules) => option is null ? new(rules.Chosen.Remove(school.Id)) : rules.With(school, option);
+        return scope is { } id ? this with { Narrower = Narrower.SetItem(id, Set(Of(id))) } : this with { Bench = Set(Bench) };
+    }
+}
+
 /// <summary>Everything the bench knows, at one moment of its history.</summary>
 public sealed record BenchState(
-    BenchSettings Settings, HouseRules House, ImmutableList<Unit> Units, ImmutableList<Batch> Batches, ImmutableList<BenchModel> Models,
+    BenchSettings Settings, HouseBook House, ImmutableList<Unit> Units, ImmutableList<Batch> Batches, ImmutableList<BenchModel> Models,
     ImmutableList<BenchStep> Steps, ImmutableList<BenchEdge> Edges, ImmutableList<Spell> Spells, ImmutableList<Tick> Ticks,
     ImmutableList<Coat> Coats, ImmutableList<Flaw> Flaws)
 {
+    /// <summary>What users changed of their batches' routes, oldest first; batches without changes are not in it.</summary>
+    public ImmutableDictionary<Guid, ImmutableList<RouteChange>> Changes { get; init; } = ImmutableDictionary<Guid, ImmutableList<RouteChange>>.Empty;
+
+    /// <summary>What a batch's route is derived from.</summary>
+    public Job JobOf(Batch batch) => new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var changes) ? changes : []);
+
     /// <summary>An empty bench.</summary>
-    public static BenchState Empty(BenchSettings settings) => new(settings, HouseRules.Default, [], [], [], [], [], [], [], [], []);
+    public static BenchState Empty(BenchSettings settings) => new(settings, HouseBook.Default, [], [], [], [], [], [], [], [], []);
 }

@@ -23,8 +23,8 @@ public enum PegState { Done, Hand, Rest, Held }
 /// <summary>One model of the step in hand.</summary>
 public sealed record PegView(int Number, PegState State);
 
-/// <summary>A caution and whether it is shown in full: at the step's first start in a sitting.</summary>
-public sealed record CautionView(string Sign, string Short, string Card, bool Full);
+/// <summary>A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the others stand in the card.</summary>
+public sealed record CautionView(string Sign, string Short, string Card, bool Full, bool Grave);
 
 /// <summary>A limit: the yellow slab with its time.</summary>
 public sealed record LimitView(string Text, Instant At);
@@ -80,7 +80,7 @@ public sealed record BightView(Guid StepId, Guid UnitId, string Unit, string Mar
 /// <summary>Fills a caution's two views.</summary>
 public static class CautionViews
 {
-    /// <summary>The cautions of a step; in full unless a step with the same sign was begun in this sitting.</summary>
+    /// <summary>The cautions of a step; in full unless a step with the same hazard was begun in this sitting.</summary>
     public static IReadOnlyList<CautionView> Of(IReadOnlyList<Caution> cautions, IReadOnlySet<string> seen) =>
-        [.. cautions.Select(c => new CautionView(c.Sign, c.Short, c.Card, !seen.Contains(c.Sign)))];
+        [.. cautions.Select(c => new CautionView(c.Sign, c.Short, c.Card, !seen.Contains(c.Name), c.Grave))];
 }

@@ -18,7 +18,7 @@ internal static class DryingReader
         var counted = expected ? coat with { EndedAt = plan.Work.FirstOrDefault(w => w.InHand && w.StepId == step.Id)?.End ?? clock.Now } : coat;
         foreach (var awaited in Waits.Of(bench, step))
         {
-            if (CoatClock.When(counted, awaited.Stage, bench.State.House) is not { } times || times.Sure <= clock.Now) continue;
+            if (bench.TimesOf(counted, awaited.Stage) is not { } times || times.Sure <= clock.Now) continue;
             var unit = bench.UnitOf(step);
             var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
             return new DryingView(coat.Id, step.Id, unit.Id, bench.NameOf(step), unit.Mark, noun, awaited.SafeTo, awaited.Stage, coat.StartedAt,
@@ -30,6 +30,5 @@ internal static class DryingReader
 
     private static string Basis(SafeTimes times) =>
         times.Tested ? "your own test"
-        : times.Basis == WaitBasis.PractisedRange ? "rule of thumb: practised range, about 21 °C and 50 % RH"
         : "rule of thumb: usual for this kind of product, about 21 °C and 50 % RH";
 }

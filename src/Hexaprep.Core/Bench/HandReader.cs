@@ -24,11 +24,11 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             bench.IsDone(step.Id, m.Id) ? PegState.Done : bench.IsHeld(m.Id) ? PegState.Held : work.InHand && m.Number == next ? PegState.Hand : PegState.Rest));
         var ends = work.InHand ? work.End : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
-        var cautions = Caution.For(step.Key.Kind, step.Amounts, batch.Traits);
-        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, batch.Traits).Select(r => r.Reason)]);
+        var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
+        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
         var detail = $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · {batch.Traits.MaterialWords}";
         return new HandView(step.Id, unit.Id, unit.Name, unit.Mark, detail, step.Key.Kind, BenchIndex.TitleOf(step), words.How, [.. pegs], done, all.Count,
-            work.InHand, next, key, note, ends, Why(step, work), Limit(step, work.InHand), CautionViews.Of(cautions, SeenSigns(step)), card,
+            work.InHand, next, key, note, ends, Why(step, work), Limit(step, work.InHand), CautionViews.Of(cautions, Seen(step)), card,
             step.Key.Kind.IsGate(), Figure, FlawWords.For(step.Key.Kind));
     }
 
@@ -48,7 +48,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)
         {
-            var longest = waits.Max(w => Drying.WaitTable.Band(step.Key.Kind, product, w.Stage, bench.State.House).Sure);
+            var longest = waits.Max(w => Drying.WaitTable.Band(step.Key.Kind, product, w.Stage, bench.HouseOf(step.BatchId)).Sure);
             var (noun, _) = StepWords.Wait(step.Key.Kind, product);
             var over = work.End + Duration.FromMinutes(longest);
             if (sitting is not null && over > sitting.End) return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";
@@ -76,15 +76,15 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         return new LimitView($"Mix stiffens {clock.At(stiff)}", stiff);
     }
 
-    private HashSet<string> SeenSigns(BenchStep step)
+    private HashSet<string> Seen(BenchStep step)
     {
         if (sitting is null) return [];
         return
         [
             .. bench.State.Spells.Where(s => s.BeganAt >= sitting.Begin && s.EndedAt is not null && s.StepId != step.Id)
                 .Select(s => bench.Steps[s.StepId])
-                .SelectMany(s => Caution.For(s.Key.Kind, s.Amounts, bench.Batches[s.BatchId].Traits))
-                .Select(c => c.Sign),
+                .SelectMany(s => Caution.For(s.Key.Kind, s.Amounts.Way, bench.JobOf(s)))
+                .Select(c => c.Name),
         ];
     }
 }

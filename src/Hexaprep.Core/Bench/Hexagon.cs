@@ -33,5 +33,5 @@ public sealed record Hexagon(SideState Clean, SideState Wash, SideState Fill, Si
     }
 
     private static bool StillDrying(BenchIndex bench, BenchStep step, Instant now) =>
-        bench.CoatsOf(step.Id).Any(c => Waits.Of(bench, step).Any(stage => CoatClock.When(c, stage.Stage, bench.State.House) is { } t && t.Sure > now));
+        bench.CoatsOf(step.Id).Any(c => Waits.Of(bench, step).Any(stage => bench.TimesOf(c, stage.Stage) is { } t && t.Sure > now));
 }

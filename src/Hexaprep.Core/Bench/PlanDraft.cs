@@ -100,7 +100,7 @@ public sealed class PlanDraft
     // A unit is done when its last coat may be handled.
     private int WaitAfter(BenchStep step) =>
         step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && step.Amounts.Product is { } product
-            ? WaitTable.Band(step.Key.Kind, product, Readiness.Handle, _bench.State.House).Sure
+            ? WaitTable.Band(step.Key.Kind, product, Readiness.Handle, _bench.HouseOf(step.BatchId)).Sure
             : 0;
 
     // How much of the step in hand this sitting still takes, counted from its last tick.
@@ -155,7 +155,7 @@ public sealed class PlanDraft
         var stages = stage is { } one ? [one] : _bench.EdgesOutOf[step.Id].Select(e => e.Stage).OfType<Readiness>().Distinct().ToList();
         return (from coat in _bench.CoatsOf(step.Id)
                 from s in stages
-                let times = CoatClock.When(coat, s, _bench.State.House)
+                let times = _bench.TimesOf(coat, s)
                 where times is not null
                 select times.Sure).DefaultIfEmpty(Instant.MinValue).Max();
     }

@@ -40,7 +40,7 @@ public static class Readying
 
     private static Blocker? Wet(BenchIndex bench, BenchStep before, BenchModel model, Readiness stage, Clockface clock)
     {
-        if (bench.LastCoat(before.Id, model.Id) is not { } coat || CoatClock.When(coat, stage, bench.State.House) is not { } times) return null;
+        if (bench.LastCoat(before.Id, model.Id) is not { } coat || bench.TimesOf(coat, stage) is not { } times) return null;
         if (times.Sure <= clock.Now) return null;
         var (noun, verb) = StepWords.Wait(coat.Step, coat.Product);
         return new Blocker($"{noun} {verb} till {clock.At(times.Sure)}", times.Sure, coat, stage);

@@ -17,8 +17,26 @@ public sealed record UnitView(
 /// <summary>A batch with its route.</summary>
 public sealed record BatchView(
     Guid Id, string Name, int Models, string Materials, int Parts, int? BaseMm, Tier Tier, MoldLines MoldLines, Gaps Gaps, int Transfers, Sheen FinalSheen,
-    int PaintMinutes, int Version, Hexagon Hexagon, IReadOnlyList<SideView> Sides, IReadOnlyList<RouteStepView> Steps, IReadOnlyList<LeftOut> LeftOut,
-    IReadOnlyList<FlawView> Flaws);
+    int PaintMinutes, bool LeadFree, bool HasUnknown, bool HasWhiteMetal, int Version, Hexagon Hexagon, IReadOnlyList<SideView> Sides, IReadOnlyList<RouteStepView> Steps,
+    IReadOnlyList<LeftOutView> LeftOut, IReadOnlyList<AddableView> Addable, IReadOnlyList<PairView> Pairs, IReadOnlyList<FlawView> Flaws);
+
+/// <summary>A step the route leaves out, and why; one the user left out can be taken back.</summary>
+public sealed record LeftOutView(StepKind Kind, string Title, string Reason, bool ByYou);
+
+/// <summary>A step the route does not have and that could be added.</summary>
+public sealed record AddableView(StepKind Kind, string Title);
+
+/// <summary>How two materials of a batch are joined.</summary>
+public sealed record PairView(string Materials, string Glue, string Note);
+
+/// <summary>A way to do a step: what it costs against the one chosen, and what stands against it.</summary>
+/// <param name="Method">Its id.</param>
+/// <param name="Product">Its product, to tell two ways of one method apart.</param>
+/// <param name="Text">Its words.</param>
+/// <param name="Chosen">It is the one in the route.</param>
+/// <param name="Verdict">Law: refused; practice: with a consequence; taste: free.</param>
+/// <param name="Note">What it costs or saves, or why it is refused.</param>
+public sealed record WayView(string Method, ProductClass? Product, string Text, bool Chosen, Strength Verdict, string Note);
 
 /// <summary>One side of the hexagon with its date and hands.</summary>
 public sealed record SideView(Side Side, SideState State, string When, string Effort);
@@ -26,7 +44,7 @@ public sealed record SideView(Side Side, SideState State, string When, string Ef
 /// <summary>A knot of the route.</summary>
 public sealed record RouteStepView(
     Guid Id, StepKind Kind, Side Side, string Title, string Short, bool IsGate, SideState State, int Done, int Total, string Reason, int HandsMinutes, string When,
-    string? Method, string? WaitText, IReadOnlyList<string> Needs, string? Blocker, bool CanBegin, IReadOnlyList<CautionView> Cautions, CardView Card, string? NotNeeded);
+    string? Method, IReadOnlyList<WayView> Ways, bool Changed, string? WaitText, IReadOnlyList<string> Needs, string? Blocker, bool CanBegin, IReadOnlyList<CautionView> Cautions, CardView Card, string? NotNeeded);
 
 /// <summary>Reads a unit for the screen.</summary>
 public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -56,16 +74,20 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var t = batch.Traits;
         var steps = bench.State.Steps.Where(s => s.BatchId == batch.Id).OrderBy(s => s.Position).ToList();
-        var route = RouteBuilder.Derive(t, bench.State.House, RuleBook.Trade);
+        var job = bench.State.JobOf(batch);
+        var route = RouteBuilder.Derive(job, RuleBook.Trade);
+        var present = route.Steps.Select(s => s.Key.Kind).ToHashSet();
         var unit = bench.Units[batch.UnitId];
         var flaws = from f in bench.State.Flaws
                     where f.MendedAt is null && steps.Any(s => s.Id == f.StepId)
                     let number = bench.State.Models.First(m => m.Id == f.ModelId).Number
                     select new FlawView(f.Id, f.StepId, unit.Id, unit.Name, unit.Mark, number, f.Place, f.Words);
         return new BatchView(batch.Id, batch.Name, t.Models, t.MaterialWords, t.Parts, t.BaseMm, t.Tier, t.MoldLines, t.Gaps, t.Transfers, t.FinalSheen,
-            t.PaintMinutes, batch.Version, Hexagon.Of(bench, [batch.Id], now),
+            t.PaintMinutes, t.LeadFree, t.Any(m => m == Material.Unknown), t.Any(m => m == Material.WhiteMetal), batch.Version, Hexagon.Of(bench, [batch.Id], now),
             [.. Enum.GetValues<Side>().Select(s => OneSide(batch, s, [.. steps.Where(x => x.Side == s && x.NotNeeded is null)]))],
-            [.. steps.Select(s => Knot(s, batch))], route.LeftOut, [.. flaws]);
+            [.. steps.Select(s => Knot(s, batch, route))],
+            [.. route.LeftOut.Select(l => new LeftOutView(l.Kind, StepWords.For(l.Kind).Title, l.Reason, job.Skips(l.Kind)))],
+            [.. Enum.GetValues<StepKind>().Where(k => !present.Contains(k) && !job.Skips(k)).Select(k => new AddableView(k, StepWords.For(k).Title))], Pairs(t), [.. flaws]);
     }
 
     private SideView OneSide(Batch batch, Side side, List<BenchStep> steps)
@@ -97,20 +119,56 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         : plan.Work.FirstOrDefault(w => w.StepId == step.Id) is { } work ? _clock.At(work.Begin)
         : "no place yet";
 
-    private RouteStepView Knot(BenchStep step, Batch batch)
+    private static IReadOnlyList<PairView> Pairs(BatchTraits batch)
+    {
+        if (batch.Parts < 2 && batch.Materials.Count < 2) return [];
+        return
+        [
+            .. from one in batch.Materials
+               from other in batch.Materials
+               where one <= other && (one != other || batch.Parts > batch.Materials.Count || batch.Materials.Count == 1)
+               let best = Joining.ForPair(one, other)
+               select new PairView(one == other ? $"{Materials.Word(one)} to itself" : $"{Materials.Word(one)} to {Materials.Word(other)}",
+                   Joining.Name(best.Glue), best.Rating switch { 0 => "nothing holds this for sure: find out what it is", 1 => "poor hold: pin it", 2 => "good hold", _ => "best hold" }),
+        ];
+    }
+
+    // Every way of the step that has a choice, with what it would cost against the one in the route.
+    private List<WayView> Ways(BenchStep step, Batch batch, Route route)
+    {
+        if (step.NotNeeded is not null || step.Key.Occurrence > 1 || bench.IsFinished(step)) return [];
+        var job = bench.State.JobOf(batch);
+        var ways = RuleBook.Trade.Choice(step.Key.Kind).Ways(job).Where(w => w.Method is not null).DistinctBy(w => (w.Method, w.Product)).ToList();
+        if (ways.Count < 2) return [];
+        return [.. ways.Select(way => Way(step, job, way, route))];
+    }
+
+    private static WayView Way(BenchStep step, Job job, StepDraft way, Route route)
+    {
+        var chosen = way.Method == step.Amounts.Method && way.Product == step.Amounts.Product;
+        var text = MethodWords.Of(step.Key.Kind, way.Way)!;
+        if (chosen) return new(way.Method!, way.Product, text, true, Strength.Taste, "in the route");
+        var change = new RouteChange(ChangeKind.Swap, step.Key.Kind, way.Method, way.Product);
+        var rules = RuleBook.Trade.Refusals(step.Key.Kind, way.Way, job).Where(r => r.After is null && (r.LiftedBy is not { } lift || !job.Adds(lift))).ToList();
+        if (rules.Count > 0) return new(way.Method!, way.Product, text, false, rules[0].Strength, rules[0].Reason);
+        var effect = RouteEffect.Between(route, RouteBuilder.Derive(RouteCheck.With(job, change), RuleBook.Trade), job.Batch.Models);
+        return new(way.Method!, way.Product, text, false, Strength.Taste, EffectWords.Of(effect));
+    }
+
+    private RouteStepView Knot(BenchStep step, Batch batch, Route route)
     {
         var words = StepWords.For(step.Key.Kind);
         var remaining = bench.Remaining(step);
         var finished = step.NotNeeded is null && remaining.Count == 0;
         var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
         var awaited = Waits.Of(bench, step);
-        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, batch.Traits).Select(r => r.Reason)]);
+        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
         return new RouteStepView(step.Id, step.Key.Kind, step.Side, BenchIndex.TitleOf(step), words.Short, step.Key.Kind.IsGate(),
             step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None, bench.TicksOf[step.Id].Count(), batch.Traits.Models, step.Reason,
-            step.HandsMinutes(batch.Traits.Models), step.NotNeeded is not null ? "not needed" : finished ? DoneAt([step]) : When(step), step.Amounts.Method?.Replace('_', ' '),
+            step.HandsMinutes(batch.Traits.Models), step.NotNeeded is not null ? "not needed" : finished ? DoneAt([step]) : When(step), step.NotNeeded is null ? MethodWords.Of(step.Key.Kind, step.Amounts.Way) : null, Ways(step, batch, route), bench.State.JobOf(batch).Changes.Any(c => c.Step == step.Key.Kind),
             WaitText(step, awaited), [.. bench.EdgesInto[step.Id].Select(Need)], blocker?.Reason,
             !finished && blocker is null && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
-            CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts, batch.Traits), new HashSet<string>()), card, step.NotNeeded);
+            CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step)), new HashSet<string>()), card, step.NotNeeded);
     }
 
     private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
@@ -119,7 +177,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var (noun, _) = StepWords.Wait(step.Key.Kind, product);
         return string.Join("; ", awaited.Select(a =>
         {
-            var band = WaitTable.Band(step.Key.Kind, product, a.Stage, bench.State.House);
+            var band = WaitTable.Band(step.Key.Kind, product, a.Stage, bench.HouseOf(step.BatchId));
             return $"{noun}: {a.SafeTo} after {Clockface.Lasts(band.Sure)} (usual {Clockface.Lasts(band.Usual)}, test from {Clockface.Lasts(band.Early)})";
         }));
     }

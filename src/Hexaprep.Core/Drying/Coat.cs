@@ -35,9 +35,8 @@ public enum Finding { NotDryAt, DryAt, Exact }
 /// <param name="Early">From here a test makes sense.</param>
 /// <param name="Usual">Half of such coats are ready.</param>
 /// <param name="Sure">Safe.</param>
-/// <param name="Basis">Where the band comes from.</param>
 /// <param name="Tested">True when a "dry" test set the sure time.</param>
-public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, WaitBasis Basis, bool Tested);
+public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, bool Tested);
 
 /// <summary>Works out when a coat is safe.</summary>
 public static class CoatClock
@@ -48,9 +47,9 @@ public static class CoatClock
     public static SafeTimes? When(Coat coat, Readiness stage, HouseRules house)
     {
         if (coat.EndedAt is not { } end) return null;
-        var band = WaitTable.Band(coat.Step, coat.Product, stage, house).Times(WaitTable.FilmFactor(coat.Product, coat.Film));
+        var band = WaitTable.Band(coat.Step, coat.Product, stage, house, coat.Film);
         var times = new SafeTimes(end + Duration.FromMinutes(band.Early), end + Duration.FromMinutes(band.Usual),
-            end + Duration.FromMinutes(band.Sure), band.Basis, false);
+            end + Duration.FromMinutes(band.Sure), false);
         var reserve = Duration.FromMinutes(band.Sure - band.Usual);
         return coat.Tests.Where(t => t.Stage == stage && t.At >= end).OrderBy(t => t.At)
             .Aggregate(times, (known, test) => Learn(known, test, reserve));
@@ -64,6 +63,6 @@ public static class CoatClock
             var usual = Instant.Max(known.Usual, test.At);
             return known with { Early = early, Usual = usual, Sure = Instant.Max(known.Tested ? test.At + reserve : known.Sure, test.At + reserve), Tested = false };
         }
-        return new SafeTimes(Instant.Min(known.Early, test.At), Instant.Min(known.Usual, test.At), test.At, known.Basis, true);
+        return new SafeTimes(Instant.Min(known.Early, test.At), Instant.Min(known.Usual, test.At), test.At, true);
     }
 }

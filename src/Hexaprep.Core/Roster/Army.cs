@@ -47,6 +47,9 @@ public sealed record BatchTraits(
     IReadOnlyList<Material> Materials, int Models, int Parts, int? BaseMm, Tier Tier, MoldLines MoldLines, Gaps Gaps,
     int Transfers, Sheen FinalSheen, int PaintMinutes)
 {
+    /// <summary>The user named its white metal free of lead.</summary>
+    public bool LeadFree { get; init; }
+
     /// <summary>True when any part satisfies the question: the most cautious reading where materials meet.</summary>
     public bool Any(Func<Material, bool> question) => Materials.Any(question);
 

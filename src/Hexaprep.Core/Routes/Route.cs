@@ -71,4 +71,13 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps, IReadOnlyList<RouteEd
 {
     /// <summary>Minutes of hands for the whole route.</summary>
     public int HandsMinutes(int models) => Steps.Sum(s => s.HandsMinutes(models));
+
+    /// <summary>Minutes from begin to end when nothing else is done in between: the longest way through hands and waits.</summary>
+    public int ElapsedMinutes(int models)
+    {
+        var ends = new Dictionary<StepKey, int>();
+        var into = Edges.ToLookup(e => e.To);
+        foreach (var step in Steps) ends[step.Key] = into[step.Key].Select(e => ends[e.From] + e.MinMinutes).DefaultIfEmpty(0).Max() + step.HandsMinutes(models);
+        return ends.Values.DefaultIfEmpty(0).Max();
+    }
 }

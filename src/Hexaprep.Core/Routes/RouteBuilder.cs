@@ -1,70 +1,129 @@
 using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
 
 namespace Hexaprep.Core.Routes;
 
-/// <summary>Derives a route: chooses steps, collects the rules' edges, orders them, refuses a cycle.</summary>
+/// <summary>Derives a route: chooses steps and their ways, collects the rules' edges, orders them, refuses a cycle.</summary>
 public static class RouteBuilder
 {
-    /// <summary>The route of a batch by the given rule book.</summary>
-    /// <exception cref="InvalidOperationException">The rules contradict each other for this batch (a defect of the book).</exception>
-    public static Route Derive(BatchTraits batch, HouseRules house, RuleBook book)
-    {
-        var chosen = book.Choices.Where(c => c.When(batch)).ToList();
-        var steps = chosen.SelectMany(c => Occurrences(c, batch)).ToDictionary(s => s.Key);
-        var present = chosen.Select(c => c.Kind).ToHashSet();
-        var edges = book.Rules
-            .Where(r => r.Acts == RuleActs.Edge && present.Contains(r.Subject) && present.Contains(r.Object) && r.When(batch))
-            .Select(r => Edge(r, steps, house))
-            .Concat(Repeats(steps, house))
-            .GroupBy(e => (e.From, e.To))
-            .Select(Strictest)
-            .OrderBy(e => e.From, StepKey.Order).ThenBy(e => e.To, StepKey.Order)
-            .ToList();
-        var leftOut = book.Choices
-            .Where(c => !present.Contains(c.Kind))
-            .Select(c => (c.Kind, Why: c.LeftOut(batch)))
-            .Where(c => c.Why is not null)
-            .Select(c => new LeftOut(c.Kind, c.Why!))
-            .ToList();
-        return new Route(InOrder(steps, edges), edges, leftOut);
-    }
+    /// <summary>The rule that orders passes of the same coat.</summary>
+    public const string PassesRule = "NextPassOnceNoLongerWet";
 
-    private static IEnumerable<RouteStep> Occurrences(StepChoice choice, BatchTraits batch)
+    /// <summary>The route of a job by the given rule book.</summary>
+    /// <exception cref="InvalidOperationException">The rules contradict each other for this job (a defect of the book, or a change not checked).</exception>
+    public static Route Derive(Job job, RuleBook book)
     {
-        var draft = choice.Draft(batch);
-        for (var i = 1; i <= draft.Occurrences; i++)
+        var chosen = new Dictionary<StepKind, StepChoice>();
+        foreach (var choice in book.Choices)
         {
-            yield return new RouteStep(new StepKey(choice.Kind, null, i), draft.Occurrences, choice.Side, draft, choice.Reason(batch));
+            if (!job.Skips(choice.Kind) && (choice.When(job) || job.Adds(choice.Kind))) chosen.TryAdd(choice.Kind, choice);
         }
+        var steps = chosen.Values.SelectMany(c => Occurrences(c, job, book)).ToDictionary(s => s.Key);
+        var edges = new Dictionary<(StepKey, StepKey), RouteEdge>();
+        void Add(RouteEdge edge)
+        {
+            if (!edges.TryGetValue((edge.From, edge.To), out var known) || Stricter(edge, known)) edges[(edge.From, edge.To)] = edge;
+        }
+        foreach (var link in Links(book, job, steps, chosen.ContainsKey)) Add(Edge(link, steps, job));
+        if (book.Has(Waiting.NextPass)) foreach (var edge in Repeats(Waiting.NextPass, steps, job)) Add(edge);
+        foreach (var edge in Sessions(steps)) Add(edge);
+        foreach (var change in job.Changes.Where(c => c.Kind == ChangeKind.Reorder && chosen.ContainsKey(c.Step) && chosen.ContainsKey(c.Before!.Value)))
+            Add(new RouteEdge(Last(change.Step, steps), new StepKey(change.Before!.Value, null, 1), null, 0, "YourOrder", "You chose this order."));
+        var leftOut = book.Choices.Where(c => !chosen.ContainsKey(c.Kind) && !job.Skips(c.Kind))
+            .Select(c => (c.Kind, Why: c.LeftOut(job))).Where(c => c.Why is not null).Select(c => new LeftOut(c.Kind, c.Why!)).DistinctBy(l => l.Kind)
+            .Concat(job.Changes.Where(c => c.Kind == ChangeKind.Skip).Select(c => new LeftOut(c.Step, "You left it out.")));
+        List<RouteEdge> sorted = [.. edges.Values.OrderBy(e => e.From, StepKey.Order).ThenBy(e => e.To, StepKey.Order)];
+        return new Route(InOrder(steps, sorted), sorted, [.. leftOut]);
     }
 
-    private static RouteEdge Edge(Rule rule, Dictionary<StepKey, RouteStep> steps, HouseRules house)
+    /// <summary>How a step is done for a job: the user's choice, else the first way no rule refuses; its hands at the pace of the schools followed.</summary>
+    public static StepDraft WayOf(StepChoice choice, Job job, RuleBook book)
+    {
+        var ways = choice.Ways(job);
+        var swap = job.Changes.LastOrDefault(c => c.Kind == ChangeKind.Swap && c.Step == choice.Kind);
+        var way = (swap is null ? null : ways.FirstOrDefault(w => (swap.Method ?? w.Method) == w.Method && (swap.Product ?? w.Product) == w.Product))
+            ?? ways.FirstOrDefault(w => book.Bars(choice.Kind, w.Way, job) is null) ?? ways[0];
+        return Paced(choice.Kind, way, job);
+    }
+
+    /// <summary>The same at the pace of the schools followed.</summary>
+    public static StepDraft Paced(StepKind kind, StepDraft way, Job job)
+    {
+        var times = 1.0;
+        foreach (var school in Schools.At(kind))
+        {
+            foreach (var pace in job.House.Of(school).Paces) if (pace.Step == kind) times *= pace.Times;
+        }
+        return times == 1 ? way : way with { SecondsPerModel = (int)Math.Round(way.SecondsPerModel * times) };
+    }
+
+    private static IEnumerable<RouteStep> Occurrences(StepChoice choice, Job job, RuleBook book)
+    {
+        var draft = WayOf(choice, job, book);
+        var (side, reason) = (choice.Side(job), choice.When(job) ? choice.Reason(job) : "You added it.");
+        for (var i = 1; i <= draft.Occurrences; i++) yield return new RouteStep(new StepKey(choice.Kind, null, i), draft.Occurrences, side, draft, reason);
+    }
+
+    // What the rules say of pairs of kinds. Where the work goes round a kind that is left out, what led to it leads to what followed it.
+    private static List<Link> Links(RuleBook book, Job job, Dictionary<StepKey, RouteStep> steps, Func<StepKind, bool> has)
+    {
+        bool Around(StepKind kind) => !has(kind) && (kind is StepKind.Prime or StepKind.Paint || job.Skips(kind));
+        bool Speaks(Rule rule) => rule.Name != PassesRule && (has(rule.Subject) || Around(rule.Subject)) && (has(rule.Object) || Around(rule.Object)) && rule.When(job) && !Reordered(rule, job)
+            && (rule.ByWay is null || (has(rule.Object) && rule.ByWay.Meets(steps[new StepKey(rule.Object, null, 1)].Amounts.Way)));
+        var links = book.Edges.Where(Speaks).Select(r => new Link(r.Subject, r.Object, r.Stage, r)).ToList();
+        foreach (var left in links.SelectMany(l => new[] { l.From, l.To }).Where(Around).Distinct().Order().ToList())
+        {
+            var (before, after) = (links.Where(l => l.To == left).ToList(), links.Where(l => l.From == left).ToList());
+            links.RemoveAll(l => l.From == left || l.To == left);
+            links.AddRange(from i in before from o in after where i.From != o.To select new Link(i.From, o.To, i.From.Coats() && o.To.Coats() ? Readiness.NextLayer : i.Stage, o.Rule));
+        }
+        return links;
+    }
+
+    private static RouteEdge Edge(Link link, Dictionary<StepKey, RouteStep> steps, Job job)
     {
         // A rule about a kind holds from its last occurrence to the other's first.
-        var first = new StepKey(rule.Subject, null, 1);
-        var from = steps[new StepKey(rule.Subject, null, steps[first].Of)];
-        var to = new StepKey(rule.Object, null, 1);
-        return new RouteEdge(from.Key, to, rule.Stage, Minimum(from, rule.Stage, house), rule.Name, rule.Reason);
+        var from = steps[Last(link.From, steps)];
+        // Without a product there is nothing to dry: the order stays.
+        var stage = from.Amounts.Product is null ? null : link.Stage;
+        return new RouteEdge(from.Key, new StepKey(link.To, null, 1), stage, Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job)), link.Rule.Name, link.Rule.Reason);
     }
 
-    private static IEnumerable<RouteEdge> Repeats(Dictionary<StepKey, RouteStep> steps, HouseRules house) =>
+    // Two kinds of step, the later waiting for the earlier, and the rule that says so.
+    private sealed record Link(StepKind From, StepKind To, Readiness? Stage, Rule Rule);
+
+    private static StepKey Last(StepKind kind, Dictionary<StepKey, RouteStep> steps)
+    {
+        var first = new StepKey(kind, null, 1);
+        return first with { Occurrence = steps[first].Of };
+    }
+
+    private static IEnumerable<RouteEdge> Repeats(Rule rule, Dictionary<StepKey, RouteStep> steps, Job job) =>
+        from step in steps.Values
+        where step.Key.Occurrence > 1 && step.Amounts.Product is { } product && DryingModel.Knows(product, Readiness.Recoat)
+        let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
+        select new RouteEdge(before.Key, step.Key, Readiness.Recoat, Minimum(before, Readiness.Recoat, job), rule.Name, rule.Reason);
+
+    private static IEnumerable<RouteEdge> Sessions(Dictionary<StepKey, RouteStep> steps) =>
         from step in steps.Values
         where step.Key.Occurrence > 1
-        let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
-        let stage = step.Amounts.Product is null ? (Readiness?)null : Readiness.Recoat
-        select new RouteEdge(before.Key, step.Key, stage, Minimum(before, stage, house), "NextPassOnceNoLongerWet",
-            stage is null ? "One session follows another." : "A second pass over a wet one runs.");
+        select new RouteEdge(step.Key with { Occurrence = step.Key.Occurrence - 1 }, step.Key, null, 0, "OneAfterTheOther", "One session follows another.");
 
-    private static int Minimum(RouteStep from, Readiness? stage, HouseRules house) =>
-        stage is { } s && from.Amounts.Product is { } product ? WaitTable.Band(from.Key.Kind, product, s, house).Sure : 0;
+    private static int Minimum(RouteStep from, Readiness? stage, Job job) =>
+        stage is { } s && from.Amounts.Product is { } product ? WaitTable.Band(from.Key.Kind, product, s, job.House).Sure : 0;
 
-    private static RouteEdge Strictest(IEnumerable<RouteEdge> same) =>
-        same.OrderByDescending(e => e.MinMinutes).ThenBy(e => e.Stage is null).ThenBy(e => e.Rule, StringComparer.Ordinal).First();
+    private static bool Stricter(RouteEdge edge, RouteEdge known) =>
+        edge.MinMinutes != known.MinMinutes ? edge.MinMinutes > known.MinMinutes
+        : (edge.Stage is null) != (known.Stage is null) ? known.Stage is null
+        : string.CompareOrdinal(edge.Rule, known.Rule) < 0;
+
+    private static bool Reordered(Rule rule, Job job) =>
+        rule.Strength != Strength.Law && job.Changes.Any(c => c.Kind == ChangeKind.Reorder && c.Step == rule.Object && c.Before == rule.Subject);
 
     private static List<RouteStep> InOrder(Dictionary<StepKey, RouteStep> steps, List<RouteEdge> edges)
     {
-        var waitsFor = steps.Keys.ToDictionary(k => k, k => edges.Count(e => e.To == k));
+        var waitsFor = steps.Keys.ToDictionary(k => k, _ => 0);
+        var followers = edges.ToLookup(e => e.From, e => e.To);
+        foreach (var edge in edges) waitsFor[edge.To]++;
         var ready = new SortedSet<StepKey>(waitsFor.Where(w => w.Value == 0).Select(w => w.Key), StepKey.Order);
         var order = new List<RouteStep>(steps.Count);
         while (ready.Count > 0)
@@ -72,9 +131,9 @@ public static class RouteBuilder
             var next = ready.Min;
             ready.Remove(next);
             order.Add(steps[next]);
-            foreach (var edge in edges.Where(e => e.From == next))
+            foreach (var follower in followers[next])
             {
-                if (--waitsFor[edge.To] == 0) ready.Add(edge.To);
+                if (--waitsFor[follower] == 0) ready.Add(follower);
             }
         }
         if (order.Count == steps.Count) return order;

@@ -8,8 +8,8 @@ public enum RuleKind { Before, NeedsDry, NeverOn, Locks, Together, Soon, NotWhil
 /// <summary>Law of the material, good practice, or taste.</summary>
 public enum Strength { Law, Practice, Taste }
 
-/// <summary>How a rule acts: an order or wait in the route, a method refused on a material, or a text beside a step.</summary>
-public enum RuleActs { Edge, Refusal, Card }
+/// <summary>How a rule acts: an order or wait in the route, a method refused on a material, the calendar or a resource of the plan, or a text beside a step.</summary>
+public enum RuleActs { Edge, Refusal, Calendar, Card }
 
 /// <summary>A rule of the job: a value. It never edits a route; the builder collects what it says.</summary>
 /// <param name="Name">Its own name, as tests and reasons cite it.</param>
@@ -18,45 +18,130 @@ public enum RuleActs { Edge, Refusal, Card }
 /// <param name="Subject">The step that must come first (edges), or that the rule is about.</param>
 /// <param name="Object">The step that waits for it (edges); the subject itself otherwise.</param>
 /// <param name="Stage">The readiness the wait is for; null for order alone.</param>
-/// <param name="Reason">Why, in words a user reads.</param>
-/// <param name="When">The batches it speaks about.</param>
+/// <param name="Reason">Why, and so what follows when it is broken, in words a user reads.</param>
+/// <param name="When">The jobs it speaks about.</param>
 public sealed record Rule(
-    string Name, RuleKind Kind, Strength Strength, StepKind Subject, StepKind Object, Readiness? Stage, string Reason,
-    Func<BatchTraits, bool> When)
+    string Name, RuleKind Kind, Strength Strength, StepKind Subject, StepKind Object, Readiness? Stage, string Reason, Func<Job, bool> When)
 {
+    private static readonly Func<Job, bool> Always = _ => true;
+
     /// <summary>How the rule acts.</summary>
     public RuleActs Acts { get; init; } = RuleActs.Edge;
 
-    /// <summary>The method or product refused (refusals only).</summary>
-    public string? Refused { get; init; }
+    /// <summary>The later step may not be done at all without the earlier one (an order alone only sorts those that are done).</summary>
+    public bool Requires { get; init; }
 
-    /// <summary>X before Y, for batches where <paramref name="when"/> holds (all when null).</summary>
-    public static Rule Before(string name, StepKind first, StepKind then, Strength strength, string reason, Func<BatchTraits, bool>? when = null) =>
-        new(name, RuleKind.Before, strength, first, then, null, reason, when ?? (_ => true));
+    /// <summary>The earlier step is required only when this one was done: sanding, once something was filled.</summary>
+    public StepKind? Once { get; init; }
+
+    /// <summary>It speaks only when the later step is done this way; null for every way.</summary>
+    public Barred? ByWay { get; init; }
+
+    /// <summary>The wait is never shorter than this, minutes, whatever the readiness says.</summary>
+    public int LeastMinutes { get; init; }
+
+    /// <summary>What is refused (refusals only).</summary>
+    public Barred? Bars { get; init; }
+
+    /// <summary>What to do instead (refusals): a method, a product, or the step that lifts the refusal.</summary>
+    public string? Instead { get; init; }
+
+    /// <summary>The step that lifts the refusal; null when nothing does.</summary>
+    public StepKind? LiftedBy { get; init; }
+
+    /// <summary>A refusal that speaks only after this step was done.</summary>
+    public StepKind? After { get; init; }
+
+    /// <summary>What can no longer be done or moved afterwards (locks only).</summary>
+    public string? Locks { get; init; }
+
+    /// <summary>X before Y, for jobs where <paramref name="when"/> holds (all when null).</summary>
+    public static Rule Before(string name, StepKind first, StepKind then, Strength strength, string reason, Func<Job, bool>? when = null) =>
+        new(name, RuleKind.Before, strength, first, then, null, reason, when ?? Always);
+
+    /// <summary>Y is not done without X.</summary>
+    public static Rule Needs(string name, StepKind first, StepKind then, Strength strength, string reason, Func<Job, bool>? when = null) =>
+        new(name, RuleKind.Before, strength, first, then, null, reason, when ?? Always) { Requires = true };
 
     /// <summary>Y needs what X left behind to be ready at <paramref name="stage"/>.</summary>
-    public static Rule NeedsDry(string name, StepKind first, StepKind then, Readiness stage, Strength strength, string reason, Func<BatchTraits, bool>? when = null) =>
-        new(name, RuleKind.NeedsDry, strength, first, then, stage, reason, when ?? (_ => true));
+    public static Rule NeedsDry(string name, StepKind first, StepKind then, Readiness stage, Strength strength, string reason, Func<Job, bool>? when = null) =>
+        new(name, RuleKind.NeedsDry, strength, first, then, stage, reason, when ?? Always);
 
-    /// <summary>A method that must not be used for a step on these batches.</summary>
-    public static Rule NeverOn(string name, StepKind step, string method, Strength strength, string reason, Func<BatchTraits, bool> when) =>
-        new(name, RuleKind.NeverOn, strength, step, step, null, reason, when) { Acts = RuleActs.Refusal, Refused = method };
+    /// <summary>A method, product, stand or fate that must not be used for a step on these jobs.</summary>
+    public static Rule NeverOn(string name, StepKind step, Barred what, Strength strength, string reason, string? instead, Func<Job, bool>? when = null) =>
+        new(name, RuleKind.NeverOn, strength, step, step, null, reason, when ?? Always) { Acts = RuleActs.Refusal, Bars = what, Instead = instead };
 
     /// <summary>A text shown with a step.</summary>
-    public static Rule Card(string name, RuleKind kind, StepKind step, Strength strength, string reason, Func<BatchTraits, bool>? when = null) =>
-        new(name, kind, strength, step, step, null, reason, when ?? (_ => true)) { Acts = RuleActs.Card };
+    public static Rule Card(string name, RuleKind kind, StepKind step, Strength strength, string reason, Func<Job, bool>? when = null) =>
+        new(name, kind, strength, step, step, null, reason, when ?? Always) { Acts = RuleActs.Card };
+
+    /// <summary>What a step makes final, said before it is done.</summary>
+    public static Rule Lock(string name, StepKind step, Strength strength, string locks, Func<Job, bool>? when = null) =>
+        Card(name, RuleKind.Locks, step, strength, locks, when) with { Locks = locks };
+
+    /// <summary>A rule of the plan.</summary>
+    public static Rule Plan(string name, RuleKind kind, StepKind step, string reason) =>
+        new(name, kind, Strength.Practice, step, step, null, reason, Always) { Acts = RuleActs.Calendar };
 }
 
-/// <summary>When a step is part of a route, and what it costs.</summary>
+/// <summary>What a refusal speaks about: every part that is set must match what is asked.</summary>
+public sealed record Barred
+{
+    /// <summary>The method, e.g. <c>soap_warm</c>.</summary>
+    public string? Method { get; init; }
+    /// <summary>The product's chemistry, e.g. every solvent.</summary>
+    public Func<ProductClass, bool>? Product { get; init; }
+    /// <summary>With accelerator.</summary>
+    public bool Accelerator { get; init; }
+    /// <summary>The bond's fate.</summary>
+    public Fate? Fate { get; init; }
+    /// <summary>What the model stands on meanwhile.</summary>
+    public string? Stand { get; init; }
+    /// <summary>However it is done.</summary>
+    public static readonly Barred Anyhow = new();
+
+    /// <summary>By this method.</summary>
+    public static Barred By(string method) => new() { Method = method };
+
+    /// <summary>With such a product.</summary>
+    public static Barred With(Func<ProductClass, bool> product) => new() { Product = product };
+
+    /// <summary>True when what is asked is refused by it.</summary>
+    public bool Meets(Way way) =>
+        (Method is null || way.Method == Method) && (Product is null || (way.Product is { } product && Product(product)))
+        && (!Accelerator || way.Accelerator) && (Fate is null || way.Fate == Fate) && (Stand is null || way.Stand == Stand);
+}
+
+/// <summary>How a step is done, as far as rules ask.</summary>
+/// <param name="Method">The method's id.</param>
+/// <param name="Product">The product's class.</param>
+public sealed record Way(string? Method, ProductClass? Product)
+{
+    /// <summary>CA with accelerator.</summary>
+    public bool Accelerator { get; init; }
+    /// <summary>What is to become of the bond.</summary>
+    public Fate? Fate { get; init; }
+    /// <summary>What the model stands on.</summary>
+    public string? Stand { get; init; }
+}
+
+/// <summary>What is to become of a bond.</summary>
+public enum Fate { Permanent, Release, Sacrificial }
+
+/// <summary>When a step is part of a route, and how it can be done.</summary>
 /// <param name="Kind">The step.</param>
 /// <param name="Side">Where it stands on the hexagon.</param>
-/// <param name="When">The batches that need it.</param>
+/// <param name="When">The jobs that need it.</param>
 /// <param name="Reason">Why they need it.</param>
-/// <param name="Draft">Its amounts for such a batch.</param>
-public sealed record StepChoice(StepKind Kind, Side Side, Func<BatchTraits, bool> When, Func<BatchTraits, string> Reason, Func<BatchTraits, StepDraft> Draft)
+/// <param name="Ways">How it can be done, the first that no rule refuses being the trade's choice.</param>
+public sealed record StepChoice(StepKind Kind, Func<Job, Side> Side, Func<Job, bool> When, Func<Job, string> Reason, Func<Job, IReadOnlyList<StepDraft>> Ways)
 {
-    /// <summary>Why a tier or school default leaves it out; null when it simply does not apply.</summary>
-    public Func<BatchTraits, string?> LeftOut { get; init; } = _ => null;
+    /// <summary>A step that is done one way only, always on the same side.</summary>
+    public StepChoice(StepKind kind, Side side, Func<Job, bool> when, Func<Job, string> reason, Func<Job, StepDraft> draft)
+        : this(kind, _ => side, when, reason, j => [draft(j)]) { }
+
+    /// <summary>Why a tier's or school's default leaves it out; null when it simply does not apply.</summary>
+    public Func<Job, string?> LeftOut { get; init; } = _ => null;
 }
 
 /// <summary>The amounts of a step for one batch.</summary>
@@ -80,4 +165,7 @@ public sealed record StepDraft(int SetupMinutes, int SecondsPerModel)
     public int? WorkingMinutes { get; init; }
     /// <summary>Models served by one mix; the set-up is paid for each mix.</summary>
     public int? ModelsPerMix { get; init; }
+
+    /// <summary>The way, as rules ask about it.</summary>
+    public Way Way => new(Method, Product);
 }

@@ -1,36 +1,61 @@
-using Hexaprep.Core.Roster;
-
 namespace Hexaprep.Core.Routes;
 
-/// <summary>Settings where practitioners differ.</summary>
-/// <param name="PrimerToPaint">How long primer is left before paint.</param>
-public sealed record HouseRules(PrimerWait PrimerToPaint)
-{
-    /// <summary>The defaults for a first visit.</summary>
-    public static readonly HouseRules Default = new(PrimerWait.Usual);
-
-    /// <summary>The least hours primer is left before paint: 2, 12 or 48.</summary>
-    public int PrimerFloorMinutes => PrimerToPaint switch { PrimerWait.Brisk => 120, PrimerWait.Usual => 720, _ => 2880 };
-}
-
-/// <summary>Schools of waiting between primer and paint.</summary>
-public enum PrimerWait { Brisk, Usual, Careful }
-
 /// <summary>The steps that can be chosen and the rules between them.</summary>
-public sealed record RuleBook(IReadOnlyList<StepChoice> Choices, IReadOnlyList<Rule> Rules)
+public sealed record RuleBook
 {
+    private readonly ILookup<StepKind, Rule> _about;
+    private readonly HashSet<string> _names;
+
+    /// <summary>A book of these steps and rules.</summary>
+    public RuleBook(IReadOnlyList<StepChoice> choices, IReadOnlyList<Rule> rules)
+    {
+        (Choices, Rules) = (choices, rules);
+        _names = [.. rules.Select(r => r.Name)];
+        Edges = [.. rules.Where(r => r.Acts == RuleActs.Edge)];
+        _about = rules.Where(r => r.Acts is RuleActs.Card or RuleActs.Refusal).ToLookup(r => r.Subject);
+        EdgesInto = Edges.ToLookup(r => r.Object);
+    }
+
     /// <summary>The trade's own book.</summary>
     public static readonly RuleBook Trade = new(
         [.. Cleaning.Choices, .. Washing.Choices, .. Joining.Choices, .. Filling.Choices, .. Mounting.Choices, .. Priming.Choices,
             .. Painting.Choices, .. Transferring.Choices, .. Finishing.Choices],
         [.. Cleaning.Rules, .. Washing.Rules, .. Joining.Rules, .. Filling.Rules, .. Mounting.Rules, .. Priming.Rules,
-            .. Painting.Rules, .. Transferring.Rules, .. Finishing.Rules]);
+            .. Painting.Rules, .. Transferring.Rules, .. Finishing.Rules, .. Waiting.Rules, .. Planning.Rules]);
 
-    /// <summary>The rule that bars a method for a step on a batch, or null.</summary>
-    public Rule? Bars(StepKind step, string method, BatchTraits batch) =>
-        Rules.FirstOrDefault(r => r.Acts == RuleActs.Refusal && r.Subject == step && r.Refused == method && r.When(batch));
+    /// <summary>Steps that can be chosen.</summary>
+    public IReadOnlyList<StepChoice> Choices { get; }
 
-    /// <summary>The texts shown with a step.</summary>
-    public IEnumerable<Rule> Cards(StepKind step, BatchTraits batch) =>
-        Rules.Where(r => r.Acts == RuleActs.Card && r.Subject == step && r.When(batch));
+    /// <summary>All rules.</summary>
+    public IReadOnlyList<Rule> Rules { get; }
+
+    /// <summary>The rules that order steps or make them wait.</summary>
+    public IReadOnlyList<Rule> Edges { get; }
+
+    /// <summary>The same, by the step that waits.</summary>
+    public ILookup<StepKind, Rule> EdgesInto { get; }
+
+    /// <summary>True when the book holds a rule of this name.</summary>
+    public bool Has(Rule rule) => _names.Contains(rule.Name);
+
+    /// <summary>This book without one rule.</summary>
+    public RuleBook Without(string name) => new(Choices, [.. Rules.Where(r => r.Name != name)]);
+
+    /// <summary>The choice of a step.</summary>
+    public StepChoice Choice(StepKind kind) => Choices.First(c => c.Kind == kind);
+
+    /// <summary>The rules that refuse a way of doing a step on these materials, the gravest first.</summary>
+    public IEnumerable<Rule> Refusals(StepKind step, Way way, Job job) =>
+        _about[step].Where(r => r.Bars is { } bars && bars.Meets(way) && r.When(job)).OrderBy(r => r.Strength);
+
+    /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift first.</summary>
+    public Rule? Bars(StepKind step, Way way, Job job) =>
+        Refusals(step, way, job).FirstOrDefault(r => r.After is null && (r.LiftedBy is null || r.LiftedBy == StepKind.TestPatch) && !(r.LiftedBy is { } lift && job.Adds(lift)));
+
+    /// <summary>The texts shown with a step: the cards of the rules, then those of the schools followed.</summary>
+    public IEnumerable<string> Cards(StepKind step, Job job) => CardRules(step, job).Select(r => r.Reason)
+        .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0));
+
+    /// <summary>The rules shown with a step.</summary>
+    public IEnumerable<Rule> CardRules(StepKind step, Job job) => _about[step].Where(r => r.Acts == RuleActs.Card && r.When(job));
 }

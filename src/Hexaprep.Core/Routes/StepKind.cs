@@ -3,9 +3,10 @@ namespace Hexaprep.Core.Routes;
 /// <summary>Every kind of step the catalogue knows.</summary>
 public enum StepKind
 {
-    Study, RemoveParts, RemoveSupports, CleanLines, Straighten, OpenTubes, Wash, DryFit, Pin, Roughen, Glue, Fill, Sand, Base,
-    BaseTexture, SealTexture, Handle, Prime, PrimerGate, Paint, GlossBed, CutTransfer, PlaceTransfer, SoftenTransfer,
-    TransferGate, Seal, FinalCoat, Release, BaseFinish, FinalGate,
+    Study, RemoveParts, RemoveSupports, CleanLines, Straighten, OpenTubes, Wash, DryFit, Pin, Magnet, Roughen, Glue, Fill, Sand, Base,
+    BaseTexture, SealTexture, Handle, TestPatch, Prime, PrimerGate, TouchIn, RevealBrush, Paint, ProtectiveCoat, Mask, Unmask, GlossBed,
+    CutTransfer, SoakTransfer, PlaceTransfer, SoftenTransfer, TransferGate, Seal, Shade, Weather, Reassemble, SeamRepair, FinalCoat,
+    Release, BaseFinish, FinalGate,
 }
 
 /// <summary>Where a step stands on the hexagon: six sides, the painting corner, the centre.</summary>
@@ -32,4 +33,25 @@ public static class StepKinds
 {
     /// <summary>An inspection: pass, or a flaw note.</summary>
     public static bool IsGate(this StepKind kind) => kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate;
+
+    /// <summary>Lays a film over the surface.</summary>
+    public static bool Coats(this StepKind kind) => kind is StepKind.Prime or StepKind.TouchIn or StepKind.RevealBrush or StepKind.Paint
+        or StepKind.ProtectiveCoat or StepKind.GlossBed or StepKind.Seal or StepKind.Shade or StepKind.Weather or StepKind.FinalCoat;
+
+    /// <summary>Makes dust or chips that settle in anything wet.</summary>
+    public static bool MakesDust(this StepKind kind) => kind is StepKind.Sand or StepKind.CleanLines or StepKind.Roughen or StepKind.OpenTubes or StepKind.Pin or StepKind.Magnet;
+
+    /// <summary>Done at the table or on paper: no hand comes near the model.</summary>
+    public static bool LeavesTheModelAlone(this StepKind kind) => kind is StepKind.Study or StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.TestPatch;
+}
+
+/// <summary>Questions about products.</summary>
+public static class ProductClasses
+{
+    /// <summary>Carries solvent that attacks foam and soft plastic.</summary>
+    public static bool HasSolvent(this ProductClass product) => product is ProductClass.AcrylicSolvent or ProductClass.Lacquer or ProductClass.EnamelAlkyd;
+
+    /// <summary>A glue or filler: hard enough to wash, file or twist at its next-layer stage.</summary>
+    public static bool Binds(this ProductClass product) =>
+        product is ProductClass.PlasticCement or ProductClass.Ca or ProductClass.EpoxyPutty or ProductClass.AcrylicPutty or ProductClass.Pva;
 }

@@ -6,43 +6,73 @@ namespace Hexaprep.Core.Routes;
 /// <summary>The bath and its drying: before glue for what carries release agent, after assembly for plastics.</summary>
 public static class Washing
 {
-    /// <summary>Batches washed before anything is glued.</summary>
-    public static readonly Func<BatchTraits, bool> First = b => b.Any(m => m.HasReleaseAgent() || m is Material.Photopolymer);
-    private static readonly Func<BatchTraits, bool> Last = b => !First(b);
+    /// <summary>Jobs washed before anything is glued: what carries release agent always, the rest as the house washes.</summary>
+    public static readonly Func<Job, bool> First = j =>
+        Agent!(j) || j.Follows(Schools.WashWhen, "before_glue") || (j.Follows(Schools.WashWhen, "by_material") && j.Any(Early));
+
+    private static readonly Func<Job, bool> Last = j => !First(j);
+    private static readonly Func<Job, bool> Cool = j => j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown);
+    private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(Wash, Side.Wash, _ => true, Why, b => new(5, 45) { OneGo = true, Product = ProductClass.Water, Method = Bath(b) }),
+        new(Wash, _ => Side.Wash, Needed, Why, Baths) { LeftOut = WhyNot },
     ];
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        Rule.Before("FileBeforeWash", CleanLines, Wash, Strength.Practice, "Dust and skin grease leave with the bath."),
-        Rule.NeedsDry("WashBeforeRoughening", Wash, Roughen, Readiness.Touch, Strength.Law, "Release agent is rubbed into the scratches otherwise.", First),
+        Rule.Before("FileBeforeWash", CleanLines, Wash, Strength.Practice, "Dust and skin grease leave with the bath; filed later, it is washed again."),
+        Rule.NeedsDry("WashBeforeRoughening", Wash, Roughen, Readiness.Touch, Strength.Practice, "Release agent is rubbed into the scratches otherwise.", First),
         Rule.NeedsDry("WashBeforeDryFit", Wash, DryFit, Readiness.Touch, Strength.Practice, "Water in a joint hides how it fits.", First),
-        Rule.NeedsDry("ReleaseAgentOffBeforeGlue", Wash, Glue, Readiness.Touch, Strength.Law, "Glue does not stick to release agent.", First),
+        Rule.NeedsDry("ReleaseAgentOffBeforeGlue", Wash, Glue, Readiness.Touch, Strength.Law, "Glue does not stick to release agent.", j => First(j) && Agent(j)) with { Requires = true },
+        Rule.NeedsDry("WashedDryBeforeGlue", Wash, Glue, Readiness.Touch, Strength.Practice, "Glue on a wet face starves.", j => First(j) && !Agent(j)),
+        Rule.Needs("ReleaseAgentOffBeforePrimer", Wash, Prime, Strength.Law, "Primer does not stick to release agent.", Agent),
         Rule.NeedsDry("GlueHardBeforeWash", Glue, Wash, Readiness.NextLayer, Strength.Law, "Young joints come apart in the bath.", Last),
         Rule.NeedsDry("FillHardBeforeWash", Fill, Wash, Readiness.NextLayer, Strength.Law, "Soft filler washes out.", Last),
         Rule.Before("SandBeforeWash", Sand, Wash, Strength.Practice, "Sanding dust leaves with the bath.", Last),
         Rule.NeedsDry("WaterDryBeforePrimer", Wash, Prime, Readiness.NextLayer, Strength.Law, "Water in a recess lifts primer."),
         Rule.NeedsDry("WashedBeforeBase", Wash, Base, Readiness.Touch, Strength.Practice, "Damp is fine for base glue, dripping is not."),
-        Rule.NeverOn("NoWarmBathForResin", Wash, "soap_warm", Strength.Law, "Heat warps cast and printed resin; a mixed tray takes the coolest water.",
-            b => b.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown)),
-        Rule.NeverOn("NoAcidOnLeadOrPlastic", Wash, "acid_dip", Strength.Law, "Acid dissolves lead and does plastics no good.",
-            b => b.Any(m => m != Material.WhiteMetal) || b.Any(m => m.MayHoldLead())),
-        Rule.Card("PrimeWashedMetalSoon", RuleKind.Soon, Wash, Strength.Practice, "Prime washed metal before it is handled again: skin grease and tarnish come back.", b => b.Any(m => m.IsMetal())),
+        Rule.NeverOn("NoWarmBathForResin", Wash, Barred.By("soap_warm"), Strength.Law, "Heat bends cast and printed resin; a mixed tray takes the coolest water.", "soap_cool", Cool),
+        Rule.NeverOn("NoAcidOnLeadOrPlastic", Wash, Barred.By("acid_dip"), Strength.Law, "Acid dissolves lead and does plastics no good: only metal you have named free of lead.", "soap_cool",
+            j => !j.Batch.LeadFree || j.Any(m => m != Material.WhiteMetal)),
+        Rule.NeverOn("NoAcidOnMagnets", Wash, Barred.By("acid_dip"), Strength.Law, "Acid eats magnets.", "soap_cool") with { After = Magnet },
+        Rule.Card("PrimeWashedMetalSoon", RuleKind.Soon, Wash, Strength.Practice, "Prime washed metal before it is handled again: skin grease and tarnish come back.", j => j.Any(m => m.IsMetal())),
         Rule.Card("WipeAfterLongHandling", RuleKind.Soon, Wash, Strength.Practice, "Handled for long afterwards: wipe again before primer.", First),
+        Rule.Card("YoungJointsStayOut", RuleKind.NeedsDry, Wash, Strength.Law, "A joint that still gives under a light twist stays out of the bath: it would come off in the bowl.", j => Last(j) && j.Batch.Parts > 1),
+        Rule.Card("WetPiecesStandApart", RuleKind.NotWhile, Wash, Strength.Practice, "Wet pieces stand open and apart: no closed dusty box, nothing touching."),
     ];
 
-    private static string Bath(BatchTraits b) =>
-        b.All(m => m.IsStyrene() || m == Material.WhiteMetal) ? "soap_warm" : "soap_cool";
+    private static bool Early(Material m) => m.HasReleaseAgent() || m is Material.Photopolymer;
 
-    private static string Why(BatchTraits b) =>
-        b.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."
-        : b.Any(m => m.IsMetal()) ? "Castings keep release agent and file dust: primer does not hold on them."
-        : b.Any(m => m is Material.Photopolymer) ? "The lot's state is unknown, so prints are washed; a tacky print is not primed."
-        : b.Any(m => m is Material.Unknown) ? "Material unknown: washed as if it carried release agent."
+    private static bool Finished(Job j) => j.Follows(Schools.PrintLot, "finished") && j.All(m => m is Material.Photopolymer);
+
+    private static bool Needed(Job j) => WhyNot(j) is null;
+
+    private static string? WhyNot(Job j) =>
+        j.Follows(Schools.WashNeed, "always") ? null
+        : Finished(j) ? "Sold washed and cured: nothing is left to wash off."
+        : j.Follows(Schools.WashNeed, "only_must") && !j.Any(Early) ? "Frame plastic is not washed, by house rule: primer may lift where fingers were."
+        : null;
+
+    private static IReadOnlyList<StepDraft> Baths(Job j)
+    {
+        static StepDraft By(string method, int seconds = 45, int setup = 5) => new(setup, seconds) { OneGo = true, Product = ProductClass.Water, Method = method };
+        var warm = j.Follows(Schools.BathWarmth, "by_material") && j.All(m => m.IsStyrene() || m == Material.WhiteMetal);
+        StepDraft[] soap = warm ? [By("soap_warm"), By("soap_cool")] : [By("soap_cool"), By("soap_warm")];
+        return j.House.Of(Schools.Bath).Id switch
+        {
+            "degreaser" => [By("degreaser", 60), .. soap, By("acid_dip", 75, 25)],
+            "acid_then_soap" => [By("acid_dip", 75, 25), .. soap, By("degreaser", 60)],
+            _ => [.. soap, By("degreaser", 60), By("acid_dip", 75, 25)],
+        };
+    }
+
+    private static string Why(Job j) =>
+        j.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."
+        : j.Any(m => m.IsMetal()) ? "Castings keep release agent and file dust: primer does not hold on them."
+        : j.Any(m => m is Material.Photopolymer) ? "The lot's state is not known to be finished, so prints are washed; a tacky print is not primed."
+        : j.Any(m => m is Material.Unknown) ? "Material unknown: washed as if it carried release agent."
         : "One wash after assembly takes dust and finger marks off before primer.";
 }

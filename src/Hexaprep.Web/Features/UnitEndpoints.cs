@@ -12,7 +12,7 @@ namespace Hexaprep.Web.Features;
 public sealed record UnitEdit(Guid Id, int Version, LocalDate? Deadline, int Weight);
 
 /// <summary>Changes what a batch's route is derived from; its steps keep their identities and history.</summary>
-public sealed record BatchEdit(Guid Id, int Version, Tier Tier, MoldLines MoldLines, Gaps Gaps, int Transfers, Sheen FinalSheen, int PaintMinutes);
+public sealed record BatchEdit(Guid Id, int Version, Tier Tier, MoldLines MoldLines, Gaps Gaps, int Transfers, Sheen FinalSheen, int PaintMinutes, bool LeadFree = false);
 
 /// <summary>Units and batches: where they stand, why their routes are as they are, what can be changed.</summary>
 public static class UnitEndpoints
@@ -58,13 +58,14 @@ public static class UnitEndpoints
                     Transfers = edit.Transfers,
                     FinalSheen = edit.FinalSheen,
                     PaintMinutes = edit.PaintMinutes,
+                    LeadFree = edit.LeadFree,
                 }, desk.Now, cancel);
                 return await OwnerAsync(id, desk, cancel);
             },
             () => OwnerAsync(id, desk, cancel));
     }
 
-    private static async Task<UnitView> OwnerAsync(Guid batchId, Desk desk, CancellationToken cancel)
+    internal static async Task<UnitView> OwnerAsync(Guid batchId, Desk desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return Reader(laid).One(laid.Bench.Batches[batchId].UnitId)!;

@@ -19,12 +19,21 @@ public sealed class CoatClockTests
         ((int)(t.Early - End).TotalMinutes, (int)(t.Usual - End).TotalMinutes, (int)(t.Sure - End).TotalMinutes);
 
     [Fact]
-    public void A_practised_range_gives_its_low_geometric_mean_and_high()
+    public void Water_is_not_trusted_under_primer_before_four_hours_in_still_air()
     {
-        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!;
+        Assert.Equal((58, 120, 246), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((29, 60, 240), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!));
+    }
 
-        Assert.Equal((240, 416, 720), Minutes(times));
-        Assert.Equal(WaitBasis.PractisedRange, times.Basis);
+    [Fact]
+    public void Washed_models_dry_sooner_in_warm_moving_air_and_overnight_by_house_rule()
+    {
+        var water = Coat(StepKind.Wash, ProductClass.Water);
+        var warm = Minutes(CoatClock.When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "warm_air"))!);
+        var overnight = Minutes(CoatClock.When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "air_overnight"))!);
+
+        Assert.True(warm.Sure < 240, $"{warm}");
+        Assert.Equal(720, overnight.Sure);
     }
 
     [Fact]
@@ -34,7 +43,6 @@ public sealed class CoatClockTests
         var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.Touch, HouseRules.Default)!;
 
         Assert.Equal((21, 45, 93), Minutes(times));
-        Assert.Equal(WaitBasis.ClassDefault, times.Basis);
     }
 
     [Fact]
@@ -63,12 +71,12 @@ public sealed class CoatClockTests
     }
 
     [Theory]
-    [InlineData(PrimerWait.Brisk, 120)]
-    [InlineData(PrimerWait.Usual, 720)]
-    [InlineData(PrimerWait.Careful, 2880)]
-    public void Primer_before_paint_never_falls_below_the_schools_floor(PrimerWait school, int least)
+    [InlineData("brisk", 120)]
+    [InlineData("usual", 720)]
+    [InlineData("careful", 2880)]
+    public void Primer_before_paint_never_falls_below_the_schools_floor(string school, int least)
     {
-        var (_, usual, sure) = Minutes(CoatClock.When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, new HouseRules(school))!);
+        var (_, usual, sure) = Minutes(CoatClock.When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, HouseRules.Default.With(Schools.PrimerWait, school))!);
 
         Assert.True(usual >= least && sure >= least);
     }
@@ -76,9 +84,9 @@ public sealed class CoatClockTests
     [Fact]
     public void A_heavy_film_doubles_the_wait_and_a_light_one_halves_it_but_putty_cures_as_it_cures()
     {
-        Assert.Equal((480, 832, 1440), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
-        Assert.Equal((120, 208, 360), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!));
-        Assert.Equal((240, 588, 1440), Minutes(CoatClock.When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((117, 240, 492), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((10, 23, 47), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRules.Default)!));
+        Assert.Equal((393, 720, 1318), Minutes(CoatClock.When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
     }
 
     [Fact]
@@ -86,7 +94,7 @@ public sealed class CoatClockTests
     {
         var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)), Readiness.NextLayer, HouseRules.Default)!;
 
-        Assert.Equal((600, 600, 600 + 720 - 416), Minutes(times));
+        Assert.Equal((600, 600, 600 + 246 - 120), Minutes(times));
     }
 
     [Fact]
@@ -94,7 +102,7 @@ public sealed class CoatClockTests
     {
         var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)), Readiness.NextLayer, HouseRules.Default)!;
 
-        Assert.Equal((240, 416, 720), Minutes(times));
+        Assert.Equal((58, 120, 246), Minutes(times));
     }
 
     [Fact]
@@ -103,7 +111,7 @@ public sealed class CoatClockTests
         var coat = Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.DryAt, 300));
         var tested = CoatClock.When(coat, Readiness.NextLayer, HouseRules.Default)!;
 
-        Assert.Equal((240, 300, 300), Minutes(tested));
+        Assert.Equal((58, 120, 300), Minutes(tested));
         Assert.True(tested.Tested);
         Assert.Equal((21, 45, 93), Minutes(CoatClock.When(coat, Readiness.Touch, HouseRules.Default)!));
     }
@@ -113,7 +121,7 @@ public sealed class CoatClockTests
     {
         var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]), Readiness.NextLayer, HouseRules.Default)!;
 
-        Assert.Equal(320 + 304, Minutes(times).Sure);
+        Assert.Equal(320 + 126, Minutes(times).Sure);
         Assert.False(times.Tested);
     }
 

@@ -29,16 +29,16 @@ public sealed class WorkspaceFileTests
 
         Assert.Empty(schema.Validate(Demo));
         Assert.NotEmpty(schema.Validate(Changed(f => f["units"]![0]!.AsObject().Remove("name"))));
-        Assert.NotEmpty(schema.Validate(Changed(f => f["formatVersion"] = 2)));
+        Assert.NotEmpty(schema.Validate(Changed(f => f["formatVersion"] = 3)));
     }
 
     [Fact]
     public void A_newer_format_is_refused_with_both_versions()
     {
-        var refused = Refused(Changed(f => f["formatVersion"] = 2));
+        var refused = Refused(Changed(f => f["formatVersion"] = 3));
 
         Assert.Equal("formatVersion", refused.Field);
-        Assert.Contains("version 2, this program reads up to 1", refused.Message, StringComparison.Ordinal);
+        Assert.Contains("version 3, this program reads up to 2", refused.Message, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -9,7 +9,7 @@ public sealed class CautionTests
     private static IReadOnlyList<Caution> At(StepKind kind, params Material[] materials)
     {
         var batch = Batches.Of(materials) with { Gaps = Gaps.Large, Transfers = 3, Tier = Tier.Leader, BaseMm = 40 };
-        return Caution.For(kind, batch.Route().Steps.First(s => s.Key.Kind == kind).Amounts, batch);
+        return Caution.For(kind, batch.Route().Steps.First(s => s.Key.Kind == kind).Amounts.Way, batch.Job());
     }
 
     [Theory]
@@ -34,14 +34,31 @@ public sealed class CautionTests
     [Fact]
     public void Every_caution_has_at_most_eight_words_and_defers_to_label_sheet_and_local_rules()
     {
-        foreach (var batch in Batches.Representative)
+        foreach (var caution in Caution.All)
         {
-            foreach (var caution in batch.Route().Steps.SelectMany(s => Caution.For(s.Key.Kind, s.Amounts, batch)))
-            {
-                Assert.True(caution.Short.Split(' ').Length <= 8, caution.Short);
-                Assert.EndsWith("The product's label, its safety data sheet and local rules come first.", caution.Card, StringComparison.Ordinal);
-            }
+            Assert.True(caution.Short.Split(' ').Length <= 8, caution.Short);
+            Assert.EndsWith("The product's label, its safety data sheet and local rules come first.", caution.Card, StringComparison.Ordinal);
+            Assert.DoesNotMatch("(?i)harmless|is safe|no problem|ppm|mg/m|first aid|rinse with water for", caution.Card);
         }
+    }
+
+    public static TheoryData<string> Hazards => [.. Caution.All.Select(c => c.Name)];
+
+    [Theory]
+    [MemberData(nameof(Hazards))]
+    public void Every_hazard_stands_at_some_step_of_some_route_and_not_at_every_step(string name)
+    {
+        var hazard = Caution.All.Single(c => c.Name == name);
+        var steps = Batches.Jobs.Value.SelectMany(j => j.Route().Steps.Select(s => hazard.When(s.Key.Kind, s.Amounts.Way, j))).ToList();
+
+        Assert.Contains(true, steps);
+        Assert.Contains(false, steps);
+    }
+
+    [Fact]
+    public void Lead_dust_aerosol_solvent_hot_water_and_blades_are_grave()
+    {
+        foreach (var name in new[] { "OldLead", "Dust", "Aerosol", "Solvent", "HotWater", "Blade" }) Assert.True(Caution.All.Single(c => c.Name == name).Grave);
     }
 
     [Fact]

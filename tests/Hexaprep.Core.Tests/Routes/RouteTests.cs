@@ -1,4 +1,3 @@
-using CsCheck;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 
@@ -6,32 +5,6 @@ namespace Hexaprep.Core.Tests.Routes;
 
 public sealed class RouteTests
 {
-    [Fact]
-    public void Every_route_is_in_an_order_its_edges_allow_and_ends_finished() => Batches.Any.Sample(batch =>
-    {
-        var route = batch.Route();
-        var place = route.Steps.Select((s, i) => (s.Key, i)).ToDictionary(s => s.Key, s => s.i);
-        return route.Edges.All(e => place[e.From] < place[e.To])
-            && route.Steps[^1].Key.Kind == StepKind.FinalGate
-            && route.Steps.All(s => s.Reason.Length > 0) && route.Edges.All(e => e.Reason.Length > 0 && e.MinMinutes >= 0)
-            && (route.Edges.All(e => e.Stage is not null || e.MinMinutes == 0));
-    }, iter: 3000);
-
-    [Fact]
-    public void Deriving_is_deterministic() => Batches.Any.Sample(batch =>
-    {
-        var (one, two) = (batch.Route(), batch.Route());
-        return one.Steps.SequenceEqual(two.Steps) && one.Edges.SequenceEqual(two.Edges) && one.LeftOut.SequenceEqual(two.LeftOut);
-    }, iter: 500);
-
-    [Fact]
-    public void Everything_before_paint_leads_to_the_primer_and_everything_leads_to_the_last_look() => Batches.Any.Sample(batch =>
-    {
-        var route = batch.Route();
-        var leads = Leading(route, StepKind.FinalGate);
-        return route.Steps.All(s => s.Key.Kind == StepKind.FinalGate || leads.Contains(s.Key));
-    }, iter: 1000);
-
     [Fact]
     public void Resin_and_metal_are_washed_before_glue()
     {
@@ -124,18 +97,4 @@ public sealed class RouteTests
     }
 
     private static RouteStep Step(Route route, StepKind kind) => route.Steps.First(s => s.Key.Kind == kind);
-
-    private static HashSet<StepKey> Leading(Route route, StepKind to)
-    {
-        var found = new HashSet<StepKey>();
-        var open = new Queue<StepKey>(route.Steps.Where(s => s.Key.Kind == to).Select(s => s.Key));
-        while (open.TryDequeue(out var key))
-        {
-            foreach (var edge in route.Edges.Where(e => e.To == key))
-            {
-                if (found.Add(edge.From)) open.Enqueue(edge.From);
-            }
-        }
-        return found;
-    }
 }

@@ -1,6 +1,6 @@
 import { QueryClient, queryOptions } from "@tanstack/react-query";
 import { setClock } from "../ui/time";
-import { api, data, RefusedError } from "./client";
+import { api, data, RefusedError, type Schemas } from "./client";
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -51,6 +51,47 @@ export const unitQuery = (id: string) =>
     queryFn: async () => data(await api.GET("/api/units/{id}", { params: { path: { id } } })),
     refetchInterval: minute,
   });
+
+export const askableQuery = queryOptions({ queryKey: ["askable"], queryFn: async () => data(await api.GET("/api/may-i/askable")) });
+
+export interface Asked {
+  batchId: string;
+  step: Schemas["StepKind"];
+  method?: string;
+  model?: number;
+}
+
+export const mayIQuery = (asked: Asked | null) =>
+  queryOptions({
+    queryKey: ["may-i", asked],
+    queryFn: async () => (asked ? data(await api.GET("/api/may-i", { params: { query: { ...asked } } })) : null),
+    enabled: asked !== null,
+    refetchInterval: minute / 2,
+  });
+
+export interface Scope {
+  unitId?: string;
+  batchId?: string;
+}
+
+export const houseQuery = (scope: Scope) =>
+  queryOptions({
+    queryKey: ["house", scope],
+    queryFn: async () => data(await api.GET("/api/house-rules", { params: { query: { ...scope } } })),
+  });
+
+export const effectsQuery = (school: string, scope: Scope) =>
+  queryOptions({
+    queryKey: ["effects", school, scope],
+    queryFn: async () => data(await api.GET("/api/house-rules/{school}/effects", { params: { path: { school }, query: { ...scope } } })),
+    staleTime: minute,
+  });
+
+export const materialKeyQuery = queryOptions({
+  queryKey: ["material-key"],
+  queryFn: async () => data(await api.GET("/api/material-key")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
 
 /** Everything is read again: the bench has changed, or may have. */
 export function lookAgain(): Promise<void> {

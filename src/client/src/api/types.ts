@@ -528,6 +528,588 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/may-i": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** May this step be done now, this way, on this batch or model? Yes; not yet, until when and by which test; or no, and what instead. */
+        get: {
+            parameters: {
+                query: {
+                    batchId: string;
+                    step: string;
+                    method?: string;
+                    product?: string;
+                    accelerator?: boolean;
+                    fate?: string;
+                    stand?: string;
+                    model?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MayIView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/may-i/askable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every batch with the steps that may be asked about. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskableView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The points where practitioners differ, and what is followed on the bench, for a unit or for a batch. */
+        get: {
+            parameters: {
+                query?: {
+                    unitId?: string;
+                    batchId?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HouseView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        /** Follows an option; routes that depend on it are derived again. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HouseChoice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HouseView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house-rules/{school}/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each option of a point does to this bench, in hours and days, before it is taken. */
+        get: {
+            parameters: {
+                query?: {
+                    unitId?: string;
+                    batchId?: string;
+                };
+                header?: never;
+                path: {
+                    school: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EffectsView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house-rules/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answers the questions of the first visit. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FirstAnswers"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HouseView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/route/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a change of the route would do: refused by a law, allowed with a consequence, or free. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RouteQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConsequenceView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Skips, adds, swaps or reorders a step. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RouteEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/route/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the changes of a step back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RouteRestore"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/identify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Names what parts of unknown material turned out to be. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Identified"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/material-key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The key that leads to a material by feel, weight, flex and marks. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeyQuestion"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/roster/read": {
         parameters: {
             query?: never;
@@ -944,6 +1526,10 @@ export interface components {
         };
         /** @enum {string} */
         ActKind: "start" | "done" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat";
+        AddableView: {
+            kind: components["schemas"]["StepKind"];
+            title: string;
+        };
         ArrivalChoice: {
             /** Format: int32 */
             weight: number;
@@ -959,6 +1545,24 @@ export interface components {
             sides: components["schemas"]["Hexagon"];
             choices: components["schemas"]["ArrivalChoice"][];
             notBefore: string;
+        };
+        AskableStepView: {
+            step: components["schemas"]["StepKind"];
+            title: string;
+            inRoute: boolean;
+            methods: string[];
+        };
+        AskableView: {
+            /** Format: uuid */
+            batchId: string;
+            /** Format: uuid */
+            unitId: string;
+            name: string;
+            mark: string;
+            /** Format: int32 */
+            models: number;
+            next: null | components["schemas"]["StepKind"];
+            steps: components["schemas"]["AskableStepView"][];
         };
         AwayView: {
             /** Format: int32 */
@@ -978,6 +1582,8 @@ export interface components {
             finalSheen: components["schemas"]["Sheen"];
             /** Format: int32 */
             paintMinutes: number;
+            /** @default false */
+            leadFree: boolean;
         };
         BatchView: {
             /** Format: uuid */
@@ -998,12 +1604,17 @@ export interface components {
             finalSheen: components["schemas"]["Sheen"];
             /** Format: int32 */
             paintMinutes: number;
+            leadFree: boolean;
+            hasUnknown: boolean;
+            hasWhiteMetal: boolean;
             /** Format: int32 */
             version: number;
             hexagon: components["schemas"]["Hexagon"];
             sides: components["schemas"]["SideView"][];
             steps: components["schemas"]["RouteStepView"][];
-            leftOut: components["schemas"]["LeftOut"][];
+            leftOut: components["schemas"]["LeftOutView"][];
+            addable: components["schemas"]["AddableView"][];
+            pairs: components["schemas"]["PairView"][];
             flaws: components["schemas"]["FlawView"][];
         };
         BenchAnswer: {
@@ -1066,6 +1677,11 @@ export interface components {
             doneShare: number;
             outdoors: boolean;
         };
+        Broken: {
+            rule: string;
+            strength: components["schemas"]["Strength"];
+            text: string;
+        };
         CardView: {
             why: string;
             how: string;
@@ -1078,6 +1694,26 @@ export interface components {
             short: string;
             card: string;
             full: boolean;
+            grave: boolean;
+        };
+        /** @enum {string} */
+        ChangeKind: "skip" | "add" | "swap" | "reorder";
+        /** @enum {string} */
+        ChoiceOrigin: "default" | "bench" | "unit" | "batch";
+        ConsequenceView: {
+            verdict: components["schemas"]["Strength"];
+            headline: string;
+            reasons: components["schemas"]["Broken"][];
+            instead: null | string;
+            effect: null | string;
+            comes: string[];
+            goes: string[];
+        };
+        DoableView: {
+            step: components["schemas"]["StepKind"];
+            title: string;
+            /** Format: uuid */
+            stepId: null | string;
         };
         DocumentBatch: {
             /** Format: uuid */
@@ -1104,6 +1740,17 @@ export interface components {
             position: number;
             /** Format: int32 */
             version: number;
+            leadFree?: boolean;
+        };
+        DocumentChoice: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            unitId: null | string;
+            /** Format: uuid */
+            batchId: null | string;
+            school: string;
+            option: string;
         };
         DocumentCoat: {
             /** Format: uuid */
@@ -1204,11 +1851,28 @@ export interface components {
             /** Format: int32 */
             number: number;
         };
+        DocumentRouteChange: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            batchId: string;
+            /** Format: int32 */
+            number: number;
+            kind: string;
+            step: string;
+            method: null | string;
+            productClass: null | string;
+            beforeStep: null | string;
+            strength: string;
+            consequence: string;
+            at: components["schemas"]["Instant"];
+        };
         DocumentSettings: {
             name: string;
             timeZone: string;
             /** Format: int32 */
             handles: number;
+            houseAsked?: boolean;
         };
         DocumentSpell: {
             /** Format: uuid */
@@ -1328,6 +1992,10 @@ export interface components {
             /** Format: int32 */
             models: number;
         };
+        EffectsView: {
+            school: string;
+            options: components["schemas"]["OptionEffectView"][];
+        };
         /** @enum {string} */
         ExceptionKind: "off" | "extra" | "unfit_for_spray";
         FieldProblem: {
@@ -1340,6 +2008,13 @@ export interface components {
         Film: "light" | "normal" | "heavy";
         /** @enum {string} */
         Finding: "not_dry_at" | "dry_at" | "exact";
+        FirstAnswers: {
+            /** Format: uuid */
+            id: string;
+            answers: {
+                [key: string]: string;
+            };
+        };
         FlawView: {
             /** Format: uuid */
             id: string;
@@ -1356,6 +2031,11 @@ export interface components {
         };
         /** @enum {string} */
         Gaps: "none" | "small" | "large";
+        Given: {
+            rule: string;
+            strength: components["schemas"]["Strength"];
+            text: string;
+        };
         HandView: {
             /** Format: uuid */
             stepId: string;
@@ -1405,14 +2085,50 @@ export interface components {
             binds: boolean;
             kind: components["schemas"]["BindingKind"];
         };
+        HouseChoice: {
+            /** Format: uuid */
+            id: string;
+            school: string;
+            option: null | string;
+            /** Format: uuid */
+            unitId: null | string;
+            /** Format: uuid */
+            batchId: null | string;
+        };
+        HouseView: {
+            asked: boolean;
+            firstVisit: string[];
+            schools: components["schemas"]["SchoolView"][];
+            scopes: components["schemas"]["ScopeView"][];
+        };
+        Identified: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            material: components["schemas"]["Material"];
+        };
         /** Format: date-time */
         Instant: string;
         /** @enum {string} */
         IsoDayOfWeek: "none" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
         JsonElement: unknown;
-        LeftOut: {
+        KeyAnswer: {
+            text: string;
+            next: null | string;
+            material: null | components["schemas"]["Material"];
+            why: null | string;
+        };
+        KeyQuestion: {
+            id: string;
+            question: string;
+            answers: components["schemas"]["KeyAnswer"][];
+        };
+        LeftOutView: {
             kind: components["schemas"]["StepKind"];
+            title: string;
             reason: string;
+            byYou: boolean;
         };
         LimitView: {
             text: string;
@@ -1447,6 +2163,29 @@ export interface components {
         /** Format: time */
         LocalTime: string;
         /** @enum {string} */
+        Material: "polystyrene" | "abs" | "flexible_pvc" | "pu_resin" | "photopolymer" | "pla" | "white_metal" | "old_lead" | "unknown";
+        MayIView: {
+            /** Format: uuid */
+            batchId: string;
+            unit: string;
+            step: components["schemas"]["StepKind"];
+            title: string;
+            answer: components["schemas"]["Verdict"];
+            headline: string;
+            detail: string;
+            until: null | components["schemas"]["Instant"];
+            readyBy: null | components["schemas"]["Instant"];
+            testFrom: null | components["schemas"]["Instant"];
+            testWords: null | string;
+            meanwhile: components["schemas"]["DoableView"][];
+            reasons: components["schemas"]["Given"][];
+            locks: string[];
+            instead: null | string;
+            insteadText: null | string;
+            /** Format: uuid */
+            canBegin: null | string;
+        };
+        /** @enum {string} */
         MoldLines: "few" | "ordinary" | "many";
         NotTonightView: {
             /** Format: uuid */
@@ -1461,11 +2200,33 @@ export interface components {
             text: string;
             note: string;
         };
+        OptionEffectView: {
+            option: string;
+            current: boolean;
+            /** Format: int32 */
+            handsMinutes: number;
+            /** Format: double */
+            days: null | number;
+            summary: string;
+            moves: string[];
+            comes: string[];
+            goes: string[];
+        };
+        OptionView: {
+            id: string;
+            label: string;
+            card: string;
+        };
         OrderedLine: {
             cells: {
                 [key: string]: string;
             };
             addAnyway: boolean;
+        };
+        PairView: {
+            materials: string;
+            glue: string;
+            note: string;
         };
         /** @enum {string} */
         PegState: "done" | "hand" | "rest" | "held";
@@ -1552,6 +2313,28 @@ export interface components {
         RosterSaved: {
             unitIds: string[];
         };
+        RouteEdit: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            change: components["schemas"]["RouteQuestion"];
+            accepted: boolean;
+        };
+        RouteQuestion: {
+            kind: components["schemas"]["ChangeKind"];
+            step: components["schemas"]["StepKind"];
+            method: null | string;
+            product: null | components["schemas"]["ProductClass"];
+            before: null | components["schemas"]["StepKind"];
+        };
+        RouteRestore: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            step: components["schemas"]["StepKind"];
+        };
         RouteStepView: {
             /** Format: uuid */
             id: string;
@@ -1570,6 +2353,8 @@ export interface components {
             handsMinutes: number;
             when: string;
             method: null | string;
+            ways: components["schemas"]["WayView"][];
+            changed: boolean;
             waitText: null | string;
             needs: string[];
             blocker: null | string;
@@ -1577,6 +2362,27 @@ export interface components {
             cautions: components["schemas"]["CautionView"][];
             card: components["schemas"]["CardView"];
             notNeeded: null | string;
+        };
+        SchoolView: {
+            id: string;
+            side: components["schemas"]["Side"];
+            question: string;
+            otherwise: string;
+            isLaw: boolean;
+            chosen: string;
+            default: string;
+            from: components["schemas"]["ChoiceOrigin"];
+            under: null | string;
+            options: components["schemas"]["OptionView"][];
+        };
+        ScopeView: {
+            /** Format: uuid */
+            unitId: string;
+            /** Format: uuid */
+            batchId: null | string;
+            name: string;
+            /** Format: int32 */
+            own: number;
         };
         /** @enum {string} */
         Sheen: "matte" | "satin" | "gloss";
@@ -1632,7 +2438,9 @@ export interface components {
             reconnectionInterval?: null | string;
         };
         /** @enum {string} */
-        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "prime" | "primer_gate" | "paint" | "gloss_bed" | "cut_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "final_coat" | "release" | "base_finish" | "final_gate";
+        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        /** @enum {string} */
+        Strength: "law" | "practice" | "taste";
         TakeBackView: {
             /** Format: uuid */
             stepId: string;
@@ -1700,6 +2508,16 @@ export interface components {
             title: string;
             lacks: string;
         };
+        /** @enum {string} */
+        Verdict: "yes" | "not_yet" | "no";
+        WayView: {
+            method: string;
+            product: null | components["schemas"]["ProductClass"];
+            text: string;
+            chosen: boolean;
+            verdict: components["schemas"]["Strength"];
+            note: string;
+        };
         WeeklySitting: {
             /** Format: uuid */
             id: string;
@@ -1728,6 +2546,8 @@ export interface components {
             flaws: components["schemas"]["DocumentFlaw"][];
             weeklySittings: components["schemas"]["DocumentWeekly"][];
             sittingExceptions: components["schemas"]["DocumentException"][];
+            houseChoices?: components["schemas"]["DocumentChoice"][];
+            routeChanges?: components["schemas"]["DocumentRouteChange"][];
         };
     };
     responses: never;

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useRouterState } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { benchQuery } from "../api/queries";
+import { MayI, MayIOpener } from "../mayi/MayI";
 import { Sheet } from "../ui/Sheet";
 import { isNight, setDevice, useDevice } from "../ui/settings";
 import { clockTime, useNow } from "../ui/time";
@@ -11,6 +12,7 @@ const views = [
   { to: "/plan", text: "Plan" },
   { to: "/units", text: "Units" },
   { to: "/intake", text: "Intake" },
+  { to: "/house", text: "House rules" },
 ] as const;
 
 const rows = [
@@ -51,6 +53,7 @@ export function Shell() {
         <GoTo />
         <div className="flex items-center gap-4 text-note text-ink-2">
           {path === "/" ? <KeyRows /> : null}
+          {path === "/" ? <MayI opener={<MayIOpener />} /> : null}
           <SittingEnd />
           <LightKey night={night} />
         </div>

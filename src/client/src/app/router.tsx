@@ -33,7 +33,17 @@ const intake = createRoute({
   component: lazyRouteComponent(() => import("../intake/IntakeView"), "IntakeView"),
 });
 
-export const router = createRouter({ routeTree: root.addChildren([bench, plan, evenings, units, unit, intake]), defaultPreload: "intent" });
+const house = createRoute({
+  getParentRoute: () => root,
+  path: "/house",
+  component: lazyRouteComponent(() => import("../house/HouseView"), "HouseView"),
+  validateSearch: z.object({ unit: z.string().optional(), batch: z.string().optional(), point: z.string().optional() }),
+});
+
+export const router = createRouter({
+  routeTree: root.addChildren([bench, plan, evenings, units, unit, intake, house]),
+  defaultPreload: "intent",
+});
 
 declare module "@tanstack/react-router" {
   interface Register {

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
-import { benchQuery } from "../api/queries";
+import { benchQuery, houseQuery } from "../api/queries";
 import { BenchLine } from "../line/BenchLine";
 import { spokenBlock, spokenWait } from "../line/spoken";
 import { UprightLine } from "../line/UprightLine";
@@ -192,6 +192,7 @@ function NotTonight({ rows, heading }: { rows: readonly Schemas["NotTonightView"
 }
 
 function Empty() {
+  const house = useQuery(houseQuery({}));
   const bare = {
     clean: "rest",
     wash: "rest",
@@ -208,6 +209,11 @@ function Empty() {
       <Link to="/intake" className="mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] border-ink px-8 text-main strong">
         Add a unit
       </Link>
+      {house.data && !house.data.asked ? (
+        <Link to="/house" className="mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] border-ink px-8 text-body strong">
+          Answer six questions first
+        </Link>
+      ) : null}
     </div>
   );
 }

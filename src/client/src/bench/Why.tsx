@@ -43,9 +43,11 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
   return (
     <div className="flex flex-col items-start gap-1.5">
       <div className="flex flex-wrap items-center gap-2">
-        {step.cautions.map((c) => (
-          <CautionSlab key={c.short} caution={c} />
-        ))}
+        {step.cautions
+          .filter((c) => c.grave)
+          .map((c) => (
+            <CautionSlab key={c.short} caution={c} />
+          ))}
       </div>
       {step.limit ? <LimitSlab text={step.limit.text} /> : null}
     </div>
@@ -62,13 +64,13 @@ export function Card({ step }: { step: Schemas["HandView"] }) {
         </button>
       }
     >
-      <CardText card={step.card} />
+      <CardText card={step.card} cautions={step.cautions} />
     </Sheet>
   );
 }
 
 /** A step's card, short enough to read with a brush in hand. */
-export function CardText({ card }: { card: Schemas["CardView"] }) {
+export function CardText({ card, cautions }: { card: Schemas["CardView"]; cautions: readonly Schemas["CautionView"][] }) {
   const rows = [
     ["Why", card.why],
     ["How", card.how],
@@ -91,6 +93,18 @@ export function CardText({ card }: { card: Schemas["CardView"] }) {
             <li key={rule}>{rule}</li>
           ))}
         </ul>
+      ) : null}
+      {cautions.length > 0 ? (
+        <div className="mt-3 border-t-[3px] border-rule pt-2">
+          <h3 className="text-[19px]">Take care</h3>
+          <ul>
+            {cautions.map((c) => (
+              <li key={c.short} className="mt-1">
+                <b>{c.short}.</b> {c.card}
+              </li>
+            ))}
+          </ul>
+        </div>
       ) : null}
     </>
   );

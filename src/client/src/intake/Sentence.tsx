@@ -1,5 +1,6 @@
 import { Choice } from "../ui/Choice";
 import { Stepper } from "../ui/Stepper";
+import { MaterialKey } from "./MaterialKey";
 import { bases, gaps, materials, moldLines, sheens, tiers } from "./words";
 
 export type Cells = Record<
@@ -49,6 +50,16 @@ export function Sentence({ cells, onChange }: { cells: Cells; onChange: (cells: 
           options={materials.map((m) => ({ value: m.value as string, text: m.text }))}
           onChange={put("material")}
         />
+        {cells.material === "unknown" ? (
+          <MaterialKey
+            opener={
+              <button type="button" className="min-h-14 px-1 text-body strong underline">
+                find out
+              </button>
+            }
+            onFound={put("material")}
+          />
+        ) : null}
         models in
         <Stepper label="Parts each" value={Number(cells.parts)} least={1} most={60} onChange={number("parts")} />
         parts each,

@@ -5,16 +5,18 @@ interface ChoiceProps<T extends string> {
   value: T;
   options: readonly { value: T; text: string }[];
   large?: boolean;
+  /** What stands there until something is chosen. */
+  placeholder?: string;
   onChange: (value: T) => void;
 }
 
 /** A choice of words, written where it is read. */
-export function Choice<T extends string>({ label, value, options, large = false, onChange }: ChoiceProps<T>) {
+export function Choice<T extends string>({ label, value, options, large = false, placeholder, onChange }: ChoiceProps<T>) {
   const size = large ? "text-lead lg:text-[30px] min-h-14 border-b-[5px]" : "text-body min-h-12 border-b-[4px]";
   return (
     <Select.Root value={value} onValueChange={(v) => onChange(v as T)}>
       <Select.Trigger aria-label={label} className={`inline-flex items-center border-hand bg-sheet px-3 strong text-hand ${size}`}>
-        <Select.Value />
+        <Select.Value placeholder={placeholder} />
       </Select.Trigger>
       <Select.Portal>
         <Select.Content

@@ -1,21 +1,43 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
+import { MaterialKey } from "../intake/MaterialKey";
 import { Stop } from "../intake/Sentence";
 import { gaps, moldLines, sheens, tiers } from "../intake/words";
 import { Choice } from "../ui/Choice";
 import { Stepper } from "../ui/Stepper";
 
-type Facts = Pick<Schemas["BatchView"], "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes">;
+type Facts = Pick<Schemas["BatchView"], "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes" | "leadFree">;
 
 /** What the route is derived from, written as it is said; changing a word derives the route again. */
 export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
   const save = useMutation({
     mutationFn: async (change: Partial<Facts>) => {
-      const { tier, moldLines, gaps, transfers, finalSheen, paintMinutes } = batch;
+      const { tier, moldLines, gaps, transfers, finalSheen, paintMinutes, leadFree } = batch;
       await api.PUT("/api/batches/{id}", {
         params: { path: { id: batch.id } },
-        body: { id: crypto.randomUUID(), version: batch.version, tier, moldLines, gaps, transfers, finalSheen, paintMinutes, ...change },
+        body: {
+          id: crypto.randomUUID(),
+          version: batch.version,
+          tier,
+          moldLines,
+          gaps,
+          transfers,
+          finalSheen,
+          paintMinutes,
+          leadFree,
+          ...change,
+        },
+      });
+    },
+    onSettled: () => lookAgain(),
+  });
+  const identify = useMutation({
+    mutationFn: async (material: Schemas["Material"]) => {
+      if (material === "unknown") return;
+      await api.POST("/api/batches/{id}/identify", {
+        params: { path: { id: batch.id } },
+        body: { id: crypto.randomUUID(), version: batch.version, material },
       });
     },
     onSettled: () => lookAgain(),
@@ -58,8 +80,29 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
           onChange={(paintMinutes) => save.mutate({ paintMinutes })}
         />
         a model.
+        {batch.hasWhiteMetal ? (
+          <label className="flex min-h-12 items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-6 w-6 accent-hand"
+              checked={batch.leadFree}
+              onChange={(e) => save.mutate({ leadFree: e.target.checked })}
+            />
+            Its white metal is named free of lead.
+          </label>
+        ) : null}
+        {batch.hasUnknown ? (
+          <MaterialKey
+            opener={
+              <button type="button" className="min-h-12 px-1 strong underline">
+                Find out what the unknown part is
+              </button>
+            }
+            onFound={(material) => identify.mutate(material)}
+          />
+        ) : null}
       </div>
-      {save.error ? <p role="alert">{wordsOf(save.error)}</p> : null}
+      {(save.error ?? identify.error) ? <p role="alert">{wordsOf(save.error ?? identify.error)}</p> : null}
     </div>
   );
 }

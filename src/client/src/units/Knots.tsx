@@ -20,7 +20,7 @@ export function Knots({ steps, chosen, onChoose }: KnotsProps) {
   return (
     <ol aria-label="The route, step by step" className="flex snap-x scroll-px-4 overflow-x-auto px-4 md:scroll-px-10 md:px-10">
       {steps.map((s, i) => (
-        <li key={s.id} className="relative min-w-[52px] flex-1 snap-start lg:min-w-0">
+        <li key={s.id} className="relative min-w-[52px] flex-1 snap-start lg:min-w-[46px]">
           <div aria-hidden="true" className="absolute inset-x-0 top-[43px] h-[3px] bg-ink" />
           <button
             type="button"

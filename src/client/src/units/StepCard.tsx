@@ -1,13 +1,16 @@
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { CardText } from "../bench/Why";
+import { MayI } from "../mayi/MayI";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab } from "../ui/Slab";
 import { benchNow, lasts } from "../ui/time";
+import { ChangeStep } from "./ChangeStep";
+import { Ways } from "./Ways";
 
 /** Why a step is in the route, what it waits for, what it leaves behind. */
-export function StepCard({ step }: { step: Schemas["RouteStepView"] }) {
+export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batch: Schemas["BatchView"] }) {
   return (
     <div className="flex flex-col gap-2">
       <h2 className="text-main leading-tight">{step.title}</h2>
@@ -17,27 +20,13 @@ export function StepCard({ step }: { step: Schemas["RouteStepView"] }) {
         {step.done > 0 && step.done < step.total ? `, ${step.done} of ${step.total} done` : ""}.
       </p>
       <div className="flex flex-wrap gap-2">
-        {step.cautions.map((c) => (
-          <CautionSlab key={c.short} caution={c} />
-        ))}
+        {step.cautions
+          .filter((c) => c.grave)
+          .map((c) => (
+            <CautionSlab key={c.short} caution={c} />
+          ))}
       </div>
-      {step.waitText ? (
-        <>
-          <h3 className="text-[19px]">Then leave alone</h3>
-          <p>{step.waitText}</p>
-        </>
-      ) : null}
-      {step.needs.length > 0 ? (
-        <>
-          <h3 className="text-[19px]">Not before</h3>
-          <ul>
-            {step.needs.map((n) => (
-              <li key={n}>{n}</li>
-            ))}
-          </ul>
-        </>
-      ) : null}
-      {step.blocker ? <p className="text-ink-2">Now: {step.blocker}.</p> : null}
+      {step.blocker ? <p className="text-ink-2">Now: {step.blocker.replace(/\.$/, "")}.</p> : null}
       <div className="flex flex-wrap gap-2">
         {step.canBegin ? (
           <Key tone="dark" onClick={() => void act("start", { stepId: step.id }, benchNow())}>
@@ -45,9 +34,30 @@ export function StepCard({ step }: { step: Schemas["RouteStepView"] }) {
           </Key>
         ) : null}
         <Sheet title={step.title} opener={<Key>How it is done</Key>}>
-          <CardText card={step.card} />
+          <CardText card={step.card} cautions={step.cautions} />
         </Sheet>
+        {step.notNeeded ? null : <MayI preset={{ batchId: batch.id, step: step.kind }} opener={<Key>May I, now?</Key>} />}
+        {step.notNeeded ? null : <ChangeStep step={step} batch={batch} />}
       </div>
+      <Ways step={step} batch={batch} />
+      {step.waitText ? (
+        <>
+          <h3 className="text-[19px]">Then leave alone</h3>
+          <p>{step.waitText}</p>
+        </>
+      ) : null}
+      {step.needs.length > 0 ? (
+        <details>
+          <summary className="min-h-11 cursor-pointer pt-2 text-[19px] strong">
+            Not before {step.needs.length === 1 ? "one other step" : `${step.needs.length} other steps`}
+          </summary>
+          <ul>
+            {step.needs.map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
     </div>
   );
 }

@@ -8,9 +8,11 @@ import { Flaws } from "../bench/Flaws";
 import { Mark } from "../ui/Mark";
 import { lasts } from "../ui/time";
 import { Waiting } from "../ui/Waiting";
+import { AddStep, LeftOut } from "./AddStep";
 import { BatchFacts } from "./BatchFacts";
 import { BigHexagon } from "./BigHexagon";
 import { Knots } from "./Knots";
+import { Pairs } from "./Pairs";
 import { StepCard } from "./StepCard";
 
 /** One unit: where its batches stand, why their routes are as they are. */
@@ -89,10 +91,20 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
             }
           />
         </div>
-        <StepCard step={step} />
+        <StepCard key={step.id} step={step} batch={batch} />
       </section>
       <section className="mt-auto grid gap-x-10 gap-y-4 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10 lg:[grid-template-columns:2.4fr_1fr]">
-        <BatchFacts batch={batch} />
+        <div className="flex flex-col gap-3">
+          <BatchFacts batch={batch} />
+          <Pairs pairs={batch.pairs} />
+          <Link
+            to="/house"
+            search={unit.batches.length > 1 ? { batch: batch.id } : { unit: unit.id }}
+            className="inline-flex min-h-12 items-center self-start underline strong"
+          >
+            House rules for {unit.batches.length > 1 ? batch.name || unit.name : unit.name}
+          </Link>
+        </div>
         <Held batch={batch} />
       </section>
     </main>
@@ -103,18 +115,8 @@ function Held({ batch }: { batch: Schemas["BatchView"] }) {
   return (
     <div className="flex flex-col gap-3">
       <Flaws flaws={batch.flaws} named={false} />
-      {batch.leftOut.length > 0 ? (
-        <div>
-          <h2 className="text-[20px]">Left out, and why</h2>
-          <ul>
-            {batch.leftOut.map((l) => (
-              <li key={l.kind}>
-                <b>{l.kind.replaceAll("_", " ")}</b>: {l.reason}
-              </li>
-            ))}
-          </ul>
-        </div>
-      ) : null}
+      <LeftOut batch={batch} />
+      <AddStep batch={batch} />
     </div>
   );
 }

@@ -1,0 +1,27 @@
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>When each unit is done by a plan, and which of those dates another plan moves.</summary>
+public static class Promises
+{
+    /// <summary>The moment each unit is done; null for one that finds no place.</summary>
+    public static Dictionary<Guid, Instant?> Of(BenchIndex bench, BenchPlan plan)
+    {
+        var ends = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
+        var lacking = plan.Result.Unplaced.Select(u => bench.Batches[Guid.Parse(u.Batch)].UnitId).ToHashSet();
+        return bench.State.Units.ToDictionary(u => u.Id, u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end));
+    }
+
+    /// <summary>Whom another plan moves, in words. A promise counts as moved when its evening changes: half a day or more.</summary>
+    public static IEnumerable<string> Moves(BenchIndex bench, Dictionary<Guid, Instant?> before, Dictionary<Guid, Instant?> after, Clockface clock) =>
+        from unit in bench.State.Units
+        where before.GetValueOrDefault(unit.Id) is not null
+        let was = before[unit.Id]!.Value
+        let willBe = after.GetValueOrDefault(unit.Id)
+        where willBe is null || Math.Abs((willBe.Value - was).TotalHours) >= 12
+        select willBe is not { } then ? $"{unit.Name} finds no place any more"
+            : then > was ? $"{unit.Name} slips from {clock.At(was)} to {clock.At(then)}" : $"{unit.Name} comes from {clock.At(was)} to {clock.At(then)}";
+}

@@ -1,0 +1,96 @@
+namespace Hexaprep.Core.Drying;
+
+/// <summary>What is sprayed and how: it decides which air suits it.</summary>
+public enum SprayMedium { Aerosol, AirbrushWb, AirbrushLacquer }
+
+/// <summary>The weather at the place of spraying.</summary>
+/// <param name="Air">Air and humidity.</param>
+/// <param name="WindMs">Mean wind, m/s, 0 to 40.</param>
+/// <param name="GustMs">Gusts, m/s, null when not known.</param>
+/// <param name="SunWM2">Sun on the models, W/m², 0 to 1200.</param>
+public sealed record Weather(Air Air, double WindMs = 0, double? GustMs = null, double SunWM2 = 0);
+
+/// <summary>Whether the air suits a coat: the worst of its sub-scores, and which one that is. It says nothing of whether the place is safe.</summary>
+/// <param name="Score">0 to 1; fit from 0.8, marginal from 0.5.</param>
+/// <param name="Binding">The condition that decides, "none" when all are good.</param>
+/// <param name="SurfaceC">Temperature of the surface taken, °C.</param>
+/// <param name="DewMarginC">How far the surface lies above the dew point, °C.</param>
+public sealed record Fitness(double Score, string Binding, double SurfaceC, double DewMarginC)
+{
+    /// <summary>A coat may be sprayed, with care where it is marginal.</summary>
+    public bool Allows => Score >= 0.5;
+
+    /// <summary>What binds, in words.</summary>
+    public string Words => Binding switch
+    {
+        "dew_margin_c" => "the surface is too close to the dew point: the coat clouds",
+        "air_c" => "the air is too hot or too cold",
+        "surface_c" => "the surface is too hot or too cold, sun included",
+        "rh_pct" => "the air is too damp or too dry",
+        "wind_m_s" => "the wind carries the mist away",
+        "dry_spray_index" => "droplets dry in flight: the coat turns fuzzy",
+        _ => "the air suits it",
+    };
+}
+
+/// <summary>Scores the air for spraying; sources and confidence in docs/computation.md.</summary>
+public static class SprayFitness
+{
+    private const double Absorptance = 0.7;
+    private const double SizeMm = 30;
+
+    /// <summary>The fitness of the weather for a medium, at its usual distance.</summary>
+    public static Fitness Of(SprayMedium medium, Weather weather)
+    {
+        var (air, wind) = (weather.Air.AirC, Math.Max(weather.WindMs, 0.7 * (weather.GustMs ?? 0)));
+        var surface = Surface(weather);
+        var margin = surface - DewPoint(weather.Air);
+        var curves = TradeDefaults.Spraying(Ids.Of(medium));
+        var values = new Dictionary<string, double>
+        {
+            ["dew_margin_c"] = margin,
+            ["air_c"] = air,
+            ["surface_c"] = surface,
+            ["rh_pct"] = weather.Air.HumidityPct,
+            ["wind_m_s"] = wind,
+            ["dry_spray_index"] = DrySpray(medium, weather.Air, surface),
+        };
+        var scores = TradeDefaults.SprayBindingOrder.Where(values.ContainsKey).Select(c => (Condition: c, Score: On(curves[c], values[c]))).ToList();
+        var worst = scores.MinBy(s => s.Score);
+        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin);
+    }
+
+    /// <summary>The dew point, °C.</summary>
+    public static double DewPoint(Air air)
+    {
+        var gamma = Math.Log(air.HumidityPct / 100) + 17.625 * air.AirC / (243.04 + air.AirC);
+        return 243.04 * gamma / (17.625 - gamma);
+    }
+
+    // Air plus sun on a small body, cooled by the wind (Cauchy; Ranz and Marshall 1952; linearised radiation).
+    private static double Surface(Weather weather)
+    {
+        var reynolds = Math.Max(weather.WindMs, 0.1) * (SizeMm / 1000) / 1.5e-5;
+        var transfer = 0.0257 / (SizeMm / 1000) * (2 + 0.6 * Math.Sqrt(reynolds) * Math.Cbrt(0.71)) + 5.5;
+        return weather.Air.AirC + Absorptance * weather.SunWM2 / 4 / transfer;
+    }
+
+    // Loss in flight against 21 °C and 50 %, at the usual distance.
+    private static double DrySpray(SprayMedium medium, Air air, double surface)
+    {
+        static double Hot(double from, double to) => Math.Exp(-36000 / 8.314462618 * (1 / (to + 273.15) - 1 / (from + 273.15)));
+        var flight = medium == SprayMedium.AirbrushWb ? DryingModel.Deficit(air) / DryingModel.Deficit(Air.Usual) : Hot(21, air.AirC);
+        return flight * Math.Sqrt(Hot(air.AirC, surface));
+    }
+
+    private static double On(double[][] curve, double x)
+    {
+        if (x <= curve[0][0]) return curve[0][1];
+        for (var i = 1; i < curve.Length; i++)
+        {
+            var (a, b) = (curve[i - 1], curve[i]);
+            if (x <= b[0]) return a[1] + (b[1] - a[1]) * (x - a[0]) / (b[0] - a[0]);
+        }
+        return curve[^1][1];
+    }
+}

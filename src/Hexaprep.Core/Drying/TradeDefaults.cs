@@ -1,0 +1,59 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Hexaprep.Core.Routes;
+
+namespace Hexaprep.Core.Drying;
+
+/// <summary>The trade's default figures, read from the embedded <c>defaults.json</c> (docs/computation.md names their sources).</summary>
+public static class TradeDefaults
+{
+    private static readonly JsonSerializerOptions Snake = new() { PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower };
+    private static readonly Document Read = Load();
+
+    /// <summary>How each product class dries.</summary>
+    public static DryingClass ClassOf(ProductClass product) => ByClass[product];
+
+    /// <summary>Curves that turn a condition into a score of 0 to 1, for one spray medium.</summary>
+    public static IReadOnlyDictionary<string, double[][]> Spraying(string medium) => Read.SprayMedia[medium];
+
+    /// <summary>Which condition is named first where several bind equally.</summary>
+    public static IReadOnlyList<string> SprayBindingOrder => Read.SprayBindingOrder;
+
+    /// <summary>How well a glue holds a material: 0 not at all, 1 poorly, 2 well, 3 best.</summary>
+    /// <param name="glue">A glue's method id, e.g. <c>ca</c>.</param>
+    /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>
+    public static int GlueRating(string glue, string material) => Read.GlueRating[glue][material];
+
+    /// <summary>Water a material bears, °C: washing at most, and the range that softens it for straightening (null: not by heat).</summary>
+    public static (int Wash, int? From, int? To) Heat(string material) => Read.Heat[material] is [{ } wash, var from, var to] ? (wash, from, to) : throw new InvalidOperationException(material);
+
+    private static readonly Dictionary<ProductClass, DryingClass> ByClass =
+        Enum.GetValues<ProductClass>().ToDictionary(p => p, p => Read.DryingClasses[Ids.Of(p)]);
+
+    private static Document Load()
+    {
+        using var stream = typeof(TradeDefaults).Assembly.GetManifestResourceStream("Hexaprep.Core.Data.defaults.json")!;
+        return JsonSerializer.Deserialize<Document>(stream, Snake)!;
+    }
+
+    private sealed record Document(
+        IReadOnlyDictionary<string, DryingClass> DryingClasses, IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
+        IReadOnlyList<string> SprayBindingOrder, IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating, IReadOnlyDictionary<string, int?[]> Heat);
+}
+
+/// <summary>How a product class dries.</summary>
+/// <param name="TMinC">Below it the film never forms, °C.</param>
+/// <param name="RhMax">Above it nothing dries, % relative humidity.</param>
+/// <param name="PriorSd">Spread of ln(time) between products of the class.</param>
+/// <param name="ChemicalKj">Activation energy of the cure, kJ/mol.</param>
+/// <param name="SolventKj">Heat of vaporisation of the solvent, kJ/mol.</param>
+/// <param name="Stages">By readiness id.</param>
+public sealed record DryingClass(
+    double TMinC, double RhMax, double PriorSd, [property: JsonPropertyName("Ea_kJ")] double ChemicalKj,
+    [property: JsonPropertyName("dHv_kJ")] double SolventKj, IReadOnlyDictionary<string, DryingStage> Stages);
+
+/// <summary>One stage: its reference time and how it is made up.</summary>
+/// <param name="TRefMin">Minutes at 21 °C, 50 % RH, still air, normal film.</param>
+/// <param name="Share">Shares of water leaving (w), solvent leaving (s), chemical cure (c), moisture cure (m).</param>
+/// <param name="FilmExp">How each share grows with the film.</param>
+public sealed record DryingStage(double TRefMin, IReadOnlyDictionary<string, double> Share, IReadOnlyDictionary<string, double> FilmExp);

@@ -1,0 +1,260 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.MayI;
+
+/// <summary>Answers "may I ... now?" from the rules of law and practice, whatever route was derived; taste never blocks.</summary>
+/// <param name="job">The batch and its house rules.</param>
+/// <param name="history">What was done so far.</param>
+/// <param name="now">The moment asked about.</param>
+/// <param name="weather">The air where it is done; null when nobody read it: then it does not block, but is to be checked.</param>
+/// <param name="book">The rules.</param>
+public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? weather, RuleBook book)
+{
+    private static readonly Duration SoakLasts = Duration.FromMinutes(10);
+
+    /// <summary>Coats of other models in the same room that are still wet, with the moment the last is touch-dry; null for none.</summary>
+    public Instant? RoomWetUntil { get; init; }
+
+    /// <summary>The answer, with what may be done meanwhile when it is a wait.</summary>
+    public Answer Of(Ask ask)
+    {
+        var answer = Alone(ask);
+        return answer is { Verdict: Verdict.NotYet, Until: not null } ? answer with { Meanwhile = Meanwhile(ask.Step) } : answer;
+    }
+
+    /// <summary>The answer alone.</summary>
+    public Answer Alone(Ask ask)
+    {
+        var found = new Findings();
+        var way = Resolve(ask);
+        var mine = history.For(ask.Piece);
+        Refuse(ask.Step, way, mine, found);
+        Require(ask.Step, way, mine, found);
+        // Asked again without a product, it is the same one again.
+        Wait(ask.Step, ask.Product is null ? way with { Product = null } : way, mine, found);
+        Dust(ask.Step, found);
+        Air(ask.Step, way, found);
+        if (ask.Step == StepKind.PlaceTransfer) Soaked(mine, found);
+        var locks = book.CardRules(ask.Step, job).Where(r => r.Locks is not null).Select(r => r.Locks!);
+        return found.Answer([.. locks]);
+    }
+
+    private Way Resolve(Ask ask)
+    {
+        var ways = book.Choices.FirstOrDefault(c => c.Kind == ask.Step)?.Ways(job) ?? [];
+        var usual = book.Choices.FirstOrDefault(c => c.Kind == ask.Step) is { } choice ? RouteBuilder.WayOf(choice, job, book) : null;
+        var method = ask.Method ?? (ask.Product is null || usual?.Product == ask.Product ? usual?.Method : ways.FirstOrDefault(w => w.Product == ask.Product)?.Method ?? usual?.Method);
+        var product = ask.Product ?? (usual?.Method == method ? usual?.Product : ways.FirstOrDefault(w => w.Method == method)?.Product ?? usual?.Product);
+        return new Way(method, product) { Accelerator = ask.Accelerator, Fate = ask.Fate, Stand = ask.Stand };
+    }
+
+    // What must never be done so, and what only another step makes possible.
+    private void Refuse(StepKind step, Way way, WorkHistory mine, Findings found)
+    {
+        foreach (var rule in book.Refusals(step, way, job))
+        {
+            if (rule.After is { } after && !Began(after, mine)) continue;
+            if (rule.LiftedBy is not { } lift) found.No(rule);
+            else if (!(rule.After is { } since ? mine.DidAfter(lift, since) : mine.Did(lift))) found.Missing(rule, rule.Instead);
+        }
+    }
+
+    private static bool Began(StepKind step, WorkHistory mine) => mine.Done.Any(d => d.Step == step) || mine.Coats.Any(c => c.Step == step);
+
+    // Steps that this one is not done without.
+    private void Require(StepKind step, Way way, WorkHistory mine, Findings found)
+    {
+        foreach (var rule in book.EdgesInto[step])
+        {
+            if (!rule.Requires || rule.Strength == Strength.Taste || mine.Did(rule.Subject) || job.Skips(rule.Subject) || !rule.When(job)) continue;
+            if (rule.ByWay is { } only && !only.Meets(way)) continue;
+            if (rule.Once is { } once && !Began(once, mine)) continue;
+            // One that is needed before pins replaces it: a pinned joint needs no tooth.
+            if (rule.Subject == StepKind.Roughen && mine.Did(StepKind.Pin)) continue;
+            found.Missing(rule, Ids.Of(rule.Subject));
+        }
+    }
+
+    // What lies on it and is not ready for this step.
+    private void Wait(StepKind step, Way way, WorkHistory mine, Findings found)
+    {
+        foreach (var coat in mine.Coats.GroupBy(c => (c.Step, c.Piece)).Select(g => g.MaxBy(c => c.EndedAt ?? Instant.MaxValue)!))
+        {
+            if (step == coat.Step && coat.Window is { } window && (way.Product is null || way.Product == coat.Product))
+            {
+                InWindow(coat, window, mine, found);
+                continue;
+            }
+            foreach (var (rule, stage, least) in Asked(step, way, coat)) Ready(rule, stage, least, coat, found);
+        }
+    }
+
+    // The rules that ask something of a coat before a step: those about this very pair, else what holds for all wet work.
+    private IEnumerable<(Rule Rule, Readiness Stage, int Least)> Asked(StepKind step, Way way, LaidCoat coat)
+    {
+        if (step.LeavesTheModelAlone()) yield break;
+        if (step == coat.Step)
+        {
+            if (coat.Product.Binds() || coat.Product is ProductClass.Water or ProductClass.SettingSolution) yield break;
+            if (way.Product is { } other && other != coat.Product && step.Coats()) yield return (Waiting.Layer, Readiness.NextLayer, 0);
+            else yield return (Waiting.NextPass, Readiness.Recoat, 0);
+            yield break;
+        }
+        var own = book.EdgesInto[step].Where(r => r.Subject == coat.Step && r.Stage is not null && r.Strength != Strength.Taste && r.When(job)).ToList();
+        foreach (var rule in own) yield return (rule, rule.Stage!.Value, rule.LeastMinutes);
+        if (own.Count > 0) yield break;
+        if (coat.Product.Binds() && (step == StepKind.Wash || step == StepKind.Straighten || step.MakesDust())) yield return (Waiting.Force, Readiness.NextLayer, 0);
+        else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water)) yield return (Waiting.Layer, Readiness.NextLayer, 0);
+        else if (coat.Product != ProductClass.Water) yield return (Waiting.Handling, Readiness.Touch, 0);
+    }
+
+    private void Ready(Rule rule, Readiness stage, int leastMinutes, LaidCoat coat, Findings found)
+    {
+        if (!book.Has(rule)) return;
+        if (coat.EndedAt is not { } end)
+        {
+            found.Missing(rule, Ids.Of(coat.Step));
+            return;
+        }
+        if (coat.Times(stage) is not { } times) return;
+        var floor = end + Duration.FromMinutes(leastMinutes);
+        found.Wait(rule, Instant.Max(times.Sure, floor), Instant.Max(times.Usual, floor), Instant.Max(times.Early, floor), Words(coat, stage), coat.Stalled, now);
+    }
+
+    private void InWindow(LaidCoat coat, RecoatWindow window, WorkHistory mine, Findings found)
+    {
+        if (!book.Has(Waiting.Window)) return;
+        var keyed = mine.Done.Any(d => d.Step == StepKind.Sand && d.At >= coat.EndedAt);
+        if (!window.FirstIsShut && (window.Closes is null || now <= window.Closes))
+        {
+            var usual = coat.Times(Readiness.Recoat)?.Usual ?? window.Opens;
+            found.Wait(Waiting.Window, window.Opens, Instant.Min(usual, window.Opens), Instant.Min(coat.Times(Readiness.Recoat)?.Early ?? window.Opens, window.Opens), Words(coat, Readiness.Recoat), coat.Stalled, now);
+            if (window.Closes is { } closes) found.Lapses(closes);
+        }
+        else if (window.Reopens is { } reopens) found.Wait(Waiting.Window, reopens, reopens, reopens, Words(coat, Readiness.Recoat), coat.Stalled, now);
+        else if (!keyed) found.Missing(Waiting.Missed, Waiting.Missed.Instead);
+    }
+
+    private void Dust(StepKind step, Findings found)
+    {
+        if (!step.MakesDust() || !book.Has(Waiting.Dust)) return;
+        foreach (var coat in history.Coats.Where(c => c.Step.Coats()))
+        {
+            if (coat.EndedAt is null) found.Missing(Waiting.Dust, Ids.Of(coat.Step));
+            else if (coat.Times(Readiness.Touch) is { } dry) found.Wait(Waiting.Dust, dry.Sure, dry.Usual, dry.Early, Words(coat, Readiness.Touch), coat.Stalled, now);
+        }
+        if (RoomWetUntil is { } until) found.Wait(Waiting.Dust, until, until, until, "The coat nearest to you: a fingertip on its handle side leaves no print.", null, now);
+    }
+
+    private void Air(StepKind step, Way way, Findings found)
+    {
+        var medium = (way.Method, way.Product) switch
+        {
+            ("spray_can", _) => SprayMedium.Aerosol,
+            ("airbrush", { } product) when product.HasSolvent() => SprayMedium.AirbrushLacquer,
+            ("airbrush", _) => SprayMedium.AirbrushWb,
+            _ => (SprayMedium?)null,
+        };
+        if (weather is null)
+        {
+            if (medium is not null && book.Has(Waiting.FitAir)) found.Note(Waiting.FitAir with { Reason = "The air is not known here: check temperature, damp, wind and the label before you spray." });
+            return;
+        }
+        if (step.Coats() && way.Product is { } laid && TradeDefaults.ClassOf(laid) is var kind && book.Has(Waiting.Forms)
+            && (weather.Air.AirC < kind.TMinC || weather.Air.HumidityPct > kind.RhMax)) found.Weather(Waiting.Forms);
+        if (medium is not { } sprayed || !book.Has(Waiting.FitAir)) return;
+        var fit = SprayFitness.Of(sprayed, weather);
+        if (!fit.Allows) found.Weather(Waiting.FitAir with { Reason = $"Not in this air: {fit.Words}." });
+        else found.Note(Waiting.FitAir with { Reason = fit.Score < 0.8 ? $"The air is marginal: {fit.Words}. A test card first." : "The air suits it; the place and the label still decide." });
+    }
+
+    // Soaking marks keep their glue for minutes only.
+    private static void Soaked(WorkHistory mine, Findings found)
+    {
+        if (mine.Done.Where(d => d.Step == StepKind.SoakTransfer).Max(d => d.At) is { } soaked && !mine.Did(StepKind.PlaceTransfer)) found.Lapses(soaked + SoakLasts);
+    }
+
+    private static string Words(LaidCoat coat, Readiness stage)
+    {
+        var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
+        return stage switch
+        {
+            Readiness.Touch => $"Touch the {noun} where it will not show: no print, no tack.",
+            Readiness.Recoat => $"Look along the {noun}: matte, no longer wet-looking, no tack on a hidden spot.",
+            Readiness.Handle => $"Hold it as you mean to: the {noun} must not give or mark.",
+            _ when coat.Product == ProductClass.Water => "Tap it over a dry cloth and look into the recesses: no drop comes.",
+            _ when coat.Product.Binds() => $"A nail on a leftover lump of the {noun}: no mark, dull and rigid.",
+            _ => $"A nail on a hidden spot: the {noun} takes no mark, and its smell is gone.",
+        };
+    }
+
+    private List<StepKind> Meanwhile(StepKind asked)
+    {
+        var route = RouteBuilder.Derive(job, book);
+        var waiting = route.Edges.Where(e => !history.Did(e.From.Kind)).Select(e => e.To.Kind).ToHashSet();
+        var open = route.Steps.Select(s => s.Key.Kind).Distinct().Where(k => k != asked && !history.Did(k) && !waiting.Contains(k));
+        return [.. open.Where(k => Alone(new Ask(k)).Verdict == Verdict.Yes).Take(3)];
+    }
+
+    // Collects what speaks against the step; "no" outranks "not yet" outranks "yes".
+    private sealed class Findings
+    {
+        private readonly List<(int Rank, Given Given)> _reasons = [];
+        private string? _insteadOfNo, _insteadOfMissing;
+        private bool _no, _missing, _weather;
+        private Instant? _sure, _usual, _lapses;
+        private EarlyTest? _test;
+
+        public void No(Rule rule)
+        {
+            _no = true;
+            _insteadOfNo ??= rule.Instead;
+            Add(0, rule, rule.Reason);
+        }
+
+        public void Missing(Rule rule, string? step)
+        {
+            _missing = true;
+            _insteadOfMissing ??= step;
+            Add(1, rule, rule.Reason);
+        }
+
+        public void Weather(Rule rule)
+        {
+            _weather = true;
+            Add(1, rule, rule.Reason);
+        }
+
+        public void Wait(Rule rule, Instant sure, Instant usual, Instant early, string test, string? stalled, Instant now)
+        {
+            if (sure <= now)
+            {
+                Add(3, rule, $"Waited long enough: {char.ToLowerInvariant(rule.Reason[0])}{rule.Reason[1..]}");
+                return;
+            }
+            Add(2, rule, stalled is null ? rule.Reason : $"{rule.Reason} {stalled}");
+            if (_sure is not null && sure <= _sure) return;
+            (_sure, _usual, _test) = (sure, usual, new EarlyTest(early, test));
+        }
+
+        public void Note(Rule rule) => Add(4, rule, rule.Reason);
+
+        public void Lapses(Instant at) => _lapses = _lapses is { } known ? Instant.Min(known, at) : at;
+
+        public Answer Answer(IReadOnlyList<string> locks)
+        {
+            var verdict = _no ? Verdict.No : _missing || _weather || _sure is not null ? Verdict.NotYet : Verdict.Yes;
+            var speaks = verdict switch { Verdict.No => 1, Verdict.NotYet => 3, _ => 5 };
+            List<Given> reasons = [.. _reasons.Where(r => r.Rank < speaks || r.Rank == 4).OrderBy(r => r.Rank).ThenBy(r => r.Given.Strength).Select(r => r.Given).DistinctBy(g => (g.Rule, g.Text))];
+            if (reasons.Count == 0) reasons.Add(new Given("NothingStandsAgainstIt", Strength.Practice, "Nothing stands against it."));
+            var waits = verdict == Verdict.NotYet && !_missing;
+            return new Answer(verdict, verdict == Verdict.Yes ? _lapses : waits ? _sure : null, waits ? _usual : null, waits ? _test : null, [], reasons, locks,
+                verdict == Verdict.No ? _insteadOfNo : verdict == Verdict.NotYet ? _insteadOfMissing : null);
+        }
+
+        private void Add(int rank, Rule rule, string text) => _reasons.Add((rank, new Given(rule.Name, rule.Strength, text)));
+    }
+}

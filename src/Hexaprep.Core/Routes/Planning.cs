@@ -1,0 +1,34 @@
+using static Hexaprep.Core.Routes.StepKind;
+
+namespace Hexaprep.Core.Routes;
+
+/// <summary>Rules of the calendar and of what is scarce: the plan and the bench keep them, whatever the route.</summary>
+public static class Planning
+{
+    /// <summary>Spray steps attach to weather that is fit.</summary>
+    public static readonly Rule SprayInFitWeather = Rule.Plan("SprayJobsAttachToFitWeather", RuleKind.NotWhile, Prime, "Sprays go into sittings that are not marked unfit; indoor work moves to the others.");
+
+    /// <summary>Never more wet pieces than handles.</summary>
+    public static readonly Rule NoMoreThanHandles = Rule.Plan("NoMoreWetPiecesThanHandles", RuleKind.NotWhile, StepKind.Handle, "No more models are mounted than there are free handles.");
+
+    /// <summary>One mix serves so many models.</summary>
+    public static readonly Rule MixesFitTheirWorkingTime = Rule.Plan("MixesFitTheirWorkingTime", RuleKind.Soon, Fill, "A two-part mix is not started for more gaps than its working time takes.");
+
+    /// <summary>The rules of this page.</summary>
+    public static readonly IReadOnlyList<Rule> Rules =
+    [
+        SprayInFitWeather, NoMoreThanHandles, MixesFitTheirWorkingTime,
+        Rule.Plan("EndWithTheLongestWait", RuleKind.Soon, BaseTexture, "A sitting ends with what waits longest unattended: enamel, putty, grit, gloss."),
+        Rule.Plan("WaitsTakeOnlyWhatFits", RuleKind.NotWhile, Glue, "Inside a wait of minutes only work that ends before it does, or can be put down."),
+        Rule.Plan("WorkWhileMarksSoak", RuleKind.Together, PlaceTransfer, "While marks soak, other places are set; while gloss dries, marks are cut."),
+        Rule.Plan("JointsInRotation", RuleKind.Together, Glue, "While one joint hardens the next model's is glued."),
+        Rule.Plan("QuietWorkNearPrimer", RuleKind.NotWhile, Sand, "While primer dries: mount, base, cut or glue others. Nothing that makes dust near it."),
+        Rule.Plan("GatesInFullLight", RuleKind.Before, PrimerGate, "The primer gate comes in the next sitting; a repair loop is held ready."),
+        Rule.Plan("SlowestFirst", RuleKind.Before, Wash, "The slowest material and the resin and metal pieces start first."),
+        Rule.Plan("SlowestPieceDecides", RuleKind.Together, FinalGate, "A model is as far as its slowest piece, a unit as its slowest model."),
+        Rule.Plan("CrewInTheSameSpray", RuleKind.Together, Prime, "Accessories and crew go into the same spraying, even if they are joined last."),
+        Rule.Plan("FixedCostSetsTheBatch", RuleKind.Together, Prime, "Set-up divided by models sets the batch; pot life, slots and the sitting cap it."),
+        Rule.Plan("LossesShownApart", RuleKind.Soon, Fill, "A wait that ends while you are away spoils nothing, unless something is lost by then: those are shown apart."),
+        Rule.Plan("HandsCountHandsOnly", RuleKind.NotWhile, Glue, "Attended seconds count as hands-on, unattended hours do not."),
+    ];
+}

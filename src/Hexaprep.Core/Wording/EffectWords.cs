@@ -1,0 +1,15 @@
+using Hexaprep.Core.Routes;
+
+namespace Hexaprep.Core.Wording;
+
+/// <summary>What a change costs or saves, in words.</summary>
+public static class EffectWords
+{
+    /// <summary>Hands for the batch, and the time from its begin to its end when nothing else is done in between.</summary>
+    public static string Of(RouteEffect effect)
+    {
+        var hands = effect.HandsMinutes == 0 ? "the same work" : $"{Clockface.Lasts(Math.Abs(effect.HandsMinutes))} {(effect.HandsMinutes > 0 ? "more" : "less")} work";
+        var elapsed = effect.ElapsedMinutes == 0 ? "no longer in all" : $"{Clockface.Lasts(Math.Abs(effect.ElapsedMinutes))} {(effect.ElapsedMinutes > 0 ? "longer" : "shorter")} in all";
+        return $"{hands}, {elapsed}";
+    }
+}

@@ -1,0 +1,86 @@
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+
+namespace Hexaprep.Core.Tests.Routes;
+
+/// <summary>Every school, both ways: its default changes nothing, each other option changes a route or the card its followers read.</summary>
+public sealed class SchoolTests
+{
+    public static TheoryData<string, string> Options => [.. Schools.All.SelectMany(s => s.Options.Skip(1).Select(o => (s.Id, o.Id)))];
+
+    // What a follower sees of a point: the route, and the lines at the steps it is about.
+    private static string Seen(School school, Job job)
+    {
+        var route = job.Route();
+        var cards = school.Steps.Where(k => route.Place(k) >= 0).SelectMany(k => RuleBook.Trade.Cards(k, job));
+        return $"{route.Said()}\n{string.Join('\n', cards)}";
+    }
+
+    [Theory]
+    [MemberData(nameof(Options))]
+    public void Another_option_changes_a_route_or_its_card(string school, string option)
+    {
+        var point = Schools.Find(school)!;
+        var under = point.Under is { } u ? HouseRules.Default.With(u.School, u.Option) : HouseRules.Default;
+        var masked = under.With(Schools.ApartOrMasked, "masked").With(Schools.MaskWith, "liquid");
+        bool Differs(BatchTraits batch, HouseRules house) => Seen(point, batch.Job(house.With(point, point.Default.Id))) != Seen(point, batch.Job(house.With(point, option)));
+
+        Assert.Contains(Batches.Few.Concat(Batches.Representative), b => Differs(b, under) || Differs(b, masked));
+    }
+
+    [Fact]
+    public void Choosing_the_default_on_purpose_changes_nothing()
+    {
+        foreach (var batch in Batches.Few)
+        {
+            var chosen = Schools.All.Aggregate(HouseRules.Default, (house, s) => house.With(s, s.Default.Id));
+            Assert.Equal(batch.Route().Said(), batch.Job(chosen).Route().Said());
+        }
+    }
+
+    [Fact]
+    public void Every_point_has_a_question_two_options_and_says_who_should_choose_otherwise()
+    {
+        Assert.Equal(74, Schools.All.Count);
+        Assert.Equal(Schools.All.Count, Schools.All.Select(s => s.Id).Distinct().Count());
+        Assert.InRange(Schools.FirstVisit.Count, 1, 6);
+        Assert.All(Schools.All, s =>
+        {
+            Assert.EndsWith("?", s.Question, StringComparison.Ordinal);
+            Assert.EndsWith(".", s.Otherwise, StringComparison.Ordinal);
+            Assert.True(s.Options.Count >= 2 && s.Options.Select(o => o.Id).Distinct().Count() == s.Options.Count && s.Steps.Count > 0, s.Id);
+            Assert.All(s.Options, o => Assert.Matches("^[a-z_]+$", o.Id));
+            Assert.All(s.Options.SelectMany(o => o.Paces), p => Assert.True(p.Times is > 0.3 and < 4));
+        });
+    }
+
+    [Fact]
+    public void Narrower_rules_lie_over_wider_ones()
+    {
+        var bench = HouseRules.Default.With(Schools.Muzzles, "all").With(Schools.Pins, "never");
+        var unit = HouseRules.Default.With(Schools.Muzzles, "none");
+
+        var both = bench.Under(unit);
+
+        Assert.True(both.Follows(Schools.Muzzles, "none") && both.Follows(Schools.Pins, "never") && both.Follows(Schools.PrimeBy, "can"));
+        Assert.Throws<ArgumentException>(() => both.Follows(Schools.Muzzles, "sometimes"));
+        Assert.Throws<ArgumentException>(() => both.With(Schools.Muzzles, "sometimes"));
+    }
+
+    [Theory]
+    [InlineData("wash_when", "after_assembly", StepKind.Glue, StepKind.Wash)]
+    [InlineData("mount_when", "after_primer", StepKind.Prime, StepKind.Handle)]
+    [InlineData("base_when", "at_the_end", StepKind.FinalCoat, StepKind.Base)]
+    [InlineData("texture_when", "after_paint", StepKind.FinalCoat, StepKind.BaseTexture)]
+    [InlineData("shading_when", "before_marks", StepKind.Shade, StepKind.GlossBed)]
+    [InlineData("weathering_when", "after_last", StepKind.FinalCoat, StepKind.Weather)]
+    public void A_school_of_order_turns_two_steps_round(string school, string option, StepKind first, StepKind then)
+    {
+        var point = Schools.Find(school)!;
+        var batch = Batches.Of(school == "wash_when" ? Material.FlexiblePvc : Material.Polystyrene) with { Tier = Tier.Display, Transfers = 3, BaseMm = 32 };
+        var (usual, other) = (batch.Route(), batch.Job(HouseRules.Default.With(point, option)).Route());
+
+        Assert.True(usual.Place(then) < usual.Place(first));
+        Assert.True(other.Place(first) < other.Place(then));
+    }
+}
