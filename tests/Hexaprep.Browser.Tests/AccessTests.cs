@@ -4,7 +4,7 @@ namespace Hexaprep.Browser.Tests;
 
 public sealed class AccessTests(TestDatabases databases)
 {
-    private static readonly string[] Paths = ["/", "/plan", "/plan/evenings", "/units", "/intake", "/nowhere"];
+    private static readonly string[] Paths = ["/", "/plan", "/plan/evenings", "/units", "/intake", "/house", "/nowhere"];
 
     [Theory]
     [InlineData(1280, 800, "day")]
@@ -32,7 +32,7 @@ public sealed class AccessTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address);
-        foreach (var key in new[] { "Flaw here", "More", "Day", "check primer" })
+        foreach (var key in new[] { "Flaw here", "More", "Day", "May I, now?", "check primer" })
         {
             page.Named(key).Click();
             page.Find("[role=dialog]");

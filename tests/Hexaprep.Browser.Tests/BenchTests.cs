@@ -95,6 +95,7 @@ public sealed class BenchTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
+        app.Clock.Now += NodaTime.Duration.FromMinutes(45);
         page.Open(app.Address);
         page.Named("wash water").Click();
         page.Says("a test begins to make sense");
@@ -107,8 +108,7 @@ public sealed class BenchTests(TestDatabases databases)
         page.Named("Dry", "//*[@role='dialog']").Click();
         app.Clock.Now += NodaTime.Duration.FromMinutes(1);
         page.Driver.Navigate().Refresh();
-        page.Named("wash water").Click();
-        page.Says("safe to prime");
+        page.Says("You found it dry at");
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
@@ -5,22 +6,40 @@ using OpenQA.Selenium.Support.UI;
 
 namespace Hexaprep.Browser.Tests;
 
-/// <summary>A headless Chromium of its own, at an exact size.</summary>
+/// <summary>A headless Chromium, at an exact size. Browsers are handed on from test to test: every app has an origin of its own, so nothing else is.</summary>
 public sealed class Chromium : IDisposable
 {
-    private readonly string _profile = Directory.CreateTempSubdirectory("hexaprep-chromium-").FullName;
+    private static readonly ConcurrentBag<ChromeDriver> Free = [];
+    private static readonly ConcurrentBag<(ChromeDriver Driver, string Profile)> Started = [];
 
-    /// <summary>Starts it.</summary>
+    static Chromium() => AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+    {
+        foreach (var (driver, profile) in Started)
+        {
+            driver.Dispose();
+            Directory.Delete(profile, recursive: true);
+        }
+    };
+
+    /// <summary>Takes a free one, or starts one.</summary>
     public Chromium(int width = 1280, int height = 800)
     {
+        Driver = Free.TryTake(out var free) ? free : Start();
+        Size(width, height);
+    }
+
+    private static ChromeDriver Start()
+    {
+        var profile = Directory.CreateTempSubdirectory("hexaprep-chromium-").FullName;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
             "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-device-scale-factor=1", "--force-color-profile=srgb",
-            "--disable-dev-shm-usage", $"--user-data-dir={_profile}");
+            "--disable-dev-shm-usage", $"--user-data-dir={profile}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         options.SetLoggingPreference(LogType.Performance, LogLevel.All);
-        Driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
-        Size(width, height);
+        var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
+        Started.Add((driver, profile));
+        return driver;
     }
 
     /// <summary>The driver.</summary>
@@ -123,8 +142,13 @@ public sealed class Chromium : IDisposable
     /// <inheritdoc />
     public void Dispose()
     {
-        Driver.Dispose();
-        Directory.Delete(_profile, recursive: true);
+        Block();
+        Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["features"] = Array.Empty<object>() });
+        // Pages left open would go on asking an app that is gone.
+        foreach (var window in Driver.WindowHandles.Skip(1)) Driver.SwitchTo().Window(window).Close();
+        Driver.SwitchTo().Window(Driver.WindowHandles[0]).Navigate().GoToUrl("about:blank");
+        _ = (Driver.Manage().Logs.GetLog(LogType.Performance), Driver.Manage().Logs.GetLog(LogType.Browser));
+        Free.Add(Driver);
     }
 
     private static string Quoted(string text) => text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";

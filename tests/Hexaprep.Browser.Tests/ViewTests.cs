@@ -132,7 +132,7 @@ public sealed class ViewTests(TestDatabases databases)
         var broken = Path.Combine(Path.GetTempPath(), $"broken-{Guid.NewGuid():N}.json");
         await File.WriteAllTextAsync(broken, "{\"format\":\"hexaprep-workspace\",\"formatVersion\":9}", TestContext.Current.CancellationToken);
         page.Find("[aria-label='Workspace file']").SendKeys(broken);
-        page.Says("this program reads up to 1");
+        page.Says("this program reads up to 2");
         page.Find("[aria-label='Workspace file']").SendKeys(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"));
 
         page.Says("Lantern Keepers");

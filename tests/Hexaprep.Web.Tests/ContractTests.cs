@@ -85,12 +85,12 @@ public sealed class ContractTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         var units = await app.GetAsync("/api/units");
-        var keepers = await app.GetAsync($"/api/units/{units.AsArray().Single(u => u!["name"]!.ToString() == "Lantern Keepers")!["id"]}");
-        var fit = keepers["batches"]![0]!["steps"]!.AsArray().Single(s => s!["kind"]!.ToString() == "dry_fit")!;
+        var keepers = await app.GetAsync($"/api/units/{units.AsArray().Single(u => u!["name"]!.ToString() == "Mire Strider")!["id"]}");
+        var fit = keepers["batches"]![0]!["steps"]!.AsArray().Single(s => s!["kind"]!.ToString() == "transfer_gate")!;
         using var answer = await app.ActAsync("start", new { stepId = fit["id"]!.ToString() });
 
         Assert.Equal(HttpStatusCode.Conflict, answer.StatusCode);
-        Assert.StartsWith("Wash water dries till 21:11.", (await BodyAsync(answer))["detail"]!.ToString(), StringComparison.Ordinal);
+        Assert.StartsWith("Softener dries till ", (await BodyAsync(answer))["detail"]!.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -81,10 +81,12 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget)
         double? days = last is { } a && ends is { } z && promises.Values.All(p => p is not null) ? (z - a).TotalDays : null;
         var (had, has) = (Kinds(bench, changed), Kinds(next, changed));
         return new(option.Id, option.Id == current, hands, days, Words(hands, days), [.. Promises.Moves(bench, was, promises, _clock)],
-            [.. has.Except(had).Order().Select(k => StepWords.For(k).Title)], [.. had.Except(has).Order().Select(k => StepWords.For(k).Title)]);
+            Titles(has.Except(had)), Titles(had.Except(has)));
     }
 
-    private static HashSet<StepKind> Kinds(BenchIndex index, HashSet<Guid> batches) => [.. batches.SelectMany(b => index.StepsOf[b]).Select(s => s.Key.Kind)];
+    private static HashSet<(Guid, StepKind)> Kinds(BenchIndex index, HashSet<Guid> batches) => [.. batches.SelectMany(b => index.StepsOf[b]).Select(s => (s.BatchId, s.Key.Kind))];
+
+    private static IReadOnlyList<string> Titles(IEnumerable<(Guid, StepKind Kind)> steps) => [.. steps.Select(s => s.Kind).Distinct().Order().Select(k => StepWords.For(k).Title)];
 
     private static int Hands(BenchIndex index) => index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Remaining(s).Count));
 

@@ -46,7 +46,7 @@ public static class Mounting
         Rule.NeedsDry("GritSealedBeforeBaseFinish", SealTexture, BaseFinish, Readiness.NextLayer, Strength.Practice, "Paint on a wet seal lifts it.", GritLast),
         Rule.NeedsDry("BaseBeforeBaseFinish", Base, BaseFinish, Readiness.Handle, Strength.Practice, "A base that slides is finished twice."),
         Rule.Before("WashBeforeHandle", Wash, StepKind.Handle, Strength.Practice, "Handles come off in a bath."),
-        Rule.NeedsDry("WashedBeforeTexture", Wash, BaseTexture, Readiness.Touch, Strength.Practice, "A bath would lift fresh grit."),
+        Rule.Before("WashedBeforeTexture", Wash, BaseTexture, Strength.Practice, "A bath would lift fresh grit."),
         Rule.Card("FlattenBeforeBase", RuleKind.Before, Base, Strength.Practice, "Flatten the underside first: glue needs contact."),
         Rule.Card("SealWithHardlyATouch", RuleKind.NeedsDry, SealTexture, Strength.Practice, "Old soft brush, hardly touching: the seal itself knocks grit off."),
         Rule.Card("PuttyLetsGoUpsideDown", RuleKind.NeverOn, StepKind.Handle, Strength.Practice, "Reusable putty lets go: enough of it, and never upside down.", Puttied),

@@ -53,26 +53,26 @@ public sealed class ActRulesTests
     [Fact]
     public void A_step_over_something_wet_is_refused_until_its_sure_moment()
     {
-        var bench = Resin();
-        var ready = bench.RunUpTo(StepKind.DryFit, Evening);
-        var washed = bench.State.Coats.Single(c => c.Step == StepKind.Wash).EndedAt!.Value;
-        var refused = Refused(() => bench.Tick(bench.Step(StepKind.DryFit), washed + Duration.FromMinutes(5)));
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        var ready = bench.RunUpTo(StepKind.Fill, Evening);
+        var glued = bench.State.Coats.Single(c => c.Step == StepKind.Glue).EndedAt!.Value;
+        var refused = Refused(() => bench.Tick(bench.Step(StepKind.Fill), glued + Duration.FromMinutes(5)));
 
-        Assert.Contains("Wash water dries till", refused.Message, StringComparison.Ordinal);
+        Assert.Contains("Glue sets till", refused.Message, StringComparison.Ordinal);
         Assert.Contains("test it", refused.Remedy, StringComparison.Ordinal);
-        bench.Tick(bench.Step(StepKind.DryFit), ready);
+        bench.Tick(bench.Step(StepKind.Fill), ready);
     }
 
     [Fact]
     public void A_dry_test_frees_the_next_step_at_once()
     {
-        var bench = Resin();
-        bench.RunUpTo(StepKind.DryFit, Evening);
-        var coat = bench.State.Coats.Single(c => c.Step == StepKind.Wash);
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        bench.RunUpTo(StepKind.Fill, Evening);
+        var coat = bench.State.Coats.Single(c => c.Step == StepKind.Glue);
         var at = coat.EndedAt!.Value + Duration.FromMinutes(30);
-        bench.Do(ActKind.Test, at, a => a with { CoatId = coat.Id, Stage = Readiness.Touch, Finding = Finding.DryAt });
+        bench.Do(ActKind.Test, at, a => a with { CoatId = coat.Id, Stage = Readiness.NextLayer, Finding = Finding.DryAt });
 
-        bench.Tick(bench.Step(StepKind.DryFit), at);
+        bench.Tick(bench.Step(StepKind.Fill), at);
         Assert.Single(bench.State.Coats.Single(c => c.Id == coat.Id).Tests);
     }
 

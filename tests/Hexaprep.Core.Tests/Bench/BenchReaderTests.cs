@@ -65,46 +65,46 @@ public sealed class BenchReaderTests
     [Fact]
     public void With_everything_drying_hands_are_free_and_nothing_unsafe_is_offered()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
-        var at = bench.RunUpTo(StepKind.DryFit, Evening - Duration.FromDays(1));
-        var washed = bench.State.Coats.Single().EndedAt!.Value;
-        bench.State = WithSitting(bench.State, washed, washed + Duration.FromHours(6));
-        var view = bench.View(washed + Duration.FromMinutes(1));
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        var at = bench.RunUpTo(StepKind.Fill, Evening - Duration.FromDays(1));
+        var glued = bench.State.Coats.Single().EndedAt!.Value;
+        bench.State = WithSitting(bench.State, glued, glued + Duration.FromHours(6));
+        var view = bench.View(glued + Duration.FromMinutes(1));
 
         Assert.Equal(HandsState.Free, view.Hands);
         Assert.StartsWith("Hands free until", view.Headline, StringComparison.Ordinal);
         Assert.Null(view.Offer);
-        Assert.Equal(at, view.Drying.Single().Sure);
+        Assert.True(view.Drying.Single().Sure <= at);
     }
 
     [Fact]
     public void What_dries_shows_its_three_times_what_it_is_safe_for_and_where_they_come_from()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
-        bench.RunUpTo(StepKind.DryFit, Evening);
-        var washed = bench.State.Coats.Single().EndedAt!.Value;
-        var drying = bench.View(washed + Duration.FromMinutes(1)).Drying.Single();
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        bench.RunUpTo(StepKind.Fill, Evening);
+        var glued = bench.State.Coats.Single().EndedAt!.Value;
+        var drying = bench.View(glued + Duration.FromMinutes(1)).Drying.Single();
 
-        Assert.Equal(("wash water", "safe to fit", Readiness.Touch), (drying.What, drying.SafeTo, drying.Stage));
+        Assert.Equal(("glue", "safe to mount", Readiness.Handle), (drying.What, drying.SafeTo, drying.Stage));
         Assert.Contains("rule of thumb", drying.Basis, StringComparison.Ordinal);
         Assert.False(drying.CanTest);
         Assert.True(bench.View(drying.Early).Drying.Single().CanTest);
-        Assert.DoesNotContain(bench.View(drying.Sure).Drying, d => d.Stage == Readiness.Touch);
+        Assert.DoesNotContain(bench.View(drying.Sure).Drying, d => d.Stage == Readiness.Handle);
     }
 
     [Fact]
     public void A_dry_test_is_said_again_so_that_a_wrong_touch_can_be_put_right()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
-        bench.RunUpTo(StepKind.DryFit, Evening);
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        bench.RunUpTo(StepKind.Fill, Evening);
         var coat = bench.State.Coats.Single();
-        var at = coat.EndedAt!.Value + Duration.FromMinutes(30);
-        bench.Do(ActKind.Test, at, a => a with { CoatId = coat.Id, Stage = Readiness.Touch, Finding = Finding.DryAt });
+        var at = coat.EndedAt!.Value + Duration.FromMinutes(12);
+        bench.Do(ActKind.Test, at, a => a with { CoatId = coat.Id, Stage = Readiness.Handle, Finding = Finding.DryAt });
         Assert.Contains("You found it dry at", Assert.Single(bench.View(at).Tested).Text, StringComparison.Ordinal);
 
-        bench.Do(ActKind.Test, at + Duration.FromMinutes(1), a => a with { CoatId = coat.Id, Stage = Readiness.Touch, Finding = Finding.NotDryAt });
+        bench.Do(ActKind.Test, at + Duration.FromMinutes(1), a => a with { CoatId = coat.Id, Stage = Readiness.Handle, Finding = Finding.NotDryAt });
         Assert.Empty(bench.View(at + Duration.FromMinutes(1)).Tested);
-        Assert.Contains(bench.View(at + Duration.FromMinutes(1)).Drying, d => d.Stage == Readiness.Touch && d.Sure > at + Duration.FromMinutes(40));
+        Assert.Contains(bench.View(at + Duration.FromMinutes(1)).Drying, d => d.Stage == Readiness.Handle && d.Sure > at + Duration.FromMinutes(15));
     }
 
     [Fact]
@@ -178,14 +178,14 @@ public sealed class BenchReaderTests
     [Fact]
     public void What_this_sitting_cannot_reach_is_named_with_what_prevents_it()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
-        bench.RunUpTo(StepKind.DryFit, Evening - Duration.FromDays(1));
-        var washed = bench.State.Coats.Single().EndedAt!.Value;
-        bench.State = WithSitting(bench.State, washed, washed + Duration.FromMinutes(30));
-        var row = Assert.Single(bench.View(washed + Duration.FromMinutes(1)).NotTonight);
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        bench.RunUpTo(StepKind.Fill, Evening - Duration.FromDays(1));
+        var glued = bench.State.Coats.Single().EndedAt!.Value;
+        bench.State = WithSitting(bench.State, glued, glued + Duration.FromMinutes(30));
+        var row = Assert.Single(bench.View(glued + Duration.FromMinutes(1)).NotTonight);
 
-        Assert.Equal("Fit Bell Sergeants", row.Text);
-        Assert.StartsWith("wash water dries till", row.Reason, StringComparison.Ordinal);
+        Assert.Equal("Fill Reed Pikes", row.Text);
+        Assert.StartsWith("glue sets till", row.Reason, StringComparison.Ordinal);
     }
 
     [Fact]

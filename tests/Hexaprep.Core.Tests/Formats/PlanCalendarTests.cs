@@ -41,7 +41,7 @@ public sealed class PlanCalendarTests
 
         Assert.Equal(sure.ToUnixTimeSeconds(), Instant.FromDateTimeUtc(safe.DtStart!.AsUtc).ToUnixTimeSeconds());
         Assert.Single(safe.Alarms);
-        Assert.Contains("wash water safe to fit", safe.Summary, StringComparison.Ordinal);
+        Assert.Contains("wash water safe to prime", safe.Summary, StringComparison.Ordinal);
     }
 
     [Fact]
