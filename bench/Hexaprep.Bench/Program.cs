@@ -16,4 +16,5 @@ var config = ManualConfig.CreateEmpty()
     .AddLogger(ConsoleLogger.Default)
     .WithSummaryStyle(SummaryStyle.Default)
     .WithOptions(ConfigOptions.DisableLogFile | ConfigOptions.JoinSummary);
-BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).RunAll(config);
+if (args.Length > 0) BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).Run(args, config);
+else BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).RunAll(config);

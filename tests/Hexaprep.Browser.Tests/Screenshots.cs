@@ -33,8 +33,13 @@ public sealed class Screenshots(TestDatabases databases)
         page.Open(app.Address + "/");
         page.Named("May I, now?").Click();
         page.Find("[role=dialog]");
-        page.Find("[aria-label=Step]").Click();
-        page.Driver.FindElements(OpenQA.Selenium.By.CssSelector("[role=option]")).First(o => o.Text == "sand the fills").Click();
+        void Pick(string label, string option)
+        {
+            page.Find($"[aria-label={label}]").Click();
+            page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No '{option}'.")!.Click();
+        }
+        Pick("Batch", "Mire Strider");
+        Pick("Step", "check the transfers");
         page.Find("[data-answer=not_yet]");
         page.Settle();
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "may-i.png"));

@@ -19,7 +19,7 @@ public static class WaitTable
 
     // A low warm-air stream, as far as drying is concerned: no material is softened by it.
     private static readonly Air Dryer = new(30, 35, 1.0);
-    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(ProductClass, Readiness, Film, bool), double> Usual = new();
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(ProductClass, Readiness, Film), WaitBand> Usual = new();
 
     /// <summary>The band of a wait at the bench's usual air.</summary>
     /// <param name="step">The step that left the product.</param>
@@ -30,10 +30,10 @@ public static class WaitTable
     /// <exception cref="ArgumentException">The product has no such stage.</exception>
     public static WaitBand Band(StepKind step, ProductClass product, Readiness stage, HouseRules house, Film film = Film.Normal)
     {
+        // Houses differ only about water and primer; for all else the same few bands are asked for again and again.
+        if (step is not (StepKind.Wash or StepKind.Prime)) return Usual.GetOrAdd((product, stage, film), key => Of(StepKind.Study, key.Item1, key.Item2, HouseRules.Default, Minutes(key.Item1, key.Item2, key.Item3, Air.Usual), Air.Usual));
         var air = AirAfter(step, house);
-        // The same few hundred times are asked for again and again.
-        var minutes = Usual.GetOrAdd((product, stage, film, ReferenceEquals(air, Dryer)), key => DryingModel.Time(key.Item1, key.Item2, key.Item4 ? Dryer : Air.Usual, Ratio(key.Item3)).Minutes!.Value);
-        return Of(step, product, stage, house, minutes, air);
+        return Of(step, product, stage, house, Minutes(product, stage, film, air), air);
     }
 
     /// <summary>The air a step's wait passes in when nobody read an instrument: a warm stream over washed models, by house rule, else the workroom's.</summary>
@@ -49,6 +49,8 @@ public static class WaitTable
 
     /// <summary>Wet film against the reference: half, as meant, double.</summary>
     public static double Ratio(Film film) => film switch { Film.Light => 0.5, Film.Heavy => 2, _ => 1 };
+
+    private static double Minutes(ProductClass product, Readiness stage, Film film, Air air) => DryingModel.Time(product, stage, air, Ratio(film)).Minutes!.Value;
 
     private static double Floor(StepKind step, Readiness stage, HouseRules house, double minutes, Air air, bool usual) => (step, stage) switch
     {

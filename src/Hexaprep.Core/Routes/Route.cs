@@ -11,7 +11,7 @@ public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
 {
     /// <summary>By kind, then piece, then occurrence.</summary>
     public static readonly Comparer<StepKey> Order = Comparer<StepKey>.Create((a, b) =>
-        a.Kind != b.Kind ? a.Kind.CompareTo(b.Kind)
+        a.Kind != b.Kind ? (int)a.Kind - (int)b.Kind
         : a.Piece != b.Piece ? Nullable.Compare(a.Piece, b.Piece)
         : a.Occurrence.CompareTo(b.Occurrence));
 

@@ -49,11 +49,17 @@ public sealed record RuleBook
         _about[step].Where(r => r.Bars is { } bars && bars.Meets(way) && r.When(job)).OrderBy(r => r.Strength);
 
     /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift first.</summary>
-    public Rule? Bars(StepKind step, Way way, Job job) =>
-        Refusals(step, way, job).FirstOrDefault(r => r.After is null && (r.LiftedBy is null || r.LiftedBy == StepKind.TestPatch) && !(r.LiftedBy is { } lift && job.Adds(lift)));
+    public Rule? Bars(StepKind step, Way way, Job job)
+    {
+        foreach (var rule in _about[step])
+        {
+            if (rule.Bars is { } bars && rule.After is null && (rule.LiftedBy is null or StepKind.TestPatch) && bars.Meets(way) && rule.When(job) && !(rule.LiftedBy is { } lift && job.Adds(lift))) return rule;
+        }
+        return null;
+    }
 
-    /// <summary>The texts shown with a step: the cards of the rules, then those of the schools followed.</summary>
-    public IEnumerable<string> Cards(StepKind step, Job job) => CardRules(step, job).Select(r => r.Reason)
+    /// <summary>The texts shown with a step: the cards of the rules, the gravest first, then those of the schools followed.</summary>
+    public IEnumerable<string> Cards(StepKind step, Job job) => CardRules(step, job).OrderBy(r => r.Strength).Select(r => r.Reason)
         .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0));
 
     /// <summary>The rules shown with a step.</summary>

@@ -612,11 +612,11 @@ public static class Schools
     public static readonly IReadOnlyList<School> FirstVisit = [PrimeBy, PrimerWait, Attachment, BaseWhen, Muzzles, WashNeed];
 
     private static readonly Dictionary<string, School> ById = All.ToDictionary(s => s.Id, StringComparer.Ordinal);
-    private static readonly ILookup<StepKind, School> ByStep = All.SelectMany(s => s.Steps.Select(k => (Kind: k, School: s))).ToLookup(x => x.Kind, x => x.School);
+    private static readonly School[][] ByStep = [.. Enum.GetValues<StepKind>().Select(k => All.Where(s => s.Steps.Contains(k)).ToArray())];
 
     /// <summary>The school of an outside id, or null.</summary>
     public static School? Find(string id) => ById.GetValueOrDefault(id);
 
     /// <summary>The schools that are about a step.</summary>
-    public static IEnumerable<School> At(StepKind step) => ByStep[step];
+    public static IReadOnlyList<School> At(StepKind step) => ByStep[(int)step];
 }

@@ -93,7 +93,7 @@ export const materialKeyQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-/** Everything is read again: the bench has changed, or may have. */
+/** Everything is read again: the bench has changed, or may have. A change that was asked about is asked about once. */
 export function lookAgain(): Promise<void> {
-  return queryClient.invalidateQueries();
+  return queryClient.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "route-check" });
 }

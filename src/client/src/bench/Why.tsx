@@ -87,25 +87,56 @@ export function CardText({ card, cautions }: { card: Schemas["CardView"]; cautio
           </div>
         ))}
       </dl>
-      {card.rules.length > 0 ? (
-        <ul className="mt-3 border-t-[3px] border-rule pt-2">
-          {card.rules.map((rule) => (
-            <li key={rule}>{rule}</li>
-          ))}
-        </ul>
-      ) : null}
+      <More lines={card.rules} />
       {cautions.length > 0 ? (
         <div className="mt-3 border-t-[3px] border-rule pt-2">
           <h3 className="text-[19px]">Take care</h3>
-          <ul>
-            {cautions.map((c) => (
-              <li key={c.short} className="mt-1">
-                <b>{c.short}.</b> {c.card}
-              </li>
-            ))}
-          </ul>
+          <Cautions cautions={cautions.filter((c) => c.grave)} />
+          {cautions.every((c) => c.grave) ? null : (
+            <details>
+              <summary className="min-h-11 cursor-pointer pt-2 strong">and {cautions.filter((c) => !c.grave).length} smaller ones</summary>
+              <Cautions cautions={cautions.filter((c) => !c.grave)} />
+            </details>
+          )}
         </div>
       ) : null}
     </>
+  );
+}
+
+// Four lines can be read with a brush in hand; the rest waits behind a touch.
+function More({ lines }: { lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  const most = lines.length === 5 ? 5 : 4;
+  return (
+    <div className="mt-3 border-t-[3px] border-rule pt-2">
+      <ul>
+        {lines.slice(0, most).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {lines.length > most ? (
+        <details>
+          <summary className="min-h-11 cursor-pointer pt-2 strong">{lines.length - most} more to know</summary>
+          <ul>
+            {lines.slice(most).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </div>
+  );
+}
+
+function Cautions({ cautions }: { cautions: readonly Schemas["CautionView"][] }) {
+  return (
+    <ul>
+      {cautions.map((c) => (
+        <li key={c.short} className="mt-1">
+          <b>{c.short}.</b> {c.card}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -89,11 +89,13 @@ function House({ house, scope, point }: { house: Schemas["HouseView"]; scope: Sc
                         type="button"
                         aria-pressed={s.id === chosen.id}
                         onClick={() => choose(s.id)}
-                        className={`flex min-h-12 w-full flex-wrap items-baseline gap-x-2 border-l-[5px] py-1 pl-3 text-left leading-tight ${s.id === chosen.id ? "border-hand bg-sheet" : "border-transparent"}`}
+                        className={`flex min-h-12 w-full flex-col justify-center border-l-[5px] py-1 pl-3 text-left leading-tight ${s.id === chosen.id ? "border-hand bg-sheet" : "border-transparent"}`}
                       >
                         <span>{s.question}</span>
-                        <b>{s.options.find((o) => o.id === s.chosen)?.label}</b>
-                        {s.from === "default" ? null : <span className="text-note text-hand">{origins[s.from]}</span>}
+                        <span>
+                          <b>{s.options.find((o) => o.id === s.chosen)?.label}</b>
+                          {s.from === "default" ? null : <span className="text-note text-hand"> · {origins[s.from]}</span>}
+                        </span>
                       </button>
                     </li>
                   ))}

@@ -16,7 +16,11 @@ export function Point({ school, scope }: { school: Schemas["SchoolView"]; scope:
   });
   const narrow = scope.batchId ? school.from === "batch" : scope.unitId ? school.from === "unit" : school.from === "bench";
   return (
-    <section aria-label={school.question} className="flex flex-col gap-3 self-start lg:sticky lg:top-3" aria-busy={choose.isPending}>
+    <section
+      aria-label={school.question}
+      className="flex flex-col gap-3 self-start lg:sticky lg:top-3"
+      aria-busy={choose.isPending || effects.isPending}
+    >
       <h2 className="text-main leading-tight">{school.question}</h2>
       <p>
         {school.isLaw ? <b>The material decides here: the default is the law. </b> : null}
