@@ -25,8 +25,8 @@ public static class RuleBookPage
 
             """);
         foreach (var step in Enum.GetValues<StepKind>()) Step(page, step);
-        page.Append("\n## Calendar and what is scarce\n\n| rule | because |\n|---|---|\n");
-        foreach (var rule in RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar)) page.Append($"| {rule.Name} | {Cell(rule.Reason)} |\n");
+        page.Append("\n## Calendar and what is scarce\n\n| rule | says | kept by |\n|---|---|---|\n");
+        foreach (var rule in RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar)) page.Append($"| {rule.Name} | {Cell(rule.Reason)} | {rule.KeptBy ?? "you"} |\n");
         page.Append("\n## House rules\n\nWhere practitioners differ. The first option is the default; `houseRules` in files and the API take these ids.\n");
         foreach (var school in Schools.All)
         {

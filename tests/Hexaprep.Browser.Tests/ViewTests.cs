@@ -21,6 +21,10 @@ public sealed class ViewTests(TestDatabases databases)
             """);
         page.Named("Due then").Click();
         page.Says("late: due Fri 20 Mar");
+        page.Named("What it keeps to").Click();
+        page.Says("Left to you");
+        page.Press(Keys.Escape);
+        page.Wait(d => d.FindElements(By.CssSelector("[role=dialog]")).Count == 0, "The sheet stays.");
         page.Named("No spraying Sat 14 Mar").Click();
         page.Named("Spraying fit Sat 14 Mar");
 

@@ -16,6 +16,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var batch = bench.Batches[step.BatchId];
         var unit = bench.Units[batch.UnitId];
         var words = StepWords.For(step.Key.Kind);
+        var how = StepWords.HowBy(step.Key.Kind, step.Amounts.Method);
         var remaining = bench.Remaining(step);
         var all = bench.ModelsOf[step.BatchId].ToList();
         var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
@@ -25,9 +26,9 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var ends = work.InHand ? work.End : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
-        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
+        var card = new CardView(step.Reason, how, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
         var detail = $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · {batch.Traits.MaterialWords}";
-        return new HandView(step.Id, unit.Id, unit.Name, unit.Mark, detail, step.Key.Kind, BenchIndex.TitleOf(step), words.How, [.. pegs], done, all.Count,
+        return new HandView(step.Id, unit.Id, unit.Name, unit.Mark, detail, step.Key.Kind, BenchIndex.TitleOf(step), how, [.. pegs], done, all.Count,
             work.InHand, next, key, note, ends, Why(step, work), Limit(step, work.InHand), CautionViews.Of(cautions, Seen(step)), card,
             step.Key.Kind.IsGate(), Figure, FlawWords.For(step.Key.Kind));
     }

@@ -8,7 +8,10 @@ namespace Hexaprep.Core.Bench;
 /// <summary>The plan: when each unit is done and what holds it.</summary>
 public sealed record PlanView(
     Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
-    IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced);
+    IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules);
+
+/// <summary>A rule of the calendar, and what keeps it; null where it is advice to the person.</summary>
+public sealed record PlanRuleView(string Text, string? KeptBy);
 
 /// <summary>When a unit is done.</summary>
 /// <param name="Done">Null while some of it finds no place.</param>
@@ -41,7 +44,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Promises(), Sittings(), PlannedWaits(),
             [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g]))],
-            [.. plan.Result.Unplaced.Select(Lacking)]);
+            [.. plan.Result.Unplaced.Select(Lacking)],
+            [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))]);
     }
 
     private List<PromiseView> Promises()

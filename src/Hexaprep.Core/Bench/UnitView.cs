@@ -162,7 +162,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var finished = step.NotNeeded is null && remaining.Count == 0;
         var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
         var awaited = Waits.Of(bench, step);
-        var card = new CardView(step.Reason, words.How, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
+        var card = new CardView(step.Reason, StepWords.HowBy(step.Key.Kind, step.Amounts.Method), words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
         return new RouteStepView(step.Id, step.Key.Kind, step.Side, BenchIndex.TitleOf(step), words.Short, step.Key.Kind.IsGate(),
             step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None, bench.TicksOf[step.Id].Count(), batch.Traits.Models, step.Reason,
             step.HandsMinutes(batch.Traits.Models), step.NotNeeded is not null ? "not needed" : finished ? DoneAt([step]) : When(step), step.NotNeeded is null ? MethodWords.Of(step.Key.Kind, step.Amounts.Way) : null, Ways(step, batch, route), bench.State.JobOf(batch).Changes.Any(c => c.Step == step.Key.Kind),

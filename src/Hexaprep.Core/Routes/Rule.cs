@@ -52,6 +52,9 @@ public sealed record Rule(
     /// <summary>A refusal that speaks only after this step was done.</summary>
     public StepKind? After { get; init; }
 
+    /// <summary>What in the plan or on the bench keeps it (calendar rules); null where it is advice to the person.</summary>
+    public string? KeptBy { get; init; }
+
     /// <summary>What can no longer be done or moved afterwards (locks only).</summary>
     public string? Locks { get; init; }
 
@@ -80,8 +83,8 @@ public sealed record Rule(
         Card(name, RuleKind.Locks, step, strength, locks, when) with { Locks = locks };
 
     /// <summary>A rule of the plan.</summary>
-    public static Rule Plan(string name, RuleKind kind, StepKind step, string reason) =>
-        new(name, kind, Strength.Practice, step, step, null, reason, Always) { Acts = RuleActs.Calendar };
+    public static Rule Plan(string name, RuleKind kind, StepKind step, string reason, string? keptBy) =>
+        new(name, kind, Strength.Practice, step, step, null, reason, Always) { Acts = RuleActs.Calendar, KeptBy = keptBy };
 }
 
 /// <summary>What a refusal speaks about: every part that is set must match what is asked.</summary>

@@ -59,6 +59,37 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         [FinalGate] = new("Last look", "look", "finished", "All round at arm's length.", "Bare spots, shine, loose grit.", "Touching up without end."),
     };
 
+    // Where the method decides how a step is done.
+    private static readonly Dictionary<(StepKind, string), string> Hows = new()
+    {
+        [(Straighten, "warm_water")] = "Dip 5 to 60 s, straighten, hold in cool water until it stays.",
+        [(Straighten, "bind")] = "Bind it straight and leave it overnight; again if it springs.",
+        [(Straighten, "cold_bend")] = "Bend slowly by hand, a little at a time, never back and forth.",
+        [(Wash, "acid_dip")] = "Dip 15 to 30 min as its label says, then soap, soft brush, rinse.",
+        [(Wash, "degreaser")] = "Degreaser as its label says, soft brush, rinse twice.",
+        [(Glue, "plastic_cement")] = "Thin on both faces, together, then a little along the seam.",
+        [(Glue, "epoxy_adhesive")] = "Mix to its label, thin on both faces, hold or clamp until it stays.",
+        [(Fill, "acrylic_putty")] = "Thin coats, feathered with a damp brush, each dry before the next.",
+        [(Fill, "epoxy_putty")] = "Knead to one colour, press in, leave slightly proud, smooth with a wet tool.",
+        [(Fill, "ca_filler")] = "Thick CA in small drops, let it set, then sand within the hour.",
+        [(Fill, "cement_reflow")] = "Thin cement along the touching seam, press until it rises, leave it.",
+        [(Fill, "gloss_varnish")] = "Run varnish into the hairline, wipe the neighbours, once more if it sinks.",
+        [(StepKind.Handle, "putty")] = "Enough putty, pressed to a face that will not show; shake it.",
+        [(StepKind.Handle, "ca_drop")] = "One small drop on a hidden face: it must snap off again.",
+        [(StepKind.Handle, "peg")] = "Drill the hidden face, ease the hole until the peg is snug.",
+        [(StepKind.Handle, "pin")] = "Leave the joint's own pin long; shorten it before joining.",
+        [(Prime, "airbrush")] = "Hand and model both moving, never lingering; tilt it into undercuts.",
+        [(Prime, "brush")] = "Thin until it flows, big old brush, quick; wick pools out of recesses.",
+        [(Mask, "putty")] = "Press it down to the line, no gap under its edge.",
+        [(Mask, "liquid")] = "Thick enough to peel in one piece; nothing outside the line.",
+        [(GlossBed, "brush")] = "Thin, edge to edge, a few mm past each mark; remember where.",
+        [(FinalCoat, "brush")] = "Thin coats with a soft brush, only where it shines; a second if it must.",
+        [(FinalCoat, "airbrush")] = "Thin passes from all round, moving; a card first.",
+    };
+
+    /// <summary>How a step is done by a method: one line.</summary>
+    public static string HowBy(StepKind kind, string? method) => method is not null && Hows.TryGetValue((kind, method), out var how) ? how : All[kind].How;
+
     /// <summary>The words for a step of this kind.</summary>
     public static StepWords For(StepKind kind) => All[kind];
 

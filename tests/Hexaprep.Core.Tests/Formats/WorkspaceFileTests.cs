@@ -42,6 +42,21 @@ public sealed class WorkspaceFileTests
     }
 
     [Fact]
+    public void A_file_of_the_first_format_is_read_and_follows_the_defaults()
+    {
+        var old = WorkspaceFile.Read(Changed(f =>
+        {
+            f["formatVersion"] = 1;
+            foreach (var name in new[] { "houseChoices", "routeChanges" }) f.AsObject().Remove(name);
+            f["settings"]!.AsObject().Remove("houseAsked");
+            foreach (var batch in f["batches"]!.AsArray()) batch!.AsObject().Remove("leadFree");
+        }));
+
+        Assert.Empty(old.HouseChoices);
+        Assert.All(old.Batches, b => Assert.False(b.LeadFree));
+    }
+
+    [Fact]
     public void A_file_cut_short_at_any_place_is_refused()
     {
         foreach (var share in new[] { 0.0, 0.001, 0.2, 0.5, 0.9, 0.9999 })

@@ -4,6 +4,8 @@ import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { planQuery } from "../api/queries";
 import { type LookedStep, StepSheet } from "../bench/StepSheet";
+import { Key } from "../ui/Key";
+import { Sheet } from "../ui/Sheet";
 import { useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
@@ -77,6 +79,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
               Your evenings
             </Link>
             {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
+            <PlanRules rules={plan.rules} />
             <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Calendar file
             </a>
@@ -150,5 +153,29 @@ function NoUnits() {
       </p>
       <div className="-mx-4 mt-auto h-60 border-t-[6px] border-ink bg-below md:-mx-10" aria-hidden="true" />
     </main>
+  );
+}
+
+// The rules of the calendar: what the plan keeps by itself, and what is left to the person.
+function PlanRules({ rules }: { rules: readonly Schemas["PlanRuleView"][] }) {
+  const group = (kept: boolean) => rules.filter((r) => (r.keptBy !== null) === kept);
+  return (
+    <Sheet title="What the plan keeps to" opener={<Key>What it keeps to</Key>}>
+      <ul>
+        {group(true).map((r) => (
+          <li key={r.text} className="mt-1">
+            {r.text} <span className="text-note text-ink-2">Kept by {r.keptBy}.</span>
+          </li>
+        ))}
+      </ul>
+      <h3 className="mt-4 text-[19px]">Left to you</h3>
+      <ul>
+        {group(false).map((r) => (
+          <li key={r.text} className="mt-1">
+            {r.text}
+          </li>
+        ))}
+      </ul>
+    </Sheet>
   );
 }
