@@ -140,7 +140,8 @@ public sealed class RosterStore(NpgsqlDataSource source)
             """, new { w = workspace.Value, u.Id, u.Name, key = Muster.Key(u.Name), u.Mark, u.Weight, u.Deadline, notes = u.Notes.ToArray(), u.Position, u.Version });
 
     private static DocumentBatch Row(Batch b, int position) => new(b.Id, b.UnitId, b.Name, [.. b.Traits.Materials.Select(m => Ids.Of(m))], b.Traits.Models, b.Traits.Parts,
-        b.Traits.BaseMm, Ids.Of(b.Traits.Tier), Ids.Of(b.Traits.MoldLines), Ids.Of(b.Traits.Gaps), b.Traits.Transfers, Ids.Of(b.Traits.FinalSheen), b.Traits.PaintMinutes, position, 1) { LeadFree = b.Traits.LeadFree };
+        b.Traits.BaseMm, Ids.Of(b.Traits.Tier), Ids.Of(b.Traits.MoldLines), Ids.Of(b.Traits.Gaps), b.Traits.Transfers, Ids.Of(b.Traits.FinalSheen), b.Traits.PaintMinutes, position, 1)
+    { LeadFree = b.Traits.LeadFree };
 }
 
 /// <summary>Edits carry the version they were made from.</summary>

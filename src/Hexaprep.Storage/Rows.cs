@@ -89,7 +89,8 @@ internal sealed class BatchRow
     public int Version { get; init; }
 
     public Batch ToBatch() => new(Id, UnitId, Name, new BatchTraits([.. Materials.Select(Ids.Parse<Material>).Order()], Models, Parts, BaseMm,
-        Ids.Parse<Tier>(Tier), Ids.Parse<MoldLines>(MoldLines), Ids.Parse<Gaps>(Gaps), Transfers, Ids.Parse<Sheen>(FinalSheen), PaintMin) { LeadFree = LeadFree }, Version);
+        Ids.Parse<Tier>(Tier), Ids.Parse<MoldLines>(MoldLines), Ids.Parse<Gaps>(Gaps), Transfers, Ids.Parse<Sheen>(FinalSheen), PaintMin)
+    { LeadFree = LeadFree }, Version);
 }
 
 internal sealed class ModelRow

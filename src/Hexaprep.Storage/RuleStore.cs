@@ -109,8 +109,18 @@ public sealed class RuleStore(NpgsqlDataSource source)
                 values (@w, @id, @batchId, @number, @kind, @step, @Method, @product, @beforeStep, @strength, @consequence, @at)
                 """, new
             {
-                w, id = Guid.NewGuid(), batchId = batch.Id, number = ++number, kind = key.Item1, step = key.Item2, c.Method, product = c.Product is { } p ? Ids.Of(p) : null,
-                beforeStep = key.Item3, strength = known?.Strength ?? Ids.Of(strength), consequence = known?.Consequence ?? consequence, at = known?.At ?? now,
+                w,
+                id = Guid.NewGuid(),
+                batchId = batch.Id,
+                number = ++number,
+                kind = key.Item1,
+                step = key.Item2,
+                c.Method,
+                product = c.Product is { } p ? Ids.Of(p) : null,
+                beforeStep = key.Item3,
+                strength = known?.Strength ?? Ids.Of(strength),
+                consequence = known?.Consequence ?? consequence,
+                at = known?.At ?? now,
             });
         }
         await connection.ExecuteAsync("update batch set version = version + 1 where workspace_id = @w and id = @b", new { w, b = batch.Id });

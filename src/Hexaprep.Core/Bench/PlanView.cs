@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Wording;
 using NodaTime;

@@ -56,7 +56,8 @@ internal static class Batches
         from sheen in Gen.Int[0, 2]
         from paint in Gen.Int[0, 900]
         select new BatchTraits([.. materials.Distinct().Order().Select(m => (Material)m)], models, parts, baseMm < 10 ? null : baseMm, (Tier)tier,
-            (MoldLines)lines, (Gaps)gaps, transfers, (Sheen)sheen, paint) { LeadFree = paint % 2 == 0 };
+            (MoldLines)lines, (Gaps)gaps, transfers, (Sheen)sheen, paint)
+        { LeadFree = paint % 2 == 0 };
 
     /// <summary>Any batch under any house rules.</summary>
     public static readonly Gen<Job> AnyJob =

@@ -2235,6 +2235,10 @@ export interface components {
             number: number;
             state: components["schemas"]["PegState"];
         };
+        PlanRuleView: {
+            text: string;
+            keptBy: null | string;
+        };
         PlanSittingView: {
             begin: components["schemas"]["Instant"];
             end: components["schemas"]["Instant"];
@@ -2272,6 +2276,7 @@ export interface components {
             waits: components["schemas"]["BightView"][];
             steps: components["schemas"]["PlanStepView"][];
             unplaced: components["schemas"]["UnplacedView"][];
+            rules: components["schemas"]["PlanRuleView"][];
         };
         ProblemDetails: {
             type?: null | string;
