@@ -25,7 +25,7 @@ public sealed class RuleBookTests(TestDatabases databases)
         Pick(page, "Step", "prime");
         page.Find("[data-answer=not_yet]");
         Pick(page, "Step", "glue together");
-        Pick(page, "Method", "plastic cement");
+        Pick(page, "Method", "solvent cement");
         page.Find("[data-answer=no]");
         page.Says("Solvent cement cannot weld resin");
         page.Says("Take CA");

@@ -38,7 +38,11 @@ public sealed record EffectsView(string School, IReadOnlyList<OptionEffectView> 
 public sealed record OptionEffectView(string Option, bool Current, int HandsMinutes, double? Days, string Summary, IReadOnlyList<string> Moves, IReadOnlyList<string> Comes, IReadOnlyList<string> Goes);
 
 /// <summary>Reads the house rules, and works out what another choice would do.</summary>
-public sealed class HouseReader(BenchIndex bench, Instant now, int budget)
+/// <param name="bench">The bench.</param>
+/// <param name="now">Nothing is planned before it.</param>
+/// <param name="budget">Decodes for each plan that is compared, at least 1.</param>
+/// <param name="newId">Gives fresh identities to steps that would come in.</param>
+public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<Guid> newId)
 {
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
@@ -74,7 +78,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget)
         var state = bench.State with { House = bench.State.House.With(scope, school, option.Id) };
         var changed = state.Batches.Where(b => state.House.For(b).Of(school).Id != bench.State.House.For(b).Of(school).Id).Select(b => b.Id).ToHashSet();
         if (changed.Count == 0) return new(option.Id, option.Id == current, 0, 0, option.Id == current ? "as it is now" : "changes nothing here", [], [], []);
-        var next = new BenchIndex(Rederived.Again(state, changed, Guid.NewGuid));
+        var next = new BenchIndex(Rederived.Again(state, changed, newId));
         var promises = Promises.Of(next, PlanDraft.Make(next, now, budget));
         var hands = Hands(next) - Hands(bench);
         var (last, ends) = (was.Values.Max(), promises.Values.Max());

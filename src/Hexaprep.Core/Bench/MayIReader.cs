@@ -17,7 +17,10 @@ public sealed record DoableView(StepKind Step, string Title, Guid? StepId);
 public sealed record AskableView(Guid BatchId, Guid UnitId, string Name, string Mark, int Models, StepKind? Next, IReadOnlyList<AskableStepView> Steps);
 
 /// <summary>A step that may be asked for.</summary>
-public sealed record AskableStepView(StepKind Step, string Title, bool InRoute, IReadOnlyList<string> Methods);
+public sealed record AskableStepView(StepKind Step, string Title, bool InRoute, IReadOnlyList<MethodView> Methods);
+
+/// <summary>A method, by id and in words.</summary>
+public sealed record MethodView(string Id, string Text);
 
 /// <summary>Asks the rule book about what lies on the bench.</summary>
 public sealed class MayIReader(BenchIndex bench, Instant now)
@@ -77,7 +80,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var unit = bench.Units[batch.UnitId];
         var inRoute = route.Select(s => s.Key.Kind).Distinct().ToList();
         var others = Enum.GetValues<StepKind>().Except(inRoute);
-        AskableStepView One(StepKind kind, bool has) => new(kind, StepWords.For(kind).Title, has, [.. RuleBook.Trade.Choice(kind).Ways(job).Select(w => w.Method).OfType<string>().Distinct()]);
+        AskableStepView One(StepKind kind, bool has) => new(kind, StepWords.For(kind).Title, has, [.. RuleBook.Trade.Choice(kind).Ways(job).Select(w => w.Method).OfType<string>().Distinct().Select(m => new MethodView(m, MethodWords.Of(m)))]);
         return new AskableView(batch.Id, unit.Id, batch.Name.Length == 0 ? unit.Name : $"{unit.Name}, {batch.Name}", unit.Mark, batch.Traits.Models,
             route.FirstOrDefault(s => !bench.IsFinished(s))?.Key.Kind, [.. inRoute.Select(k => One(k, true)), .. others.Select(k => One(k, false))]);
     }

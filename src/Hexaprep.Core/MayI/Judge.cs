@@ -38,6 +38,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         Dust(ask.Step, found);
         Air(ask.Step, way, found);
         if (ask.Step == StepKind.PlaceTransfer) Soaked(mine, found);
+        foreach (var rule in book.Rules.Where(r => r.MakesDearer == ask.Step && Began(r.Subject, mine))) found.Note(rule);
         var locks = book.CardRules(ask.Step, job).Where(r => r.Locks is not null).Select(r => r.Locks!);
         return found.Answer([.. locks]);
     }
@@ -171,10 +172,12 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         else found.Note(Waiting.FitAir with { Reason = fit.Score < 0.8 ? $"The air is marginal: {fit.Words}. A test card first." : "The air suits it; the place and the label still decide." });
     }
 
-    // Soaking marks keep their glue for minutes only.
-    private static void Soaked(WorkHistory mine, Findings found)
+    // Soaking marks keep their glue for minutes only: after that the next group is soaked.
+    private void Soaked(WorkHistory mine, Findings found)
     {
-        if (mine.Done.Where(d => d.Step == StepKind.SoakTransfer).Max(d => d.At) is { } soaked && !mine.Did(StepKind.PlaceTransfer)) found.Lapses(soaked + SoakLasts);
+        if (mine.Done.Where(d => d.Step == StepKind.SoakTransfer).Max(d => d.At) is not { } soaked || mine.Did(StepKind.PlaceTransfer)) return;
+        if (now <= soaked + SoakLasts) found.Lapses(soaked + SoakLasts);
+        else if (book.Rules.FirstOrDefault(r => r.Name == "PlaceSoakedMarksSoon") is { } late) found.Missing(late, Ids.Of(StepKind.SoakTransfer));
     }
 
     private static string Words(LaidCoat coat, Readiness stage)

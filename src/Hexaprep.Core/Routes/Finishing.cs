@@ -61,6 +61,8 @@ public static class Finishing
         Rule.Card("DustOffBeforeVarnish", RuleKind.Before, FinalCoat, Strength.Practice, "Residue, dust and hair come off first: varnish seals them in."),
         Rule.Card("NoWetEdges", RuleKind.NeedsDry, FinalCoat, Strength.Law, "Nothing damp under varnish: it frosts and wrinkles."),
         Rule.Lock("MatteKillsWetEffects", FinalCoat, Strength.Law, "Matte over a wet-looking effect: the effect is lost.", j => j.Batch.FinalSheen != Sheen.Gloss),
+        Rule.NeverOn("NoCoatOverEffects", FinalCoat, Barred.Anyhow, Strength.Law, "The effects are on: a coat over them kills wet looks and darkens pigment. Seal round them, by brush.", null, WeatheredLast)
+            with { After = StepKind.Weather, Kind = RuleKind.Locks },
         Rule.Lock("VarnishLocksTheSurface", FinalCoat, Strength.Practice, "What is under the last coat is repaired on top of it only."),
     ];
 

@@ -59,7 +59,7 @@ public static class Priming
         Rule.Card("BrittlePrintsTakeLightStrokes", RuleKind.NeverOn, RevealBrush, Strength.Practice, "Rigid print snaps: lightest strokes, support thin parts.", j => j.Any(m => m is Material.Photopolymer)),
         Rule.Card("LookFromAllSides", RuleKind.Before, PrimerGate, Strength.Practice, "Lines missed, sunk filler, bare recesses, the back of each seam: turn it in raking light."),
         Rule.Card("PaleFillerUnderDarkPrimer", RuleKind.Before, TouchIn, Strength.Practice, "Pale filler shows through dark primer: touch it in first."),
-        Rule.Lock("PrimerLocksWhatIsUnder", Prime, Strength.Practice, "Primer locks lines and gaps in: after it they cost scrape and touch-in, and the colour may differ."),
+        Rule.Lock("PrimerLocksWhatIsUnder", Prime, Strength.Practice, "Primer locks lines and gaps in: after it they cost scrape and touch-in, and the colour may differ.") with { MakesDearer = CleanLines },
         Rule.Lock("PaintThicknessClosesFits", Prime, Strength.Practice, "Coats close sockets: ease tight fits first.", j => j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")),
     ];
 

@@ -58,6 +58,9 @@ public sealed record Rule(
     /// <summary>What can no longer be done or moved afterwards (locks only).</summary>
     public string? Locks { get; init; }
 
+    /// <summary>The step that becomes dearer once this one is done (locks only): it is still possible, and is told what it costs.</summary>
+    public StepKind? MakesDearer { get; init; }
+
     /// <summary>X before Y, for jobs where <paramref name="when"/> holds (all when null).</summary>
     public static Rule Before(string name, StepKind first, StepKind then, Strength strength, string reason, Func<Job, bool>? when = null) =>
         new(name, RuleKind.Before, strength, first, then, null, reason, when ?? Always);

@@ -8,7 +8,7 @@ public static class MethodWords
     private static readonly Dictionary<string, string> All = new(StringComparer.Ordinal)
     {
         ["soap_cool"] = "cool soapy water",
-        ["soap_warm"] = "hand-warm soapy water",
+        ["soap_warm"] = "soapy water of 40 °C at most",
         ["degreaser"] = "household degreaser",
         ["acid_dip"] = "mild acid dip, then soap",
         ["plastic_cement"] = "solvent cement",

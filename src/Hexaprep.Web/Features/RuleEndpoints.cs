@@ -150,7 +150,7 @@ public static class RuleEndpoints
         return Reader(laid, desk).View(laid.HouseAsked, unitId, batchId);
     }
 
-    private static HouseReader Reader(LaidBench laid, Desk desk) => new(laid.Bench, laid.Now, desk.TrialBudget(laid.Bench));
+    private static HouseReader Reader(LaidBench laid, Desk desk) => new(laid.Bench, laid.Now, desk.TrialBudget(laid.Bench), Guid.NewGuid);
 
     private static void Known(LaidBench laid, Guid? unitId, Guid? batchId)
     {

@@ -190,6 +190,26 @@ public sealed class RuleQueryTests
     }
 
     [Fact]
+    public void What_a_lock_made_dearer_is_still_allowed_and_says_so()
+    {
+        var answer = Ask("polystyrene", new { step = "clean_lines" }, [.. Built, "prime"]);
+
+        Assert.Equal("yes", Text(answer, "answer"));
+        Assert.Contains("PrimerLocksWhatIsUnder", answer["reasons"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_soaked_mark_may_be_placed_for_minutes()
+    {
+        var file = File("polystyrene", new { step = "place_transfer" }, Painted);
+        file["done"]!.AsArray().Add(JsonNode.Parse("""{"step":"soak_transfer","at":"2026-03-12T19:58:00Z"}"""));
+
+        Assert.Equal(("yes", "2026-03-12T20:08:00Z"), (Text(Ask(file), "answer"), Text(Ask(file), "until")));
+        file["now"] = "2026-03-12T20:30:00Z";
+        Assert.Equal(("not_yet", "soak_transfer"), (Text(Ask(file), "answer"), Text(Ask(file), "instead")));
+    }
+
+    [Fact]
     public void Another_gate_never_blocks_and_may_be_asked()
     {
         Assert.Equal("yes", Text(Ask("polystyrene", new { step = "glue_gate" }, ["glue", "dry_fit_gate"]), "answer"));

@@ -67,7 +67,8 @@ public sealed class CautionTests
         foreach (var material in new[] { Material.PuResin, Material.Photopolymer, Material.Unknown })
         {
             var wash = Batches.Of(material).Route().Steps.Single(s => s.Key.Kind == StepKind.Wash);
-            Assert.DoesNotContain("warm", $"{wash.Reason} {wash.Amounts.Method} {StepWords.For(StepKind.Wash).How}", StringComparison.OrdinalIgnoreCase);
+            var ways = RuleBook.Trade.Choice(StepKind.Wash).Ways(Batches.Of(material).Job()).Select(w => $"{MethodWords.Of(StepKind.Wash, w.Way)} {StepWords.HowBy(StepKind.Wash, w.Method)}");
+            Assert.DoesNotContain("warm", $"{wash.Reason} {wash.Amounts.Method} {string.Join(' ', ways)} {string.Join(' ', RuleBook.Trade.Cards(StepKind.Wash, Batches.Of(material).Job()))}", StringComparison.OrdinalIgnoreCase);
         }
     }
 

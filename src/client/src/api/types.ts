@@ -1550,7 +1550,7 @@ export interface components {
             step: components["schemas"]["StepKind"];
             title: string;
             inRoute: boolean;
-            methods: string[];
+            methods: components["schemas"]["MethodView"][];
         };
         AskableView: {
             /** Format: uuid */
@@ -2184,6 +2184,10 @@ export interface components {
             insteadText: null | string;
             /** Format: uuid */
             canBegin: null | string;
+        };
+        MethodView: {
+            id: string;
+            text: string;
         };
         /** @enum {string} */
         MoldLines: "few" | "ordinary" | "many";

@@ -58,7 +58,7 @@ function Question({ preset, onDone }: { preset: MayIProps["preset"] | null; onDo
     batch?.steps.find((s) => s.step === (picked.step ?? (picked.batchId ? undefined : preset?.step))) ??
     batch?.steps.find((s) => s.step === batch.next) ??
     batch?.steps[0];
-  const method = step?.methods.find((m) => m === picked.method);
+  const method = step?.methods.find((m) => m.id === picked.method)?.id;
   const answer = useQuery(mayIQuery(batch && step ? { batchId: batch.batchId, step: step.step, ...(method ? { method } : {}) } : null));
   if (askable.error) return <p role="alert">{wordsOf(askable.error)}</p>;
   if (!askable.data) return <p>Looking at the bench …</p>;
@@ -89,10 +89,7 @@ function Question({ preset, onDone }: { preset: MayIProps["preset"] | null; onDo
             <Choice
               label="Method"
               value={method ?? "usual"}
-              options={[
-                { value: "usual", text: "as in its route" },
-                ...step.methods.map((m) => ({ value: m, text: m.replaceAll("_", " ") })),
-              ]}
+              options={[{ value: "usual", text: "as in its route" }, ...step.methods.map((m) => ({ value: m.id, text: m.text }))]}
               onChange={(m) => setPicked({ batchId: batch.batchId, step: step.step, ...(m === "usual" ? {} : { method: m }) })}
             />
           </>
