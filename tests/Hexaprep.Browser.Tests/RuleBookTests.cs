@@ -121,6 +121,18 @@ public sealed class RuleBookTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task On_a_phone_a_point_opens_over_the_list()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium(390, 844);
+        page.Open(app.Address + "/house");
+        page.Named("How long is primer left before paint?").Click();
+        page.Find("[role=dialog] [data-effect=careful]");
+        page.Named("Follow this: Careful, 48 h").Click();
+        page.Wait(_ => app.GetAsync("/api/house-rules").GetAwaiter().GetResult()["schools"]!.AsArray().Single(s => s!["id"]!.ToString() == "primer_wait")!["chosen"]!.ToString() == "careful", "It was not followed.");
+    }
+
+    [Fact]
     public async Task The_first_visit_asks_six_questions_and_no_more()
     {
         await using var app = new TestApp(databases.Clone());

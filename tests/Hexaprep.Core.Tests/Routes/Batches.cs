@@ -59,12 +59,14 @@ internal static class Batches
             (MoldLines)lines, (Gaps)gaps, transfers, (Sheen)sheen, paint)
         { LeadFree = paint % 2 == 0 };
 
-    /// <summary>Any batch under any house rules.</summary>
-    public static readonly Gen<Job> AnyJob =
-        from batch in Any
+    /// <summary>Any house rules.</summary>
+    public static readonly Gen<HouseRules> AnyHouse =
         from picks in Gen.Int[0, 7].Array[Schools.All.Count]
-        select batch.Job(Schools.All.Select((s, i) => (School: s, Pick: picks[i])).Where(p => p.Pick < p.School.Options.Count)
-            .Aggregate(HouseRules.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id)));
+        select Schools.All.Select((s, i) => (School: s, Pick: picks[i])).Where(p => p.Pick < p.School.Options.Count)
+            .Aggregate(HouseRules.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id));
+
+    /// <summary>Any batch under any house rules.</summary>
+    public static readonly Gen<Job> AnyJob = from batch in Any from house in AnyHouse select batch.Job(house);
 
     /// <summary>The house that follows an option, and what has to be followed for it to matter.</summary>
     public static HouseRules House(School school, SchoolOption option)

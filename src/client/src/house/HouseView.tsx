@@ -4,6 +4,8 @@ import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { houseQuery, type Scope } from "../api/queries";
 import { Choice } from "../ui/Choice";
+import { Sheet } from "../ui/Sheet";
+import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
 import { FirstVisit } from "./FirstVisit";
 import { Point } from "./Point";
@@ -41,11 +43,16 @@ export function HouseView() {
 function House({ house, scope, point }: { house: Schemas["HouseView"]; scope: Scope; point: string | undefined }) {
   const navigate = useNavigate({ from: "/house" });
   const [asking, setAsking] = useState(false);
+  const narrow = useMedia("(max-width: 1119px)");
+  const [looking, setLooking] = useState(false);
   const chosen = house.schools.find((s) => s.id === point) ?? house.schools[0];
   const own = house.schools.filter((s) => s.from !== "default").length;
   const groups = Object.entries(sides).map(([side, text]) => ({ text, schools: house.schools.filter((s) => s.side === side) }));
   const key = scope.batchId ?? scope.unitId ?? "bench";
-  const choose = (id: string) => void navigate({ search: (s) => ({ ...s, point: id }), replace: true });
+  const choose = (id: string) => {
+    setLooking(true);
+    void navigate({ search: (s) => ({ ...s, point: id }), replace: true });
+  };
   if (!chosen) return null;
   return (
     <main id="screen" data-screen="house" tabIndex={-1} className="flex flex-1 flex-col gap-4 px-4 pb-6 outline-none md:px-10">
@@ -104,7 +111,13 @@ function House({ house, scope, point }: { house: Schemas["HouseView"]; scope: Sc
             ),
           )}
         </nav>
-        <Point key={`${key}${chosen.id}`} school={chosen} scope={scope} />
+        {narrow ? (
+          <Sheet title={chosen.question} open={looking} onOpenChange={setLooking}>
+            <Point key={`${key}${chosen.id}`} school={chosen} scope={scope} titled={false} />
+          </Sheet>
+        ) : (
+          <Point key={`${key}${chosen.id}`} school={chosen} scope={scope} titled />
+        )}
       </div>
     </main>
   );

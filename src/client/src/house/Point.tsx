@@ -4,7 +4,7 @@ import { effectsQuery, lookAgain, type Scope } from "../api/queries";
 import { Key } from "../ui/Key";
 
 /** One point: its schools, what each does to this bench in hours and days, and who should choose otherwise. */
-export function Point({ school, scope }: { school: Schemas["SchoolView"]; scope: Scope }) {
+export function Point({ school, scope, titled }: { school: Schemas["SchoolView"]; scope: Scope; titled: boolean }) {
   const effects = useQuery(effectsQuery(school.id, scope));
   const choose = useMutation({
     mutationFn: async (option: string | null) => {
@@ -21,7 +21,7 @@ export function Point({ school, scope }: { school: Schemas["SchoolView"]; scope:
       className="flex flex-col gap-3 self-start lg:sticky lg:top-3"
       aria-busy={choose.isPending || effects.isPending}
     >
-      <h2 className="text-main leading-tight">{school.question}</h2>
+      {titled ? <h2 className="text-main leading-tight">{school.question}</h2> : null}
       <p>
         {school.isLaw ? <b>The material decides here: the default is the law. </b> : null}
         Who chooses otherwise: {lowered(school.otherwise)}
