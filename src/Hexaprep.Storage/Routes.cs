@@ -16,11 +16,12 @@ internal static class Routes
     {
         var w = workspace.Value;
         var history = (await connection.QueryAsync<Guid>("select distinct step_id from logbook where workspace_id = @w and step_id is not null", new { w })).ToHashSet();
+        var bench = new BenchIndex(state);
         var inHand = state.Spells.FirstOrDefault(s => s.EndedAt is null)?.StepId;
         foreach (var batch in state.Batches.Where(b => batchIds.Contains(b.Id)))
         {
             var known = state.Steps.Where(s => s.BatchId == batch.Id).ToList();
-            var route = RouteIssue.Of(batch, RouteBuilder.Derive(state.JobOf(batch), RuleBook.Trade), known, history.Contains, Guid.NewGuid);
+            var route = RouteIssue.Of(batch, RouteBuilder.Derive(state.JobOf(batch), RuleBook.Trade), known, history.Contains, Guid.NewGuid, bench.IsFinished);
             if (known.Any(k => k.Id == inHand) && route.Steps.Any(s => s.Id == inHand && s.NotNeeded is not null))
                 throw new RefusedException(new Refusal("step", "This would take away the step that is in hand.", "Put it down or finish it first.", RefusalKind.Conflict));
             await ReplaceAsync(connection, workspace, batch.Id, route, known);

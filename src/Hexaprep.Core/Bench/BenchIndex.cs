@@ -79,6 +79,9 @@ public sealed class BenchIndex
     /// <summary>True when no model that can go on still has to go through it.</summary>
     public bool IsFinished(BenchStep step) => Remaining(step).Count == 0;
 
+    /// <summary>The same by id; false for a step that is not on the bench.</summary>
+    public bool IsFinished(Guid stepId) => Steps.TryGetValue(stepId, out var step) && TicksOf[stepId].Any() && IsFinished(step);
+
     /// <summary>The coat a step left on a model last, or null.</summary>
     public Coat? LastCoat(Guid stepId, Guid modelId) =>
         _coatsByStep[stepId].Where(c => c.ModelIds.Contains(modelId)).MaxBy(c => c.StartedAt);

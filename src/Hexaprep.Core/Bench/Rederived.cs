@@ -12,8 +12,9 @@ public static class Rederived
     public static BenchState Again(BenchState state, IReadOnlyCollection<Guid> batchIds, Func<Guid> newId)
     {
         var history = state.Ticks.Select(t => t.StepId).Concat(state.Spells.Select(s => s.StepId)).Concat(state.Flaws.Select(f => f.StepId)).ToHashSet();
+        var index = new BenchIndex(state);
         var routes = state.Batches.Where(b => batchIds.Contains(b.Id)).Select(b => RouteIssue.Of(b, RouteBuilder.Derive(state.JobOf(b), RuleBook.Trade),
-            [.. state.Steps.Where(s => s.BatchId == b.Id)], history.Contains, newId)).ToList();
+            [.. state.Steps.Where(s => s.BatchId == b.Id)], history.Contains, newId, index.IsFinished)).ToList();
         var gone = state.Steps.Where(s => batchIds.Contains(s.BatchId)).Select(s => s.Id).ToHashSet();
         return state with
         {

@@ -25,14 +25,14 @@ public static class Joining
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        Rule.Needs("DryFitBeforeGlue", DryFit, Glue, Strength.Practice, "After glue nothing moves."),
+        Rule.Needs("DryFitBeforeGlue", DryFit, Glue, Strength.Practice, "After glue nothing moves.") with { Lapses = true },
         Rule.Needs("DryFitBeforePins", DryFit, Pin, Strength.Practice, "Pins drilled before the fit sit wrong."),
         Rule.Before("DryFitBeforeMagnets", DryFit, Magnet, Strength.Practice, "Magnets set before the fit sit wrong."),
         Rule.Before("RoughenAfterDryFit", DryFit, Roughen, Strength.Practice, "The fit shows which faces meet."),
         Rule.Needs("RoughenBeforeGlue", Roughen, Glue, Strength.Practice, "CA needs tooth and a clean, de-dusted face.",
-            j => Tooth(j) && !j.Follows(Schools.RoughenFaces, "never")) with { ByWay = Barred.By("ca") },
-        Rule.Before("RoughenedFacesBeforeGlue", Roughen, Glue, Strength.Practice, "Glue needs a clean, scored face."),
-        Rule.Before("PinBeforeGlue", Pin, Glue, Strength.Practice, "The pin is glued with the joint."),
+            j => Tooth(j) && !j.Follows(Schools.RoughenFaces, "never")) with { ByWay = Barred.By("ca"), Lapses = true },
+        Rule.Before("RoughenedFacesBeforeGlue", Roughen, Glue, Strength.Practice, "Glue needs a clean, scored face.") with { Lapses = true },
+        Rule.Before("PinBeforeGlue", Pin, Glue, Strength.Practice, "The pin is glued with the joint.") with { Lapses = true },
         Rule.Before("PinsBeforePrimer", Pin, Prime, Strength.Practice, "Chips and cut edges would show through paint."),
         Rule.NeedsDry("MagnetsBeforePrimer", Magnet, Prime, Readiness.NextLayer, Strength.Practice, "Their faces stay bare, and the drilling chips come off first."),
         Rule.Card("PoleRuleBeforeMagnets", RuleKind.Before, Magnet, Strength.Practice, "Settle which pole faces out for the whole unit first: a reversed one cannot be turned."),

@@ -41,7 +41,7 @@ public static class Priming
         Rule.Before("GateBeforeReveal", PrimerGate, RevealBrush, Strength.Practice, "The look comes first; the dry brush is a second chance to find lines."),
         Rule.Card("RevealBeforePlanning", RuleKind.Before, RevealBrush, Strength.Taste, "Plan the colours while the detail shows: paint covers it."),
         Rule.NeedsDry("RevealDryBeforePaint", RevealBrush, Paint, Readiness.Recoat, Strength.Practice, "A damp patch tears under the brush."),
-        Rule.Before("TestBeforeTheUnit", TestPatch, Prime, Strength.Practice, "A spare shows what a whole unit would suffer."),
+        Rule.Before("TestBeforeTheUnit", TestPatch, Prime, Strength.Practice, "A spare shows what a whole unit would suffer.") with { Lapses = true },
         Rule.NeverOn("NoUntestedSolventOnSoftPlastic", Prime, Barred.With(p => p.HasSolvent()), Strength.Practice, "Solvent spray and enamel can leave soft plastic tacky for good: try it on a spare or a hidden face first.", "test_patch", Soft)
             with { LiftedBy = TestPatch },
         Rule.Card("ShakeBeforeEveryRound", RuleKind.Before, Prime, Strength.Law, "Shake 1 to 3 min first, 10 s before each round: pigment settles."),

@@ -31,6 +31,9 @@ public sealed record Rule(
     /// <summary>The later step may not be done at all without the earlier one (an order alone only sorts those that are done).</summary>
     public bool Requires { get; init; }
 
+    /// <summary>Once the later step is done the earlier one has no use any more: a pin after the glue.</summary>
+    public bool Lapses { get; init; }
+
     /// <summary>The earlier step is required only when this one was done: sanding, once something was filled.</summary>
     public StepKind? Once { get; init; }
 

@@ -35,6 +35,20 @@ public sealed class RouteIssueTests
     }
 
     [Fact]
+    public void What_only_serves_a_step_that_is_done_comes_too_late()
+    {
+        var traits = Batches.Of(Material.PuResin);
+        var before = RouteIssue.Of(Batch with { Traits = traits }, traits.Route(), [], _ => false, Guid.NewGuid);
+        var glue = before.Steps.Single(s => s.Key.Kind == StepKind.Glue).Id;
+        var pinned = traits.Job(HouseRules.Default.With(Schools.Pins, "always")).Route();
+        StoredRoute Again(bool glued) => RouteIssue.Of(Batch with { Traits = traits }, pinned, before.Steps, id => id == glue, Guid.NewGuid, id => glued && id == glue);
+
+        Assert.Contains(Again(false).Steps, s => s.Key.Kind == StepKind.Pin);
+        Assert.DoesNotContain(Again(true).Steps, s => s.Key.Kind == StepKind.Pin);
+        Assert.All(Again(true).Edges, e => Assert.Contains(Again(true).Steps, s => s.Key.Kind != StepKind.Pin));
+    }
+
+    [Fact]
     public void A_step_that_is_needed_again_takes_its_old_identity_up()
     {
         var before = Issue(Batch.Traits, [], _ => false);
