@@ -85,6 +85,7 @@ public static class RouteCheck
     {
         if (change.Before is not { } then || then == change.Step || !present.Contains(then)) throw Refuse("before", $"'{(change.Before is { } b ? Ids.Of(b) : "")}' is not another step of this route.", "Name a step of this route.");
         if (!present.Contains(change.Step)) throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Add the step first.");
+        if (change.Step == StepKind.FinalGate) throw Refuse("step", "The last look closes the batch.", "Everything else comes before it.");
         var direct = book.Edges.Where(r => r.Subject == then && r.Object == change.Step && r.When(job)).ToList();
         if (direct.Any(r => r.Strength == Strength.Law)) return (direct.Where(r => r.Strength == Strength.Law), null);
         // What lies between them goes along or forbids it: the rules on the way from the one to the other.

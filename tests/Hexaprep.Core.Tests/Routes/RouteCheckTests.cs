@@ -90,6 +90,7 @@ public sealed class RouteCheckTests
     {
         Assert.Equal("step", Refused(Plastic, new(ChangeKind.Skip, StepKind.Weather)).Field);
         Assert.Equal("step", Refused(Plastic, new(ChangeKind.Skip, StepKind.FinalGate)).Field);
+        Assert.Equal("step", Refused(Plastic, new(ChangeKind.Reorder, StepKind.FinalGate, Before: StepKind.BaseFinish)).Field);
         Assert.Equal("step", Refused(Plastic, new(ChangeKind.Add, StepKind.Prime)).Field);
         Assert.Equal("method", Refused(Plastic, new(ChangeKind.Swap, StepKind.Prime, "honey")).Field);
         Assert.Equal("before", Refused(Plastic, new(ChangeKind.Reorder, StepKind.Prime, Before: StepKind.Prime)).Field);
