@@ -40,7 +40,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         var asked = root["ask"];
         if (asked.Absent) throw asked.Wrong("what is asked, such as {\"step\": \"prime\"}");
         var (kind, gateOf) = Step(asked["step"]);
-        var answer = kind is { } step ? judge.Of(Question(asked, step, Piece(asked["piece"]))) : OtherGate(gateOf!.Value, history, now);
+        var answer = kind is { } step ? judge.Of(Question(asked, step, Piece(asked["piece"]))) : judge.Gate(gateOf!.Value);
         return (answer, query.Unread);
     }
 
@@ -65,16 +65,6 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         StepKind.Handle => ["putty", "ca_drop", "peg", "pin"],
         _ => step.Coats() ? Coatings : null,
     };
-
-    // A gate that is no step of its own: it looks at what a step left, and never blocks anything.
-    private static Answer OtherGate(StepKind of, WorkHistory history, Instant now)
-    {
-        var wet = history.Coats.Where(c => c.Step == of).Select(c => c.Times(Readiness.Touch)).MaxBy(t => t?.Sure);
-        if (!history.Did(of)) return new(Verdict.NotYet, null, null, null, [], [new("GateAfterItsStep", Strength.Practice, "There is nothing to look at yet.")], [], Ids.Of(of));
-        return wet is { } times && times.Sure > now
-            ? new(Verdict.NotYet, times.Sure, times.Usual, new(times.Early, "A fingertip where it will not show: no print."), [], [new(Waiting.Handling.Name, Waiting.Handling.Strength, Waiting.Handling.Reason)], [], null)
-            : new(Verdict.Yes, null, null, null, [], [new("GateAfterItsStep", Strength.Practice, "Look at it whenever you like.")], [], null);
-    }
 
     private static RuleQuery Read(JsonAt root, Gaps gaps)
     {

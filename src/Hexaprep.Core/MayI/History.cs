@@ -72,8 +72,8 @@ public sealed record WorkHistory(IReadOnlyList<Deed> Done, IReadOnlyList<LaidCoa
     /// <summary>True when the step was done after the other one, or done at all when the other was not.</summary>
     public bool DidAfter(StepKind step, StepKind other)
     {
-        if (!Did(step)) return false;
-        var since = Done.Where(d => d.Step == other).Max(d => d.At);
+        if (!Did(step) || Coats.Any(c => c.Step == other && c.EndedAt is null)) return false;
+        var since = Done.Where(d => d.Step == other).Select(d => d.At).Concat(Coats.Where(c => c.Step == other).Select(c => c.EndedAt)).Max();
         return since is null || Done.Any(d => d.Step == step && (d.At is null || d.At >= since));
     }
 

@@ -13,7 +13,6 @@ namespace Hexaprep.Core.MayI;
 /// <param name="book">The rules.</param>
 public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? weather, RuleBook book)
 {
-    private static readonly Duration SoakLasts = Duration.FromMinutes(10);
 
     /// <summary>Coats of other models in the same room that are still wet, with the moment the last is touch-dry; null for none.</summary>
     public Instant? RoomWetUntil { get; init; }
@@ -43,12 +42,23 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         return found.Answer([.. locks]);
     }
 
+    /// <summary>May one look at what a step left, at a gate that is no step of its own? It never blocks anything.</summary>
+    public Answer Gate(StepKind of)
+    {
+        var found = new Findings();
+        if (!history.Did(of)) found.Missing(Waiting.Gate, Ids.Of(of));
+        else foreach (var coat in history.Coats.Where(c => c.Step == of)) Ready(Waiting.Handling, Readiness.Touch, 0, coat, found);
+        return found.Answer([]);
+    }
+
     private Way Resolve(Ask ask)
     {
-        var ways = book.Choices.FirstOrDefault(c => c.Kind == ask.Step)?.Ways(job) ?? [];
-        var usual = book.Choices.FirstOrDefault(c => c.Kind == ask.Step) is { } choice ? RouteBuilder.WayOf(choice, job, book) : null;
-        var method = ask.Method ?? (ask.Product is null || usual?.Product == ask.Product ? usual?.Method : ways.FirstOrDefault(w => w.Product == ask.Product)?.Method ?? usual?.Method);
-        var product = ask.Product ?? (usual?.Method == method ? usual?.Product : ways.FirstOrDefault(w => w.Method == method)?.Product ?? usual?.Product);
+        var choice = book.Choice(ask.Step);
+        var (usual, ways) = (RouteBuilder.WayOf(choice, job, book), choice.Ways(job));
+        // What was not said is as in the trade's own way, else as in the first way that fits what was said.
+        var fits = ways.Prepend(usual).FirstOrDefault(w => (ask.Method ?? w.Method) == w.Method && (ask.Product ?? w.Product) == w.Product)
+            ?? ways.Prepend(usual).FirstOrDefault(w => w.Method == ask.Method || (ask.Method is null && w.Product == ask.Product)) ?? usual;
+        var (method, product) = (ask.Method ?? fits.Method, ask.Product ?? fits.Product);
         return new Way(method, product) { Accelerator = ask.Accelerator, Fate = ask.Fate, Stand = ask.Stand };
     }
 
@@ -72,9 +82,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         {
             if (!rule.Requires || rule.Strength == Strength.Taste || mine.Did(rule.Subject) || job.Skips(rule.Subject) || !rule.When(job)) continue;
             if (rule.ByWay is { } only && !only.Meets(way)) continue;
-            if (rule.Once is { } once && !Began(once, mine)) continue;
-            // One that is needed before pins replaces it: a pinned joint needs no tooth.
-            if (rule.Subject == StepKind.Roughen && mine.Did(StepKind.Pin)) continue;
+            if (!rule.Speaks(k => Began(k, mine))) continue;
             found.Missing(rule, Ids.Of(rule.Subject));
         }
     }
@@ -176,8 +184,9 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     private void Soaked(WorkHistory mine, Findings found)
     {
         if (mine.Done.Where(d => d.Step == StepKind.SoakTransfer).Max(d => d.At) is not { } soaked || mine.Did(StepKind.PlaceTransfer)) return;
-        if (now <= soaked + SoakLasts) found.Lapses(soaked + SoakLasts);
-        else if (book.Rules.FirstOrDefault(r => r.Name == "PlaceSoakedMarksSoon") is { } late) found.Missing(late, Ids.Of(StepKind.SoakTransfer));
+        var until = soaked + Duration.FromMinutes(Transferring.SoakLastsMinutes);
+        if (now <= until) found.Lapses(until);
+        else if (book.Has(Transferring.SoakedMarks)) found.Missing(Transferring.SoakedMarks, Ids.Of(StepKind.SoakTransfer));
     }
 
     private static string Words(LaidCoat coat, Readiness stage)

@@ -30,7 +30,7 @@ public static class Joining
         Rule.Before("DryFitBeforeMagnets", DryFit, Magnet, Strength.Practice, "Magnets set before the fit sit wrong."),
         Rule.Before("RoughenAfterDryFit", DryFit, Roughen, Strength.Practice, "The fit shows which faces meet."),
         Rule.Needs("RoughenBeforeGlue", Roughen, Glue, Strength.Practice, "CA needs tooth and a clean, de-dusted face.",
-            j => Tooth(j) && !j.Follows(Schools.RoughenFaces, "never")) with { ByWay = Barred.By("ca"), Lapses = true },
+            j => Tooth(j) && !j.Follows(Schools.RoughenFaces, "never")) with { ByWay = Barred.By("ca"), Lapses = true, Unless = Pin },
         Rule.Before("RoughenedFacesBeforeGlue", Roughen, Glue, Strength.Practice, "Glue needs a clean, scored face.") with { Lapses = true },
         Rule.Before("PinBeforeGlue", Pin, Glue, Strength.Practice, "The pin is glued with the joint.") with { Lapses = true },
         Rule.Before("PinsBeforePrimer", Pin, Prime, Strength.Practice, "Chips and cut edges would show through paint."),

@@ -1,3 +1,4 @@
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
 using static Hexaprep.Core.Routes.StepKind;
 
@@ -36,9 +37,9 @@ public static class Painting
         Rule.NeedsDry("PaintDryBeforeFinalCoat", Paint, FinalCoat, Readiness.NextLayer, Strength.Law, "Varnish over damp paint frosts or wrinkles."),
         Rule.Needs("HighlightsBeforeGloss", Paint, GlossBed, Strength.Practice, "Painted later, brushwork would dull the gloss bed.", Painted),
         Rule.Needs("HighlightsBeforeMarks", Paint, PlaceTransfer, Strength.Practice, "Later brushwork would have to avoid the marks.", Painted),
-        Rule.NeedsDry("PaintCuredBeforeMask", Paint, Mask, Readiness.NextLayer, Strength.Practice, "Masks grip hard: young paint comes off with them.") with { LeastMinutes = 1440 },
-        Rule.NeedsDry("PrimerCuredBeforeMask", Prime, Mask, Readiness.NextLayer, Strength.Practice, "Masks grip hard: young primer comes off with them.") with { LeastMinutes = 1440 },
-        Rule.NeedsDry("ClearCoatDryBeforeMask", ProtectiveCoat, Mask, Readiness.NextLayer, Strength.Practice, "A mask on a young coat takes it along.") with { LeastMinutes = 1440 },
+        Rule.NeedsDry("PaintCuredBeforeMask", Paint, Mask, Readiness.NextLayer, Strength.Practice, "Masks grip hard: young paint comes off with them.") with { LeastMinutes = WaitTable.BeforeMaskMinutes },
+        Rule.NeedsDry("PrimerCuredBeforeMask", Prime, Mask, Readiness.NextLayer, Strength.Practice, "Masks grip hard: young primer comes off with them.") with { LeastMinutes = WaitTable.BeforeMaskMinutes },
+        Rule.NeedsDry("ClearCoatDryBeforeMask", ProtectiveCoat, Mask, Readiness.NextLayer, Strength.Practice, "A mask on a young coat takes it along.") with { LeastMinutes = WaitTable.BeforeMaskMinutes },
         Rule.Needs("ClearCoatBeforeLiquidMask", ProtectiveCoat, Mask, Strength.Practice, "Liquid film grips harder than paint holds.", j => !j.Follows(Schools.CoatUnderMask, "never"))
             with { ByWay = Barred.By("liquid") },
         Rule.Needs("MaskBeforeUnmask", Mask, Unmask, Strength.Law, "There is no mask to take off."),

@@ -56,7 +56,7 @@ public static class RouteCheck
     {
         if (!present.Contains(change.Step)) throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Nothing has to be left out.");
         if (change.Step == StepKind.FinalGate) throw Refuse("step", "The last look closes the batch.", "It takes half a minute a model: keep it.");
-        return (book.Edges.Where(r => r.Subject == change.Step && r.Requires && r.Strength != Strength.Taste && present.Contains(r.Object) && (r.Once is not { } once || present.Contains(once)) && r.When(job)), null);
+        return (book.Edges.Where(r => r.Subject == change.Step && r.Requires && r.Strength != Strength.Taste && present.Contains(r.Object) && r.Speaks(present.Contains) && r.When(job)), null);
     }
 
     private static (IEnumerable<Rule>, string?) Add(Job job, RouteChange change, RuleBook book, HashSet<StepKind> present)
@@ -65,7 +65,7 @@ public static class RouteCheck
         var after = With(job, change);
         var way = RouteBuilder.WayOf(book.Choice(change.Step), after, book);
         var barred = book.Refusals(change.Step, way.Way, after).Where(r => r.After is null && r.LiftedBy is null).ToList();
-        var lacking = book.EdgesInto[change.Step].Where(r => r.Requires && r.Strength != Strength.Taste && !present.Contains(r.Subject) && (r.Once is not { } once || present.Contains(once)) && r.When(after));
+        var lacking = book.EdgesInto[change.Step].Where(r => r.Requires && r.Strength != Strength.Taste && !present.Contains(r.Subject) && r.Speaks(present.Contains) && r.When(after));
         var missing = lacking.ToList();
         return (barred.Concat(missing), barred.Count > 0 ? barred[0].Instead : missing.Count > 0 ? Ids.Of(missing[0].Subject) : null);
     }

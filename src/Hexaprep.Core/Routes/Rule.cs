@@ -37,6 +37,12 @@ public sealed record Rule(
     /// <summary>The earlier step is required only when this one was done: sanding, once something was filled.</summary>
     public StepKind? Once { get; init; }
 
+    /// <summary>It is silent once this other step was done, which serves the same end: a pinned joint needs no tooth.</summary>
+    public StepKind? Unless { get; init; }
+
+    /// <summary>True when what was done, or stands in the route, leaves it something to say.</summary>
+    public bool Speaks(Func<StepKind, bool> has) => (Once is not { } once || has(once)) && (Unless is not { } unless || !has(unless));
+
     /// <summary>It speaks only when the later step is done this way; null for every way.</summary>
     public Barred? ByWay { get; init; }
 

@@ -299,9 +299,9 @@ public static class Schools
     /// <summary>Up to which batch the airbrush is used.</summary>
     public static readonly School AirbrushUpTo = new("airbrush_up_to", "Up to how many models is the airbrush used?", [Prime], "Those with a quick-cleaning airbrush use it for more.",
     [
-        new("ten", "10", ""),
-        new("four", "4", "Airbrush up to 4 models."),
-        new("thirty", "30", "Airbrush up to 30 models."),
+        new("ten", "10 models", ""),
+        new("four", "4 models", "Airbrush up to 4 models."),
+        new("thirty", "30 models", "Airbrush up to 30 models."),
     ])
     { Under = (PrimeBy, "airbrush_small") };
 

@@ -12,6 +12,12 @@ public static class Transferring
     private static readonly Func<Job, bool> ShadedOver = j => j.Follows(Schools.ShadingWhen, "over_sealed_marks");
     private static readonly Func<Job, bool> ShadedUnder = j => !ShadedOver(j);
 
+    /// <summary>How long a mark that was soaked may wait to be placed, minutes: the cautious end of "a few".</summary>
+    public const int SoakLastsMinutes = 10;
+
+    /// <summary>Marks that soak are placed soon.</summary>
+    public static readonly Rule SoakedMarks = Rule.Card("PlaceSoakedMarksSoon", RuleKind.Soon, PlaceTransfer, Strength.Practice, "Place every soaking mark within a few minutes: its glue washes out.");
+
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
@@ -63,7 +69,7 @@ public static class Transferring
         Rule.Card("HomePrintsAreSealedFirst", RuleKind.Before, CutTransfer, Strength.Practice, "Printed at home? Seal the sheet and look for gaps in the print before it meets water: ink runs."),
         Rule.Card("FilmCutShortStaysShort", RuleKind.Locks, CutTransfer, Strength.Law, "A little long rather than short: overhang can be cut, a missing edge only painted.") with { Locks = "Film cut short cannot be lengthened." },
         Rule.Card("TestANewSheet", RuleKind.Before, SoftenTransfer, Strength.Practice, "A sheet not used before: one scrap with this softener first, thin film tears."),
-        Rule.Card("PlaceSoakedMarksSoon", RuleKind.Soon, PlaceTransfer, Strength.Practice, "Place every soaking mark within a few minutes: its glue washes out."),
+        SoakedMarks,
         Rule.Card("SoakNoLongerThanItSlides", RuleKind.NotWhile, PlaceTransfer, Strength.Practice, "Out of the water when it slides: its glue washes away."),
         Rule.Card("HeightFromTheFront", RuleKind.Before, PlaceTransfer, Strength.Practice, "Height and lean from the front, while it is wet: re-wet it to move it."),
         Rule.Card("BlotDoNotRub", RuleKind.NotWhile, PlaceTransfer, Strength.Practice, "Blot straight down: rubbing drags the mark."),

@@ -32,10 +32,13 @@ public static class Waiting
     /// <summary>Air in which a film never forms.</summary>
     public static readonly Rule Forms = General("AirInWhichItForms", RuleKind.NotWhile, Strength.Law, Prime, null, "Colder than the product's least, or damper than its most, it never dries into a film.");
 
+    /// <summary>A look at what is not there yet.</summary>
+    public static readonly Rule Gate = General("GateAfterItsStep", RuleKind.Before, Strength.Practice, Fill, null, "There is nothing to look at yet.");
+
     /// <summary>The rules of this page.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        NextPass, Force, Layer, Handling, Dust, Window, Missed, FitAir, Forms,
+        NextPass, Force, Layer, Handling, Dust, Window, Missed, FitAir, Forms, Gate,
         Rule.Card("LeaveItAlone", RuleKind.NotWhile, PlaceTransfer, Strength.Practice, "Once blotted, leave it alone for the whole wait: most marks are spoilt by touching."),
     ];
 

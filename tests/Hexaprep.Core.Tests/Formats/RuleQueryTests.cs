@@ -210,6 +210,27 @@ public sealed class RuleQueryTests
     }
 
     [Fact]
+    public void Cement_over_a_coat_waits_for_faces_scraped_after_it_not_before()
+    {
+        object ask = new { step = "glue", method = "plastic_cement" };
+        object[] wet = [new { productClass = "acrylic_solvent", step = "prime", number = 1, startedAt = "2026-03-11T12:00:00Z", endedAt = "2026-03-11T12:10:00Z" }];
+
+        Assert.Equal(("not_yet", "roughen"), (Text(Ask("polystyrene", ask, [.. Built, "roughen"], wet), "answer"), Text(Ask("polystyrene", ask, [.. Built, "roughen"], wet), "instead")));
+        var file = File("polystyrene", ask, Built, wet);
+        file["done"]!.AsArray().Add(JsonNode.Parse("""{"step":"roughen","at":"2026-03-12T18:00:00Z"}"""));
+        Assert.Equal("yes", Text(Ask(file), "answer"));
+    }
+
+    [Fact]
+    public void A_pinned_joint_needs_no_tooth()
+    {
+        string[] fitted = ["study", "clean_lines", "wash", "dry_fit"];
+
+        Assert.Equal("roughen", Text(Ask("pu_resin", new { step = "glue" }, fitted), "instead"));
+        Assert.Equal("yes", Text(Ask("pu_resin", new { step = "glue" }, [.. fitted, "pin"]), "answer"));
+    }
+
+    [Fact]
     public void Another_gate_never_blocks_and_may_be_asked()
     {
         Assert.Equal("yes", Text(Ask("polystyrene", new { step = "glue_gate" }, ["glue", "dry_fit_gate"]), "answer"));
