@@ -95,7 +95,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     private string Detail(Answer answer, string title) => answer.Verdict switch
     {
         Verdict.NotYet when answer.ReadyBy is { } by && answer.Until is { } until && by < until => $"Usually ready by {_clock.At(by)}; {_clock.At(until)} is sure.",
-        Verdict.NotYet when answer.Until is not null => "The wait is the rule's own.",
+        Verdict.NotYet when answer.Until is not null => "It is sure then, and not sooner.",
         Verdict.NotYet when answer.Instead is not null => "Something comes first.",
         Verdict.NotYet => "Not in this air.",
         Verdict.Yes => $"{title}: nothing on it forbids that.",

@@ -86,7 +86,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             t.PaintMinutes, t.LeadFree, t.Any(m => m == Material.Unknown), t.Any(m => m == Material.WhiteMetal), batch.Version, Hexagon.Of(bench, [batch.Id], now),
             [.. Enum.GetValues<Side>().Select(s => OneSide(batch, s, [.. steps.Where(x => x.Side == s && x.NotNeeded is null)]))],
             [.. steps.Select(s => Knot(s, batch, route))],
-            [.. route.LeftOut.Select(l => new LeftOutView(l.Kind, StepWords.For(l.Kind).Title, l.Reason, job.Skips(l.Kind)))],
+            [.. route.LeftOut.Select(l => new LeftOutView(l.Kind, StepWords.For(l.Kind).Title, job.Skips(l.Kind) ? Follows(job, l) : l.Reason, job.Skips(l.Kind)))],
             [.. Enum.GetValues<StepKind>().Where(k => !present.Contains(k) && !job.Skips(k)).Select(k => new AddableView(k, StepWords.For(k).Title))], Pairs(t), [.. flaws]);
     }
 
@@ -131,6 +131,14 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
                select new PairView(one == other ? $"{Materials.Word(one)} to itself" : $"{Materials.Word(one)} to {Materials.Word(other)}",
                    Joining.Name(best.Glue), best.Rating switch { 0 => "nothing holds this for sure: find out what it is", 1 => "poor hold: pin it", 2 => "good hold", _ => "best hold" }),
         ];
+    }
+
+    // What follows from leaving a step out, as it was shown before it was accepted.
+    private static string Follows(Job job, LeftOut left)
+    {
+        var with = job with { Changes = [.. job.Changes.Where(c => c.Step != left.Kind)] };
+        if (RouteBuilder.Derive(with, RuleBook.Trade).Steps.All(s => s.Key.Kind != left.Kind)) return left.Reason;
+        return string.Join(' ', RouteCheck.Of(with, new RouteChange(ChangeKind.Skip, left.Kind), RuleBook.Trade).Reasons.Select(r => r.Text).Prepend(left.Reason));
     }
 
     // Every way of the step that has a choice, with what it would cost against the one in the route.

@@ -5,6 +5,14 @@ namespace Hexaprep.Core.Wording;
 /// <summary>What a change costs or saves, in words.</summary>
 public static class EffectWords
 {
+    /// <summary>What a check comes to, in one line.</summary>
+    public static string Headline(Strength verdict) => verdict switch
+    {
+        Strength.Law => "That cannot be done: a law of the material stands against it.",
+        Strength.Practice => "That can be done, and has a consequence.",
+        _ => "That is up to you.",
+    };
+
     /// <summary>Hands for the batch, and the time from its begin to its end when nothing else is done in between.</summary>
     public static string Of(RouteEffect effect)
     {

@@ -102,42 +102,27 @@ public static class RuleEndpoints
         var laid = await desk.LayAsync(cancel);
         if (!laid.Bench.Batches.TryGetValue(id, out var batch)) throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
         var found = RouteCheck.Of(laid.Bench.State.JobOf(batch), Change(question), RuleBook.Trade);
-        var headline = found.Verdict switch
-        {
-            Strength.Law => "That cannot be done: a law of the material stands against it.",
-            Strength.Practice => "That can be done, and has a consequence.",
-            _ => "That is up to you.",
-        };
-        return TypedResults.Ok(new ConsequenceView(found.Verdict, headline, found.Reasons, found.Instead is { } i ? Words(i) : null, found.Effect is { } effect ? EffectWords.Of(effect) : null,
+        return TypedResults.Ok(new ConsequenceView(found.Verdict, EffectWords.Headline(found.Verdict), found.Reasons, found.Instead is { } i ? Words(i) : null, found.Effect is { } effect ? EffectWords.Of(effect) : null,
             [.. (found.Effect?.Comes ?? []).Select(k => StepWords.For(k).Title)], [.. (found.Effect?.Goes ?? []).Select(k => StepWords.For(k).Title)]));
     }
 
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> ChangeAsync(Guid id, RouteEdit edit, Desk desk, RuleStore store, CancellationToken cancel) =>
-        Stale.OrAsync(
-            async () =>
-            {
-                await store.ChangeAsync(await desk.WorkspaceAsync(cancel), edit.Id, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, cancel);
-                return await UnitEndpoints.OwnerAsync(id, desk, cancel);
-            },
-            () => UnitEndpoints.OwnerAsync(id, desk, cancel));
+        EditAsync(id, desk, w => store.ChangeAsync(w, edit.Id, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, cancel), cancel);
 
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> RestoreAsync(Guid id, RouteRestore edit, Desk desk, RuleStore store, CancellationToken cancel) =>
-        Stale.OrAsync(
-            async () =>
-            {
-                await store.RestoreAsync(await desk.WorkspaceAsync(cancel), edit.Id, id, edit.Version, edit.Step, desk.Now, cancel);
-                return await UnitEndpoints.OwnerAsync(id, desk, cancel);
-            },
-            () => UnitEndpoints.OwnerAsync(id, desk, cancel));
+        EditAsync(id, desk, w => store.RestoreAsync(w, edit.Id, id, edit.Version, edit.Step, desk.Now, cancel), cancel);
 
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(Guid id, Identified edit, Desk desk, RosterStore store, CancellationToken cancel) =>
+        EditAsync(id, desk, w => store.IdentifyAsync(w, edit.Id, id, edit.Version, edit.Material, desk.Now, cancel), cancel);
+
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(Guid batchId, Desk desk, Func<WorkspaceId, Task> edit, CancellationToken cancel) =>
         Stale.OrAsync(
             async () =>
             {
-                await store.IdentifyAsync(await desk.WorkspaceAsync(cancel), edit.Id, id, edit.Version, edit.Material, desk.Now, cancel);
-                return await UnitEndpoints.OwnerAsync(id, desk, cancel);
+                await edit(await desk.WorkspaceAsync(cancel));
+                return await UnitEndpoints.OwnerAsync(batchId, desk, cancel);
             },
-            () => UnitEndpoints.OwnerAsync(id, desk, cancel));
+            () => UnitEndpoints.OwnerAsync(batchId, desk, cancel));
 
     private static RouteChange Change(RouteQuestion q) => new(q.Kind, q.Step, q.Method, q.Product, q.Before);
 
