@@ -70,11 +70,11 @@ public static class Schools
     ]);
 
     /// <summary>How close parts are cut from the frame.</summary>
-    public static readonly School CutDistance = new("cut_distance", "How are parts cut free?", [RemoveParts], "Experienced hands cut flat-faced gates tight; thick plugs want small bites.",
+    public static readonly School CutDistance = new("cut_distance", "How are parts cut free?", [RemoveParts], "Experienced hands cut flat-faced feeds tight; thick plugs want small bites.",
     [
         new("stub_then_trim", "Leave a stub, then trim", ""),
-        new("tight", "Tight at once, flat jaws to the part", "Tight at once: only flat-faced gates, flat side of the jaws to the part.", (RemoveParts, 0.7)),
-        new("small_bites", "Many small bites", "Small bites at thick gates: one big bite takes part of the model.", (RemoveParts, 1.4)),
+        new("tight", "Tight at once, flat jaws to the part", "Tight at once: only flat-faced feeds, flat side of the jaws to the part.", (RemoveParts, 0.7)),
+        new("small_bites", "Many small bites", "Small bites at thick feeds: one big bite takes part of the model.", (RemoveParts, 1.4)),
     ]);
 
     /// <summary>The tool for lines.</summary>
