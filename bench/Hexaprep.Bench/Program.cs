@@ -1,3 +1,4 @@
+using System.Globalization;
 using BenchmarkDotNet.Columns;
 using BenchmarkDotNet.Configs;
 using BenchmarkDotNet.Diagnosers;
@@ -7,6 +8,13 @@ using BenchmarkDotNet.Reports;
 using BenchmarkDotNet.Running;
 using BenchmarkDotNet.Toolchains.InProcess.Emit;
 using Hexaprep.Bench;
+
+// instances [BUDGET] [NAME PART]: the given instances against the best known values, at the full budget unless told otherwise.
+if (args is ["instances", .. var rest])
+{
+    InstanceTable.Print(rest.Length > 0 ? int.Parse(rest[0], CultureInfo.InvariantCulture) : 40_000, rest.Length > 1 ? rest[1] : "");
+    return;
+}
 
 // In one process and one run, so that the ratios between scales can be compared; absolute times are this machine's own.
 var config = ManualConfig.CreateEmpty()

@@ -1,31 +1,25 @@
+using System.Globalization;
 using Hexaprep.Core;
 using Hexaprep.Core.Routes;
 using Hexaprep.Formats;
 
-// route FILE | may-i FILE: JSON alone on the output, words on the error stream; 0 answered, 2 a bad file.
-if (args is not [var verb, var file] || verb is not ("route" or "may-i"))
+const string Usage = "usage: route FILE.json | may-i FILE.json | solve FILE.json [--budget N] [--seed N]";
+
+// JSON alone on the output, words on the error stream; 0 answered, 2 a bad file or call, 3 no plan.
+if (args is not [var verb, var file, .. var rest] || verb is not ("route" or "may-i" or "solve") || (verb != "solve" && rest.Length > 0) || Options(rest) is not { } options)
 {
-    await Console.Error.WriteLineAsync("usage: route FILE.json | may-i FILE.json");
+    await Console.Error.WriteLineAsync(Usage);
     return 2;
 }
 try
 {
     var json = await File.ReadAllTextAsync(file);
-    string answer;
-    IReadOnlyList<string> unread;
-    if (verb == "route")
+    return verb switch
     {
-        var query = RuleQuery.Route(json);
-        (answer, unread) = (RuleAnswers.Write(RouteBuilder.Derive(query.Job, RuleBook.Trade)), query.Unread);
-    }
-    else
-    {
-        var (found, ignored) = RuleQuery.MayI(json, RuleBook.Trade);
-        (answer, unread) = (RuleAnswers.Write(found), ignored);
-    }
-    foreach (var name in unread) await Console.Error.WriteLineAsync($"houseRules.{name}: no such house rule, ignored. docs/rule-book.md lists them.");
-    await Console.Out.WriteLineAsync(answer);
-    return 0;
+        "route" => await RouteAsync(json),
+        "may-i" => await MayIAsync(json),
+        _ => await SolveAsync(json, options.Budget, options.Seed),
+    };
 }
 catch (RefusedException refused)
 {
@@ -36,4 +30,46 @@ catch (Exception error) when (error is IOException or UnauthorizedAccessExceptio
 {
     await Console.Error.WriteLineAsync($"{file}: {error.Message} Give the path of a JSON file.");
     return 2;
+}
+
+static async Task<int> RouteAsync(string json)
+{
+    var query = RuleQuery.Route(json);
+    await SayUnreadAsync(query.Unread);
+    await Console.Out.WriteLineAsync(RuleAnswers.Write(RouteBuilder.Derive(query.Job, RuleBook.Trade)));
+    return 0;
+}
+
+static async Task<int> MayIAsync(string json)
+{
+    var (found, unread) = RuleQuery.MayI(json, RuleBook.Trade);
+    await SayUnreadAsync(unread);
+    await Console.Out.WriteLineAsync(RuleAnswers.Write(found));
+    return 0;
+}
+
+static async Task<int> SolveAsync(string json, int budget, int seed)
+{
+    var plan = SolvedPlan.Of(PlanFile.ReadProblem(json) with { Seed = seed }, budget);
+    await Console.Out.WriteLineAsync(PlanFile.Write(plan));
+    foreach (var step in plan.Unplaced) await Console.Error.WriteLineAsync($"{step.Batch}/{step.Step} finds no place: {step.Lacks}. It needs {step.Remedy}.");
+    return plan.Unplaced.Count == 0 ? 0 : 3;
+}
+
+static async Task SayUnreadAsync(IEnumerable<string> unread)
+{
+    foreach (var name in unread) await Console.Error.WriteLineAsync($"houseRules.{name}: no such house rule, ignored. docs/rule-book.md lists them.");
+}
+
+static (int Budget, int Seed)? Options(string[] rest)
+{
+    var (budget, seed) = (40_000, 1);
+    for (var i = 0; i + 1 < rest.Length; i += 2)
+    {
+        if (!int.TryParse(rest[i + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var value)) return null;
+        if (rest[i] == "--budget") budget = value;
+        else if (rest[i] == "--seed") seed = value;
+        else return null;
+    }
+    return rest.Length % 2 == 0 ? (budget, seed) : null;
 }

@@ -19,7 +19,7 @@ public static class PlanFile
 
     /// <summary>Reads a problem.</summary>
     /// <exception cref="RefusedException">It is not a problem in the documented format; the message names the path.</exception>
-    public static PlanProblem ReadProblem(string json) => Read<PlanProblem>(json);
+    public static PlanProblem ReadProblem(string json) => PlanCheck.Checked(Read<PlanProblem>(json));
 
     /// <summary>Reads a schedule.</summary>
     /// <exception cref="RefusedException">It is not a schedule in the documented format.</exception>

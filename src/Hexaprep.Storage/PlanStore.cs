@@ -9,14 +9,23 @@ namespace Hexaprep.Storage;
 /// <summary>Keeps the plan as its input, seed, budget and result.</summary>
 public sealed class PlanStore(NpgsqlDataSource source)
 {
+    private const string Select = "select origin, made_at, budget, input::text as input, result::text as result from plan";
+
+    private static BenchPlan? Plan(PlanRow? row) =>
+        row is null ? null : new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result));
+
     /// <summary>The plan made for this revision of the bench, or null.</summary>
     public async Task<BenchPlan?> LoadAsync(WorkspaceId workspace, long revision, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<PlanRow>(
-            "select origin, made_at, budget, input::text as input, result::text as result from plan where workspace_id = @w and revision = @revision",
-            new { w = workspace.Value, revision });
-        return row is null ? null : new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result));
+        return Plan(await connection.QuerySingleOrDefaultAsync<PlanRow>($"{Select} where workspace_id = @w and revision = @revision", new { w = workspace.Value, revision }));
+    }
+
+    /// <summary>The plan kept last, whatever has happened since, or null.</summary>
+    public async Task<BenchPlan?> LastAsync(WorkspaceId workspace, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return Plan(await connection.QuerySingleOrDefaultAsync<PlanRow>($"{Select} where workspace_id = @w", new { w = workspace.Value }));
     }
 
     /// <summary>Keeps a plan, unless a later one is kept already.</summary>

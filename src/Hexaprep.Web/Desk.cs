@@ -29,7 +29,9 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
         var plan = await plans.LoadAsync(workspace, stored.Revision, cancel);
         if (plan is null || !plan.HoldsAt(now))
         {
-            plan = PlanDraft.Make(bench, now, PlanDraft.BudgetFor(bench, settings.PlanBudget));
+            var budget = PlanDraft.BudgetFor(bench, settings.PlanBudget);
+            var older = plan ?? await plans.LastAsync(workspace, cancel);
+            plan = older is null ? PlanDraft.Make(bench, now, budget) : PlanDraft.Next(bench, now, older, budget);
             await plans.SaveAsync(workspace, stored.Revision, plan, cancel);
         }
         return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo, stored.HouseAsked);

@@ -109,11 +109,13 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Says("Comes in: open the muzzles.");
         page.Named("Follow this: Every model").Click();
         page.Says("1 chosen, the rest by default");
+        page.Settle();
         page.Named("Back to the default").Click();
         page.Says("all by default");
 
         Pick(page, "For whom", "Reed Pikes");
         page.Named("Are muzzles drilled open?").Click();
+        page.Settle();
         page.Named("Follow this: Every model").Click();
         page.Says("for this unit");
         page.Named("Follow the bench again");

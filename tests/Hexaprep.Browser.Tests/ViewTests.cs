@@ -153,4 +153,26 @@ public sealed class ViewTests(TestDatabases databases)
         page.Says("/api/bench");
         Assert.Empty(page.OutsideRequests());
     }
+
+    [Fact]
+    public async Task A_second_plan_stands_beside_the_first_and_is_taken_or_dropped_with_one_act()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan");
+        page.Says("Proven: no plan");
+        page.Named("What if").Click();
+        page.Named("Rain that day").Click();
+        page.Find("[data-what-ifs='1']");
+        page.Named("This unit first").Click();
+        page.Find("[data-what-ifs='2']");
+        page.Named("Drop it").Click();
+        page.Find("[data-what-ifs='1']");
+        page.Named("Take it").Click();
+        page.Find("[data-what-ifs='0']");
+
+        Assert.Contains((await app.GetAsync("/api/sittings"))["exceptions"]!.AsArray(), e => e!["kind"]!.ToString() == "unfit_for_spray");
+        Assert.Empty(page.Axe());
+        Assert.Empty(page.ConsoleErrors());
+    }
 }

@@ -180,6 +180,37 @@ public sealed class ContractTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_second_plan_is_shown_beside_the_first_and_a_better_one_is_taken_once()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var before = await app.GetAsync("/api/plan");
+        async Task<JsonNode> Post(string path, object body) => await BodyAsync(await app.Client.PostAsJsonAsync(path, body, TestContext.Current.CancellationToken));
+
+        var away = await Post("/api/plan/what-if", new { kind = "away", date = "2026-03-14", until = "2026-03-21" });
+        Assert.Equal(8, away["exceptions"]!.AsArray().Count);
+        Assert.Equal(5, away["units"]!.AsArray().Count);
+        using var refused = await app.Client.PostAsJsonAsync("/api/plan/what-if", new { kind = "handles", handles = 0 }, TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+        Assert.Equal(before["promises"]!.ToJsonString(), (await app.GetAsync("/api/plan"))["promises"]!.ToJsonString());
+
+        var take = new { madeAt = before["madeAt"]!.ToString(), budget = before["budget"]!.GetValue<int>() };
+        var better = await Post("/api/plan/better", take);
+        Assert.True(better["proof"]!["value"]!.GetValue<long>() <= before["proof"]!["value"]!.GetValue<long>());
+        Assert.True(better["proof"]!["bound"]!.GetValue<long>() <= better["proof"]!["value"]!.GetValue<long>());
+        Assert.Equal(better["budget"]!.ToString(), (await Post("/api/plan/better", take))["budget"]!.ToString());
+    }
+
+    [Fact]
+    public async Task The_plan_is_served_as_csv()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var answer = await app.Client.GetAsync("/api/plan.csv", TestContext.Current.CancellationToken);
+
+        Assert.Equal("text/csv", answer.Content.Headers.ContentType!.MediaType);
+        Assert.StartsWith("date,begins,ends,unit,batch,step,models,minutes\r\n2026-03-12,", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task The_calendar_file_is_served_as_one()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);

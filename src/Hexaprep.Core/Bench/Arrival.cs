@@ -36,7 +36,7 @@ public static class Arrival
         var without = Promises.Of(bench, PlanDraft.Make(bench, now, budget));
         var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
         var choices = Weights.Select(weight => Choice(Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, without, clock, budget)).ToList();
-        var alone = NotBefore.Of(PlanDraft.Make(joined, now, 1).Problem)[unit.Unit.Id.ToString()];
+        var alone = LowerBound.Alone(PlanDraft.Make(joined, now, 1).Problem)[unit.Unit.Id.ToString()];
         return new ArrivalView(steps.Sum(s => s.Step.HandsMinutes(s.Models)), steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => s.Step.HandsMinutes(s.Models)),
             Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now), choices,
             alone == int.MaxValue ? "" : clock.At(PlanDraft.Make(joined, now, 1).At(alone)));

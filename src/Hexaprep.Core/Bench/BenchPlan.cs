@@ -38,6 +38,13 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
                 c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal))),
     ];
 
+    /// <summary>Its chunks on the minutes of another origin.</summary>
+    public IReadOnlyList<PlanChunk> OnMinutesFrom(Instant origin)
+    {
+        var by = (int)(Origin - origin).TotalMinutes;
+        return [.. Result.Schedule.Chunks.Select(c => c with { Start = c.Start + by, End = c.End + by })];
+    }
+
     /// <summary>True when nothing has happened since and the clock has not overtaken it.</summary>
     public bool HoldsAt(Instant now) => MadeAt <= now && !Work.Any(w => w.InHand ? w.End <= now : w.Begin < PlanIds.Minute(now));
 }

@@ -22,6 +22,7 @@ public static class HoldWords
             BindingKind.Sitting => ($"sitting {clock.At(at)}", at),
             BindingKind.SprayWindow => ($"spray {clock.At(at)}", at),
             BindingKind.Resource => ($"handles free {clock.At(at)}", at),
+            BindingKind.HeldBack => ($"not needed before {clock.At(at)}", at),
             _ => ($"hands free {clock.At(at)}", at),
         };
     }
@@ -38,6 +39,10 @@ public static class HoldWords
             BindingKind.Sitting => "the sitting begins",
             BindingKind.SprayWindow => "spraying is possible",
             BindingKind.Resource => $"{bench.NameOf(other!)} gives its handles back",
+            BindingKind.Gap => $"the gap after {BenchIndex.TitleOf(other!)} is over: not between",
+            BindingKind.SetUp => $"shares or changes the set-up of {bench.NameOf(other!)}",
+            BindingKind.Window => $"{BenchIndex.TitleOf(other!)}, {bench.NameOf(other!)}, must follow soon and cannot be earlier",
+            _ when binding.Buys > 0 => "held back: earlier would cost another sitting or set-up",
             _ => "held back: not needed before",
         };
     }

@@ -1,6 +1,7 @@
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
 using NodaTime;
 
 namespace Hexaprep.Core.Bench;
@@ -9,6 +10,10 @@ namespace Hexaprep.Core.Bench;
 public sealed class PlanDraft
 {
     private const int LongestDays = 1100;
+    // Rinse, run clear, wipe: a rule of thumb of the trade.
+    private const int AirbrushClean = 10;
+    // A step that pauses pays its set-up again each time: it is cut no finer than its length asks for.
+    private const int FewestCuts = 3, MinutesACut = 45;
     private readonly BenchIndex _bench;
     private readonly Instant _now;
     private readonly Instant _origin;
@@ -42,6 +47,43 @@ public sealed class PlanDraft
         return new BenchPlan(draft._origin, draft._now, budget, problem, Planner.Solve(problem, budget));
     }
 
+    /// <summary>Makes the plan that follows an older one. While nothing was added and no evening changed, only what must move moves; with other evenings the
+    /// old plan is bettered; with other units, weights or handles a new one is made. What moved is told.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="older">The plan before.</param>
+    /// <param name="budget">Decodes to spend where they are needed, at least 1.</param>
+    /// <param name="freely">True when more may move than must, so that what has become free is used.</param>
+    public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, bool freely = false)
+    {
+        var draft = new PlanDraft(bench, now);
+        var problem = draft.Problem();
+        var chunks = older.OnMinutesFrom(draft._origin);
+        var result = !SameUnits(problem, older.Problem) ? Planner.Solve(problem, budget)
+            : !freely && SameEvenings(problem, older, draft._origin) ? Planner.Keep(problem, chunks) : Planner.Better(problem, chunks, budget);
+        if (result.Unplaced.Count > 0) result = Planner.Solve(problem, budget);
+        var shift = Shift(bench, older, new BenchPlan(draft._origin, draft._now, budget, problem, result), now);
+        return new BenchPlan(draft._origin, draft._now, budget, problem, result with { Shift = shift });
+    }
+
+    private static bool SameUnits(PlanProblem a, PlanProblem b) => a.Resources.SequenceEqual(b.Resources) && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
+
+    private static bool SameEvenings(PlanProblem problem, BenchPlan older, Instant origin)
+    {
+        var by = (int)(older.Origin - origin).TotalMinutes;
+        // The one that runs is cut at now; beyond the shorter of the two calendars nothing can differ.
+        var before = older.Problem.Sittings.Select(s => new Span(s.Begin + by, s.End + by)).ToList();
+        var until = before.Count == 0 ? 0 : before[^1].End;
+        return problem.Sittings.Where(s => s.End <= until).All(s => before.Exists(o => o.End == s.End && o.Begin <= s.Begin));
+    }
+
+    private static PlanShift Shift(BenchIndex bench, BenchPlan older, BenchPlan plan, Instant now)
+    {
+        var was = older.Work.Where(w => !w.InHand).GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Max(w => w.End));
+        var moved = plan.Work.Where(w => !w.InHand).GroupBy(w => w.StepId).Count(g => was.TryGetValue(g.Key, out var end) && end != g.Max(w => w.End));
+        return new PlanShift(moved, [.. Promises.Moves(bench, Promises.Of(bench, older), Promises.Of(bench, plan), new Clockface(bench.State.Settings.Zone, now))]);
+    }
+
     private PlanProblem Problem()
     {
         LayCalendar();
@@ -54,7 +96,10 @@ public sealed class PlanDraft
         return new PlanProblem("bench", horizon, PlanWeights.Default, _sittings, _spray,
             [new PlanResource("handle", state.Settings.Handles)], new Dictionary<string, IReadOnlyDictionary<string, int>>(),
             [.. units], batches)
-        { Fixed = _fixed.Count == 0 ? null : _fixed };
+        {
+            Fixed = _fixed.Count == 0 ? null : _fixed,
+            Closing = open.SelectMany(b => _bench.StepsOf[b.Id]).Any(s => s.Amounts is { Mode: not null, Method: "airbrush" } && !_bench.IsFinished(s)) ? AirbrushClean : null,
+        };
     }
 
     private PlanBatch Draft(Roster.Batch batch)
@@ -88,12 +133,13 @@ public sealed class PlanDraft
     {
         var a = step.Amounts;
         var even = a.SecondsPerModel % 60 == 0 && a.SecondsPerModel > 0 && a.ModelsPerMix is null;
-        return new PlanStep(id, a.SetupMinutes, Math.Max(1, a.SecondsPerModel / 60), a.OneGo ? 1 : count, WaitAfter(step))
+        return new PlanStep(id, a.SetupMinutes, Math.Max(1, a.SecondsPerModel / 60), a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Math.Max(FewestCuts, step.HandsMinutes(count) / MinutesACut)), WaitAfter(step))
         {
             Count = count == _bench.Batches[step.BatchId].Traits.Models ? null : count,
             Minutes = even ? null : [.. Enumerable.Range(1, count).Select(step.HandsMinutes)],
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
+            Trifle = step.Key.Kind is StepKind.CutTransfer or StepKind.Study ? true : null,
         };
     }
 

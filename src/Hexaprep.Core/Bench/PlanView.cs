@@ -8,8 +8,15 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>The plan: when each unit is done and what holds it.</summary>
 public sealed record PlanView(
-    Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
+    Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, ProofView Proof, PlanShift? Shift, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
     IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules);
+
+/// <summary>How good the plan is, proven.</summary>
+/// <param name="Value">Its value; lower is better.</param>
+/// <param name="Bound">No plan has a lower one.</param>
+/// <param name="Words">What that means in days.</param>
+/// <param name="ShortMinutes">Minutes by which the sittings fall short of what is due; 0 when they do not.</param>
+public sealed record ProofView(long Value, long Bound, string Words, int ShortMinutes);
 
 /// <summary>A rule of the calendar, and what keeps it; null where it is advice to the person.</summary>
 public sealed record PlanRuleView(string Text, string? KeptBy);
@@ -20,7 +27,15 @@ public sealed record PlanRuleView(string Text, string? KeptBy);
 /// <param name="Difference">What lies between the two, in words.</param>
 public sealed record PromiseView(
     Guid UnitId, string Unit, string Mark, Hexagon Hexagon, Instant? Done, string DoneDay, string DoneTime, Instant? NotBefore, string NotBeforeText,
-    string Difference, LocalDate? Deadline, string DeadlineText, bool Late, int Weight, int HandsLeft);
+    string Difference, LocalDate? Deadline, string DeadlineText, bool Late, int Weight, int HandsLeft)
+{
+    /// <summary>When it is done if one repair after the primer gate is needed; the deadline is judged by it. Null when none can be.</summary>
+    public Instant? WithRepair { get; init; }
+    /// <summary>The same in words.</summary>
+    public string WithRepairText { get; init; } = "";
+    /// <summary>Why no plan can meet the deadline; empty when one may.</summary>
+    public string Impossible { get; init; } = "";
+}
 
 /// <summary>A sitting of the plan.</summary>
 public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks);
@@ -32,18 +47,19 @@ public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string 
 public sealed record HoldView(Instant At, string Time, string Text, bool Binds, BindingKind Kind);
 
 /// <summary>A step without a place and what it lacks.</summary>
-public sealed record UnplacedView(Guid StepId, string Unit, string Title, string Lacks);
+public sealed record UnplacedView(Guid StepId, string Unit, string Title, string Lacks, string Remedy);
 
 /// <summary>Reads a plan for the screen.</summary>
 public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
 {
     private const int MostSittings = 40;
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+    private readonly Lazy<LowerBound> _bound = new(() => LowerBound.Of(plan.Problem));
 
     /// <summary>The whole view.</summary>
     public PlanView View()
     {
-        return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Promises(), Sittings(), PlannedWaits(),
+        return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Proof(), plan.Result.Shift, Promises(), Sittings(), PlannedWaits(),
             [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g]))],
             [.. plan.Result.Unplaced.Select(Lacking)],
             [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))]);
@@ -52,16 +68,17 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     private List<PromiseView> Promises()
     {
         var done = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
-        var bounds = NotBefore.Of(plan.Problem);
+        var bounds = LowerBound.Alone(plan.Problem);
+        var repairs = Repairs.Of(bench, plan);
         var lacking = plan.Result.Unplaced.Select(u => u.Batch).ToHashSet(StringComparer.Ordinal);
         return
         [
-            .. bench.State.Units.Select(u => Promise(u, done, bounds, lacking))
+            .. bench.State.Units.Select(u => Promise(u, done, bounds, lacking, repairs))
                 .OrderBy(p => p.Done ?? Instant.MaxValue).ThenBy(p => p.Unit, StringComparer.Ordinal),
         ];
     }
 
-    private PromiseView Promise(Roster.Unit unit, Dictionary<string, int> ends, Dictionary<string, int> bounds, HashSet<string> lacking)
+    private PromiseView Promise(Roster.Unit unit, Dictionary<string, int> ends, Dictionary<string, int> bounds, HashSet<string> lacking, Dictionary<Guid, Instant> repairs)
     {
         var batches = bench.State.Batches.Where(b => b.UnitId == unit.Id).ToList();
         var hexagon = Hexagon.Of(bench, batches.Select(b => b.Id), now);
@@ -69,10 +86,30 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
         Instant? done = ends.TryGetValue(unit.Id.ToString(), out var e) && !unfit ? plan.At(e) : unfit ? null : LastReady(batches);
         Instant? bound = bounds.TryGetValue(unit.Id.ToString(), out var b) && b != int.MaxValue ? plan.At(b) : done;
-        var late = done is { } d && unit.Deadline is { } day && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
+        Instant? repaired = repairs.TryGetValue(unit.Id, out var second) ? second : null;
+        var late = (repaired ?? done) is { } d && unit.Deadline is { } day && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
         return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : "no date",
             done is { } t ? Time(t) : "", bound, bound is { } n ? _clock.At(n) : "", Difference(done, bound, left, unfit),
-            unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left);
+            unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left)
+        { WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
+    }
+
+    // Said only with its proof.
+    private string Impossible(Roster.Unit unit, Instant? bound)
+    {
+        var due = bench.State.Settings.Zone.AtStartOfDay(unit.Deadline!.Value.PlusDays(1)).ToInstant();
+        if (bound > due) return $"cannot be done by then: alone even, the earliest is {_clock.At(bound.Value)}";
+        return _bound.Value.ShortMinutes > 0 ? $"not with these sittings: what is due needs {Clockface.Lasts(_bound.Value.ShortMinutes)} more of them" : "";
+    }
+
+    private ProofView Proof()
+    {
+        var value = plan.Result.Schedule.Z ?? 0;
+        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0) return new ProofView(value, 0, "", _bound.Value.ShortMinutes);
+        var days = (value - _bound.Value.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
+        var words = days < 0.5 ? "no plan can do better by half a day"
+            : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"no plan could bring all units home more than {Math.Ceiling(days):0} days earlier, taken together");
+        return new ProofView(value, _bound.Value.Value, words, _bound.Value.ShortMinutes);
     }
 
     private Instant LastReady(List<Roster.Batch> batches) =>
@@ -140,7 +177,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     private UnplacedView Lacking(Unplaced unplaced)
     {
         var step = bench.Steps[PlanIds.StepOf(unplaced.Step)];
-        return new UnplacedView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), unplaced.Lacks);
+        return new UnplacedView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), unplaced.Lacks, unplaced.Remedy);
     }
 
     private string Day(Instant at) => at.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);

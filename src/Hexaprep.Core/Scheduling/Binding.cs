@@ -1,79 +1,174 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>The kinds of thing that hold a step where it is.</summary>
-public enum BindingKind { Wait, Hands, Sitting, SprayWindow, Resource, HeldBack }
+/// <summary>The kinds of thing that hold a step where it is. Each but the last is a constraint of the model that breaks when the step moves a minute earlier.</summary>
+public enum BindingKind
+{
+    /// <summary>A least wait after the step before (MINLAG).</summary>
+    Wait,
+    /// <summary>A forbidden gap after the step before (FORBIDDEN).</summary>
+    Gap,
+    /// <summary>The one pair of hands (HANDS).</summary>
+    Hands,
+    /// <summary>No sitting before (SITTING).</summary>
+    Sitting,
+    /// <summary>Not fit for spraying before (SPRAYWINDOW).</summary>
+    SprayWindow,
+    /// <summary>Handles or rack slots held by others (CAPACITY).</summary>
+    Resource,
+    /// <summary>The minutes of a coat, its own or the next one's, would no longer be right (DURATION).</summary>
+    SetUp,
+    /// <summary>The step after must follow soon, and is held itself (MAXLAG or FINISHMAX).</summary>
+    Window,
+    /// <summary>Nothing breaks: held back for what that buys, or since it is not needed before.</summary>
+    HeldBack,
+}
 
 /// <summary>One thing that holds a step: from this minute it no longer does.</summary>
 /// <param name="Kind">What kind of thing.</param>
-/// <param name="At">The minute it lets go.</param>
+/// <param name="At">The minute it lets go; for a step held back, the minute it is needed by.</param>
 /// <param name="Binds">True when the step starts at that very minute: one minute earlier would break it.</param>
-/// <param name="Batch">The batch named: of the step before, or the one the hands leave.</param>
+/// <param name="Batch">The batch named: of the step before or after, or the one the hands leave.</param>
 /// <param name="Step">The step named.</param>
-public sealed record Binding(BindingKind Kind, int At, bool Binds, string? Batch = null, string? Step = null);
+public sealed record Binding(BindingKind Kind, int At, bool Binds, string? Batch = null, string? Step = null)
+{
+    /// <summary>For a step held back: by how much the plan would be dearer if it went as early as it can; 0 when it is only not needed before.</summary>
+    public long Buys { get; init; }
+
+    /// <summary>The code of the breach found one minute earlier; null for a step held back and for what does not bind.</summary>
+    public string? Breach { get; init; }
+}
+
+/// <summary>What holds a step, and which steps have to move with it for that to be seen.</summary>
+/// <param name="Moved">The step, and those a window ties to it.</param>
+/// <param name="Bindings">What holds it, in order of time; at least one binds.</param>
+public sealed record StepReason(IReadOnlyList<(string Batch, string Step)> Moved, IReadOnlyList<Binding> Bindings);
 
 /// <summary>Finds what holds each step of a schedule where it stands.</summary>
 public sealed class Bindings
 {
     private readonly CompiledProblem _p;
-    private readonly Dictionary<(string Batch, string Step), (int Start, int End)> _steps;
-    private readonly List<PlanChunk> _byTime;
+    private readonly Timetable _table;
+    private readonly HashSet<int> _group = [];
+    private readonly Piece[] _was;
 
     /// <summary>Lays a schedule beside its problem.</summary>
     public Bindings(PlanProblem problem, IReadOnlyList<PlanChunk> chunks)
     {
         _p = new CompiledProblem(problem);
-        _steps = chunks.GroupBy(c => (c.Batch, c.Step)).ToDictionary(g => g.Key, g => (g.Min(c => c.Start), g.Max(c => c.End)));
-        _byTime = [.. chunks.OrderBy(c => c.Start)];
+        _table = new Timetable(_p);
+        _was = new Piece[_table.Found.Length];
+        foreach (var own in chunks.GroupBy(c => _p.ById[(c.Batch, c.Step)]).Where(g => !_p.Frozen[g.Key]))
+            _table.Put(own.Key, [.. own.OrderBy(c => c.Start).Select(c => new Piece(_p.SittingFrom(c.Start), c.Start, c.End, c.Models))]);
+        for (var u = 0; u < _p.Units; u++) _table.Value(u);
     }
 
-    /// <summary>The holds of a planned step, in order of time; the binding ones are marked. A step nothing binds is marked held back.
-    /// Empty for a step that is frozen, unplanned or unknown.</summary>
-    public IReadOnlyList<Binding> Of(string batch, string stepId)
+    /// <summary>What holds a planned step; empty for one that is frozen, unplanned or unknown.</summary>
+    public IReadOnlyList<Binding> Of(string batch, string step) => Reason(batch, step)?.Bindings ?? [];
+
+    /// <summary>What holds a planned step, with the steps tied to it; null for one that is frozen, unplanned or unknown.</summary>
+    public StepReason? Reason(string batch, string stepId)
     {
-        if (!_p.ById.TryGetValue((batch, stepId), out var step) || step.Frozen || !_steps.TryGetValue((batch, stepId), out var planned)) return [];
-        var start = planned.Start;
+        if (!_p.ById.TryGetValue((batch, stepId), out var step) || _p.Frozen[step] || !_table.Placed(step)) return null;
+        _group.Clear();
+        _group.Add(step);
+        var found = Breaks();
+        // A window that closes behind it takes the step after along, as far as that goes.
+        while (found.TrueForAll(b => b.Kind == BindingKind.Window) && found.Count > 0)
+        {
+            foreach (var window in found) _group.Add(_p.ById[(window.Batch!, window.Step!)]);
+            var more = Breaks();
+            if (more.Count == 0) { _group.IntersectWith([step]); break; }
+            found = more;
+        }
+        var moved = _group.Order().Select(i => (BatchOf(i), _p.StepId[i])).ToList();
+        if (found.Count == 0) found.Add(HeldBack(step));
+        found.AddRange(Passed(step, found));
+        return new StepReason(moved, [.. found.OrderBy(b => b.At).ThenBy(b => b.Binds)]);
+    }
+
+    private List<Binding> Breaks()
+    {
         var found = new List<Binding>();
-        foreach (var arc in step.In)
+        foreach (var step in _group.Order())
         {
-            if (!_steps.TryGetValue((arc.From.BatchId, arc.From.Spec.Id), out var from)) continue;
-            var at = from.End + arc.Min;
-            if (arc.Forbid is { } f && start == from.End + f.End) at = start;
-            found.Add(new Binding(BindingKind.Wait, at, at == start, arc.From.BatchId, arc.From.Spec.Id));
+            BreaksInSittings(step, found);
+            foreach (var a in _p.In[step])
+            {
+                ref readonly var arc = ref _p.Arcs[a];
+                if (_group.Contains(arc.From)) continue;
+                var gap = _table.Start[step] - _table.End[arc.From] - 1;
+                if (gap < arc.Min) found.Add(Named(BindingKind.Wait, _table.Start[step], arc.From, "MINLAG"));
+                if (gap > arc.Lo && gap < arc.Hi) found.Add(Named(BindingKind.Gap, _table.Start[step], arc.From, "FORBIDDEN"));
+            }
+            foreach (var a in _p.Out[step])
+            {
+                ref readonly var arc = ref _p.Arcs[a];
+                if (_group.Contains(arc.To) || _p.Frozen[arc.To] || !_table.Placed(arc.To)) continue;
+                var gap = _table.Start[arc.To] - _table.End[step] + 1;
+                var code = gap > arc.Max ? "MAXLAG" : gap > arc.Lo && gap < arc.Hi ? "FORBIDDEN" : _table.End[arc.To] - _table.End[step] + 1 > arc.FinishMax ? "FINISHMAX" : null;
+                if (code is not null) found.Add(Named(BindingKind.Window, _table.Start[step], arc.To, code));
+            }
+            foreach (var h in _p.Opens[step])
+            {
+                if (_table.TakenBefore(h, _group) is { } by) found.Add(Named(BindingKind.Resource, _table.Start[step], by, "CAPACITY"));
+            }
         }
-        if (LastEndingBy(start) is { } before) found.Add(new Binding(BindingKind.Hands, before.End, before.End == start, before.Batch, before.Step));
-        if (LastBegun(_p.Problem.Sittings, start) is { } sitting) found.Add(new Binding(BindingKind.Sitting, sitting, sitting == start));
-        if (step.Spec.Mode is not null && LastBegun(_p.Problem.SprayWindows, start) is { } window) found.Add(new Binding(BindingKind.SprayWindow, window, window == start));
-        foreach (var hold in step.Opens)
-        {
-            if (Freed(hold, start) is { } by) found.Add(new Binding(BindingKind.Resource, start, true, by.BatchId, by.Spec.Id));
-        }
-        if (!found.Any(b => b.Binds)) found.Add(new Binding(BindingKind.HeldBack, start, true));
-        return [.. found.OrderBy(b => b.At).ThenBy(b => b.Binds)];
+        return found;
     }
 
-    private static int? LastBegun(IReadOnlyList<Span> spans, int t) => CompiledProblem.LastBegunBy(spans, t) is >= 0 and var i ? spans[i].Begin : null;
-
-    // Hands do one thing at a time, so ends ascend with starts.
-    private PlanChunk? LastEndingBy(int start)
+    private void BreaksInSittings(int step, List<Binding> found)
     {
-        var (low, high) = (0, _byTime.Count);
-        while (low < high)
+        var count = _table.Read(step, _was);
+        for (var i = 0; i < count; i++)
         {
-            var mid = (low + high) / 2;
-            if (_byTime[mid].End <= start) low = mid + 1;
-            else high = mid;
+            var piece = _was[i];
+            if (piece.Begin == _p.SittingBegin[piece.Sitting]) found.Add(new Binding(BindingKind.Sitting, piece.Begin, true) { Breach = "SITTING" });
+            if (_table.HandsBefore(piece.Sitting, step, piece.Begin, _group) is >= 0 and var before) found.Add(Named(BindingKind.Hands, piece.Begin, before, _table.Ends(before, piece.Begin) ? "HANDS" : "CLOSING"));
+            if (_p.Mode[step] < 0) continue;
+            if (!_p.Problem.SprayWindows.Any(w => w.Begin < piece.Begin && piece.End - 1 <= w.End)) found.Add(new Binding(BindingKind.SprayWindow, piece.Begin, true) { Breach = "SPRAYWINDOW" });
+            if (_table.SetUpBreaks(piece.Sitting, _group) is >= 0 and var other) found.Add(Named(BindingKind.SetUp, piece.Begin, other, "DURATION"));
         }
-        return low > 0 ? _byTime[low - 1] : null;
     }
 
-    // The step whose release at this very minute makes room for the hold; null when there was room a minute earlier.
-    private CompiledProblem.Step? Freed(CompiledProblem.Hold hold, int start)
+    private Binding HeldBack(int step)
     {
-        int? Moment(CompiledProblem.Step step, string edge) => _steps.TryGetValue((step.BatchId, step.Spec.Id), out var at)
-            ? edge switch { "start" => at.Start, "end" => at.End, _ => at.End + step.Spec.Wait }
-            : null;
-        int? Release(CompiledProblem.Hold h) => Moment(h.To, h.ToEdge);
-        var others = _p.Holds.Where(h => h != hold && h.Resource == hold.Resource && Moment(h.From, "start") < start && (Release(h) ?? int.MaxValue) >= start).ToList();
-        return hold.Amount + others.Sum(h => h.Amount) > _p.Capacity[hold.Resource] ? others.FirstOrDefault(h => Release(h) == start)?.To : null;
+        var (start, end) = (_table.Start[step], _table.End[step]);
+        var before = _table.Value();
+        var count = _table.Read(step, _was);
+        _table.Take(step, _table.Found);
+        long buys = 0;
+        if (_table.PutBetween(step, 0, end))
+        {
+            _table.Value(_p.Unit[step]);
+            buys = Math.Max(0, _table.Value() - before);
+        }
+        if (_table.Placed(step)) _table.Take(step, _table.Found);
+        _table.Put(step, _was.AsSpan(0, count));
+        _table.Value(_p.Unit[step]);
+        var needed = int.MaxValue;
+        foreach (var a in _p.Out[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            if (_table.Placed(arc.To)) needed = Math.Min(needed, _table.Start[arc.To] - arc.Min);
+        }
+        return new Binding(BindingKind.HeldBack, needed == int.MaxValue ? start : needed, true) { Buys = buys };
     }
+
+    // What let go before: told beside what binds.
+    private IEnumerable<Binding> Passed(int step, List<Binding> found)
+    {
+        var start = _table.Start[step];
+        foreach (var a in _p.In[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            if (_table.End[arc.From] + arc.Min < start && !found.Exists(b => b.Step == _p.StepId[_p.Arcs[a].From])) yield return Named(BindingKind.Wait, _table.End[arc.From] + arc.Min, arc.From, null) with { Binds = false };
+        }
+        var k = _p.SittingFrom(start);
+        if (k < _p.Sittings && _p.SittingBegin[k] < start) yield return new Binding(BindingKind.Sitting, _p.SittingBegin[k], false);
+        if (_p.Mode[step] >= 0 && _p.SlotFrom(start) is var q && q < _p.Slots.Length && _p.Slots[q].Begin < start) yield return new Binding(BindingKind.SprayWindow, _p.Slots[q].Begin, false);
+    }
+
+    private Binding Named(BindingKind kind, int at, int step, string? breach) => new(kind, at, true, BatchOf(step), _p.StepId[step]) { Breach = breach };
+
+    private string BatchOf(int step) => _p.Problem.Batches[_p.Batch[step]].Id;
 }

@@ -26,8 +26,10 @@ public sealed record PlanProblem(
     public int Seed { get; init; } = 1;
     /// <summary>Always 1.</summary>
     public int GridMinutes { get; init; } = 1;
-    /// <summary>Chunks done or under way: a step named here is wholly given and frozen.</summary>
+    /// <summary>Chunks done or under way: a step named here is wholly given and frozen. They take hands and hold resources; they use up no sitting and no set-up.</summary>
     public IReadOnlyList<PlanChunk>? Fixed { get; init; }
+    /// <summary>Minutes of cleaning up that follow the last spray chunk of a sitting, inside it; null for none.</summary>
+    public int? Closing { get; init; }
 }
 
 /// <summary>Z = tardy x weighted lateness + finish x weighted finish + sitting x sittings used + setup x spray set-ups paid.</summary>
@@ -59,8 +61,10 @@ public sealed record PlanStep(string Id, int Setup, int PerModel, int MaxChunks,
     public int? Count { get; init; }
     /// <summary>Total minutes for 1, 2 ... n models where one takes seconds, set-up included; null: setup + perModel x n.</summary>
     public IReadOnlyList<int>? Minutes { get; init; }
-    /// <summary>hands, attended, watched or free; hands when null.</summary>
+    /// <summary>hands, attended, watched or free; hands when null. During a watched step only trifles may run; a free step takes no hands.</summary>
     public string? Attention { get; init; }
+    /// <summary>True for a step small enough to be done during a watched one.</summary>
+    public bool? Trifle { get; init; }
 }
 
 /// <summary>From the end of one step to the start of another: least, most, and a forbidden open gap.</summary>
@@ -70,6 +74,12 @@ public sealed record PlanArc(string From, string To, int Min)
     public int? Max { get; init; }
     /// <summary>Gaps strictly between begin and end are not allowed.</summary>
     public Span? Forbid { get; init; }
+    /// <summary>The successor must end at most this many minutes after the end of the step before it; null for no limit.</summary>
+    public int? FinishMax { get; init; }
+    /// <summary>The batch of the step before, where it is another.</summary>
+    public string? FromBatch { get; init; }
+    /// <summary>The batch of the step after, where it is another.</summary>
+    public string? ToBatch { get; init; }
 }
 
 /// <summary>An amount of a resource held from one edge to another.</summary>
@@ -84,8 +94,17 @@ public sealed record PlanChunk(string Batch, string Step, int Start, int End, in
 /// <summary>A schedule in the documented format.</summary>
 public sealed record Schedule(string Instance, string Method, long? Z, IReadOnlyList<PlanChunk> Chunks);
 
-/// <summary>A step that found no place, and what it lacked.</summary>
-public sealed record Unplaced(string Batch, string Step, string Lacks);
+/// <summary>A step that found no place, what it lacked, and the smallest change that lets it in.</summary>
+public sealed record Unplaced(string Batch, string Step, string Lacks, string Remedy = "");
 
 /// <summary>What planning gives: a schedule and what did not fit.</summary>
-public sealed record PlanResult(Schedule Schedule, IReadOnlyList<Unplaced> Unplaced);
+public sealed record PlanResult(Schedule Schedule, IReadOnlyList<Unplaced> Unplaced)
+{
+    /// <summary>What moved against the plan before; null for a first one.</summary>
+    public PlanShift? Shift { get; init; }
+}
+
+/// <summary>What moved against the plan before.</summary>
+/// <param name="Steps">How many steps begin at another minute.</param>
+/// <param name="Promises">Which promises changed, in words.</param>
+public sealed record PlanShift(int Steps, IReadOnlyList<string> Promises);

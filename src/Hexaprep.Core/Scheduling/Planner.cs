@@ -1,60 +1,66 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>Makes a plan: a few fixed orders of urgency, then seeded variations of the best, as many decodes as the budget allows.</summary>
+/// <summary>Makes plans. A plan is a function of its problem, seed and budget alone: no clock is read, and equal input gives an equal plan, to the minute.</summary>
 public static class Planner
 {
-    /// <summary>Solves a problem. The same problem and budget give the same plan, to the minute.</summary>
-    /// <param name="problem">What to plan; its seed drives the variations.</param>
-    /// <param name="budget">Decodes to spend, at least 1.</param>
+    /// <summary>Makes a plan from nothing: a first one from fixed orders, then a better one as long as the budget lasts.</summary>
+    /// <param name="problem">What to plan; its seed drives the search.</param>
+    /// <param name="budget">Decodes to spend; the first plan is always made. A decode is as many steps laid as there are.</param>
     /// <returns>The best plan found. Steps that fit nowhere are listed with what they lack.</returns>
     public static PlanResult Solve(PlanProblem problem, int budget)
     {
-        var compiled = new CompiledProblem(problem);
-        var random = new SplitMix64((ulong)problem.Seed);
-        Attempt? best = null;
-        var kept = Urgency.Orders(compiled).First();
-        foreach (var order in Urgency.Orders(compiled).Concat(Variations()).Take(Math.Max(1, budget)))
-        {
-            var attempt = Decode(compiled, order);
-            if (best is null || attempt.BetterThan(best)) (best, kept) = (attempt, order);
-        }
-        var chunks = best!.Chunks.OrderBy(c => c.Start).ThenBy(c => c.Batch, StringComparer.Ordinal).ThenBy(c => c.Step, StringComparer.Ordinal);
-        return new PlanResult(new Schedule(problem.Name, "forward", best.Z, [.. chunks]), [.. best.Unplaced.Select(u => new Unplaced(u.Step.BatchId, u.Step.Spec.Id, Shortfall.Of(compiled, u.Step, u.MissedItsWindow)))]);
-
-        IEnumerable<double[]> Variations()
-        {
-            while (true) yield return Urgency.Vary(compiled, kept, random);
-        }
+        var p = new CompiledProblem(problem);
+        var table = new Timetable(p);
+        var best = new SavedPlan(p);
+        var search = new Search(p, table, (ulong)problem.Seed);
+        var spent = search.First(best);
+        search.Improve(best, budget - spent);
+        return Finish(p, table, best);
     }
 
-    private static Attempt Decode(CompiledProblem compiled, double[] urgency)
+    /// <summary>Makes the plan that stays closest to an older one: what still holds keeps its minute, only what must move moves.</summary>
+    /// <param name="problem">What to plan now.</param>
+    /// <param name="older">The chunks of the older plan, on the same minutes.</param>
+    public static PlanResult Keep(PlanProblem problem, IReadOnlyList<PlanChunk> older)
     {
-        var decoder = new Decoder(compiled, urgency);
-        decoder.Run();
-        var unplaced = decoder.Unplaced.Select(s => (s, decoder.MissedItsWindow(s))).ToList();
-        var z = unplaced.Count == 0 ? PlanValue.Of(compiled.Problem, decoder.Chunks).Z : 0;
-        return new Attempt(decoder.Chunks, unplaced, z);
+        var p = new CompiledProblem(problem);
+        var table = new Timetable(p);
+        return Replay.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0);
     }
 
-    private sealed record Attempt(List<PlanChunk> Chunks, List<(CompiledProblem.Step Step, bool MissedItsWindow)> Unplaced, long Z)
+    /// <summary>Betters the plan that stays closest to an older one.</summary>
+    /// <param name="problem">What to plan now.</param>
+    /// <param name="older">The chunks of the older plan, on the same minutes.</param>
+    /// <param name="budget">Decodes to spend.</param>
+    public static PlanResult Better(PlanProblem problem, IReadOnlyList<PlanChunk> older, int budget)
     {
-        public bool BetterThan(Attempt other) =>
-            Unplaced.Count != other.Unplaced.Count ? Unplaced.Count < other.Unplaced.Count : Z < other.Z;
+        var p = new CompiledProblem(problem);
+        var table = new Timetable(p);
+        var search = new Search(p, table, (ulong)problem.Seed);
+        var best = new SavedPlan(p);
+        search.Continue(best, older, budget);
+        return Finish(p, table, best);
     }
-}
 
-/// <summary>A small published generator with one word of state; the same seed gives the same numbers everywhere.</summary>
-internal sealed class SplitMix64(ulong state)
-{
-    private ulong _state = state;
-
-    /// <summary>A number from 0 up to, not including, 1.</summary>
-    public double Next()
+    private static PlanResult Finish(CompiledProblem p, Timetable table, SavedPlan best)
     {
-        _state += 0x9E3779B97F4A7C15UL;
-        var z = _state;
-        z = (z ^ (z >> 30)) * 0xBF58476D1CE4E5B9UL;
-        z = (z ^ (z >> 27)) * 0x94D049BB133111EBUL;
-        return ((z ^ (z >> 31)) >> 11) * (1.0 / (1UL << 53));
+        best.Load(table);
+        new Polish(p, table).Run();
+        return Result(p, table);
+    }
+
+    private static PlanResult Result(CompiledProblem p, Timetable table)
+    {
+        var chunks = table.Chunks();
+        chunks.Sort((a, b) => a.Start != b.Start ? a.Start.CompareTo(b.Start)
+            : string.CompareOrdinal(a.Batch, b.Batch) is not 0 and var byBatch ? byBatch : string.CompareOrdinal(a.Step, b.Step));
+        var unplaced = Enumerable.Range(0, p.Steps).Where(i => !table.Placed(i)).ToList();
+        return new PlanResult(new Schedule(p.Problem.Name, "hexaprep", unplaced.Count == 0 ? table.Value() : 0, chunks), [.. unplaced.Select(i => Lacking(p, i))]);
+    }
+
+    private static Unplaced Lacking(CompiledProblem p, int step)
+    {
+        var shortfall = Shortfall.Of(p, step);
+        return new Unplaced(p.Problem.Batches[p.Batch[step]].Id, p.StepId[step], shortfall.Lacks, shortfall.Remedy);
     }
 }

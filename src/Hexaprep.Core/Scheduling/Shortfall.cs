@@ -1,21 +1,29 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>Says what a step without a place lacks: the first reason that no plan could cure.</summary>
-internal static class Shortfall
+/// <summary>What a step without a place lacks, and the least that would let it in.</summary>
+/// <param name="Lacks">The first reason that no plan could cure; else that its turn never comes.</param>
+/// <param name="Remedy">The smallest change that lets it in.</param>
+internal readonly record struct Shortfall(string Lacks, string Remedy)
 {
-    public static string Of(CompiledProblem p, CompiledProblem.Step step, bool missedItsWindow)
+    public static Shortfall Of(CompiledProblem p, int step)
     {
-        var one = step.Spec.MaxChunks <= 1 ? step.Count : (step.Count + step.Spec.MaxChunks - 1) / step.Spec.MaxChunks;
-        var need = step.Minutes(one);
-        var longest = p.Problem.Sittings.Count == 0 ? 0 : p.Problem.Sittings.Max(s => s.Length);
-        foreach (var hold in step.Opens)
+        var one = (p.Count[step] + p.MaxChunks[step] - 1) / p.MaxChunks[step];
+        var need = p.Mode[step] >= 0 ? p.Shared(step) : p.Minutes(step, one);
+        foreach (var h in p.Opens[step])
         {
-            if (hold.Amount > p.Capacity[hold.Resource])
-                return $"needs {hold.Amount} {p.Problem.Resources[hold.Resource].Id}s, the bench has {p.Capacity[hold.Resource]}";
+            ref readonly var hold = ref p.Holds[h];
+            if (hold.Amount <= p.Capacity[hold.Resource]) continue;
+            var id = p.Problem.Resources[hold.Resource].Id;
+            return new($"needs {hold.Amount} {id}s, the bench has {p.Capacity[hold.Resource]}", $"{hold.Amount - p.Capacity[hold.Resource]} more {id}s, or split the batch");
         }
-        if (need > longest) return $"needs {need} min in one go, the longest sitting has {longest} min";
-        if (step.Spec.Mode is not null && p.LongestSprayMinutes < need)
-            return $"needs {need} min fit for spraying in one sitting, the longest has {p.LongestSprayMinutes} min";
-        return missedItsWindow ? "its window closes before a sitting reaches it" : "the sittings end before its turn";
+        var longest = p.Sittings == 0 ? 0 : Enumerable.Range(0, p.Sittings).Max(k => p.SittingEnd[k] - p.SittingBegin[k]);
+        if (need > longest) return new($"needs {need} min in one go, the longest sitting has {longest} min", $"one sitting {need - longest} min longer");
+        if (p.Mode[step] >= 0)
+        {
+            var stretch = p.Slots.Length == 0 ? 0 : p.Slots.Max(s => s.End - s.Begin);
+            if (stretch < need) return new($"needs {need} min fit for spraying in one sitting, the longest has {stretch} min", "a sitting in fit weather, or a brush instead of the can");
+        }
+        if (p.In[step].Any(a => p.Frozen[p.Arcs[a].From] && p.Arcs[a].Ties)) return new("its window closes before a sitting reaches it", "one more sitting before the window closes, or do the step before it again");
+        return new("the sittings end before its turn", $"{need} min more of sittings");
     }
 }

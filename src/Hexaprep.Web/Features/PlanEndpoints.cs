@@ -1,9 +1,15 @@
 using System.Text;
 using Hexaprep.Core.Bench;
 using Hexaprep.Formats;
+using Hexaprep.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
+
+/// <summary>Takes the better plan that was shown for a plan. Sent twice it is taken once: the plan then is another.</summary>
+/// <param name="MadeAt">When the plan it was found for was made.</param>
+/// <param name="Budget">The budget of that plan.</param>
+public sealed record BetterTake(NodaTime.Instant MadeAt, int Budget);
 
 /// <summary>The plan: on screen, as a calendar, as its documented JSON.</summary>
 public static class PlanEndpoints
@@ -13,6 +19,9 @@ public static class PlanEndpoints
     {
         api.MapGet("/plan", ReadAsync).WithSummary("When each unit is done, and what holds every step.");
         api.MapGet("/plan.ics", CalendarAsync).WithSummary("The plan as iCalendar (RFC 5545).").Produces(200, contentType: "text/calendar");
+        api.MapGet("/plan.csv", CsvAsync).WithSummary("The plan as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
+        api.MapPost("/plan/what-if", WhatIfAsync).WithSummary("A second plan beside the first: what it wins and loses for each unit. Nothing is kept.").ProducesProblem(400).ProducesProblem(404);
+        api.MapPost("/plan/better", BetterAsync).WithSummary("Keeps the plan that a longer search finds, if the plan it was found for still stands.").ProducesProblem(400);
         api.MapGet("/plan/problem.json", ProblemAsync).WithSummary("The plan's input in the documented format.").Produces(200, contentType: "application/json");
         api.MapGet("/plan/schedule.json", ScheduleAsync).WithSummary("The plan's result in the documented format.").Produces(200, contentType: "application/json");
     }
@@ -29,6 +38,29 @@ public static class PlanEndpoints
         var text = PlanCalendar.Write(new PlanReader(laid.Bench, laid.Plan, laid.Now).View(), new BenchReader(laid.Bench, laid.Plan, laid.Now).View().Drying);
         return TypedResults.File(Encoding.UTF8.GetBytes(text), "text/calendar; charset=utf-8", "hexaprep-plan.ics");
     }
+
+    private static async Task<FileContentHttpResult> CsvAsync(Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.File(Encoding.UTF8.GetBytes(PlanCsv.Write(laid.Bench, laid.Plan)), "text/csv; charset=utf-8", "hexaprep-plan.csv");
+    }
+
+    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(Second(await desk.LayAsync(cancel), desk).View(ask));
+
+    private static async Task<Ok<PlanView>> BetterAsync(BetterTake take, Desk desk, PlanStore plans, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        if (laid.Plan.MadeAt == take.MadeAt && laid.Plan.Budget == take.Budget)
+        {
+            var better = Second(laid, desk).Bettered();
+            await plans.SaveAsync(laid.Workspace, laid.Revision, better, cancel);
+            laid = laid with { Plan = better };
+        }
+        return TypedResults.Ok(new PlanReader(laid.Bench, laid.Plan, laid.Now).View());
+    }
+
+    private static WhatIf Second(LaidBench laid, Desk desk) => new(laid.Bench, laid.Plan, laid.Now, desk.TrialBudget(laid.Bench) * 4, Guid.NewGuid);
 
     private static async Task<ContentHttpResult> ProblemAsync(Desk desk, CancellationToken cancel) => Json(PlanFile.Write((await desk.LayAsync(cancel)).Plan.Problem));
 

@@ -195,7 +195,7 @@ public sealed class BenchReaderTests
         bench.RunUpTo(StepKind.DryFit, Evening - Duration.FromDays(1));
         var washed = bench.State.Coats.Single().EndedAt!.Value;
         bench.State = WithSitting(bench.State, washed, washed + Duration.FromMinutes(110));
-        var rows = bench.View(washed + Duration.FromMinutes(1)).NotTonight.Where(r => r.Text == "Fit Bell Sergeants");
+        var rows = bench.View(washed + Duration.FromMinutes(1)).NotTonight.Where(r => r.Text == "Fill Bell Sergeants");
 
         Assert.StartsWith("hands free", Assert.Single(rows).Reason, StringComparison.Ordinal);
     }

@@ -5,22 +5,45 @@ namespace Hexaprep.Core.Tests.Scheduling;
 
 public sealed class GivenInstanceTests
 {
-    public static TheoryData<string> Small => [.. Files().Where(f => int.Parse(f.Split('-')[1], System.Globalization.CultureInfo.InvariantCulture) <= 10)];
+    public static TheoryData<string> Small => [.. Names().Where(n => Number(n) <= 11)];
 
-    private static IEnumerable<string> Files() =>
+    public static TheoryData<string, long> Proven => new([.. Optima().Where(o => o.Proven).Select(o => (o.Name, o.Z))]);
+
+    internal static IEnumerable<string> Names() =>
         Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Instances"), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!).Order(StringComparer.Ordinal);
+
+    private static int Number(string name) => int.Parse(name.Split('-')[1], System.Globalization.CultureInfo.InvariantCulture);
+
+    private static IEnumerable<(string Name, long Z, bool Proven)> Optima() =>
+        File.ReadLines(Path.Combine(AppContext.BaseDirectory, "Instances", "optima.csv")).Skip(1).Select(l => l.Split(','))
+            .Select(f => (f[1], long.Parse(f[5], System.Globalization.CultureInfo.InvariantCulture), f[11] == "yes"));
 
     [Theory]
     [MemberData(nameof(Small))]
-    public void A_plan_of_a_given_instance_breaks_nothing_and_claims_its_true_value(string name)
+    public void A_plan_breaks_nothing_claims_its_true_value_keeps_its_bound_and_every_reason_is_true(string name)
     {
         var problem = Read(name);
 
-        var result = Planner.Solve(problem, 60);
+        var result = Planner.Solve(problem, 200);
 
         Assert.Empty(result.Unplaced);
         Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks));
-        Assert.Equal(PlanValue.Of(problem, result.Schedule.Chunks).Z, result.Schedule.Z);
+        Assert.Equal(PlanChecker.Value(problem, result.Schedule.Chunks), result.Schedule.Z);
+        Assert.True(LowerBound.Of(problem).Value <= result.Schedule.Z);
+        if (Number(name) <= 9) Reasons.AreTrue(problem, result.Schedule.Chunks);
+    }
+
+    [Theory]
+    [MemberData(nameof(Proven))]
+    public void Neither_bound_nor_plan_crosses_a_proven_optimum_and_a_short_search_comes_close(string name, long optimum)
+    {
+        var problem = Read(name);
+        var plan = Planner.Solve(problem, 3000);
+
+        Assert.True(LowerBound.Of(problem).Value <= optimum);
+        Assert.True(plan.Schedule.Z >= optimum);
+        // Held to half a percent at the full budget in bench/; here only that the search works at all.
+        Assert.True(plan.Schedule.Z <= optimum * 2, $"{plan.Schedule.Z} for {optimum}");
     }
 
     [Fact]
@@ -28,47 +51,19 @@ public sealed class GivenInstanceTests
     {
         var problem = Read("pub-06-4x12");
 
-        Assert.Equal(PlanFile.Write(Planner.Solve(problem, 50)), PlanFile.Write(Planner.Solve(problem, 50)));
+        Assert.Equal(PlanFile.Write(Planner.Solve(problem, 500)), PlanFile.Write(Planner.Solve(problem, 500)));
     }
 
-    [Theory]
-    [MemberData(nameof(Small))]
-    public void No_unit_finishes_before_its_bound(string name)
+    [Fact]
+    public void A_first_plan_of_two_hundred_batches_is_whole()
     {
-        var problem = Read(name);
-        var ends = PlanValue.Finishes(problem, Planner.Solve(problem, 60).Schedule.Chunks);
+        var problem = Read("pub-12-200x18");
 
-        Assert.All(NotBefore.Of(problem), bound => Assert.True(bound.Value <= ends[bound.Key], $"{bound.Key}: {bound.Value} > {ends[bound.Key]}"));
+        var result = Planner.Solve(problem, 0);
+
+        Assert.Empty(result.Unplaced);
+        Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks));
     }
 
-    [Theory]
-    [MemberData(nameof(Small))]
-    public void A_binding_reason_is_broken_one_minute_earlier(string name)
-    {
-        var problem = Read(name);
-        var chunks = Planner.Solve(problem, 10).Schedule.Chunks;
-        var bindings = new Bindings(problem, chunks);
-
-        foreach (var group in chunks.GroupBy(c => (c.Batch, c.Step)))
-        {
-            var first = group.MinBy(c => c.Start)!;
-            var moved = chunks.Select(c => c == first ? c with { Start = c.Start - 1, End = c.End - 1 } : c).ToList();
-            var breaches = PlanChecker.Breaches(problem, moved);
-            foreach (var binding in bindings.Of(group.Key.Batch, group.Key.Step).Where(b => b.Binds && b.Kind != BindingKind.HeldBack))
-            {
-                var code = binding.Kind switch
-                {
-                    BindingKind.Wait => "MINLAG",
-                    BindingKind.Hands => "HANDS",
-                    BindingKind.Sitting => "SITTING",
-                    BindingKind.SprayWindow => "SPRAYWINDOW",
-                    _ => "CAPACITY",
-                };
-                if (binding.Kind == BindingKind.Wait && breaches.Any(b => b.StartsWith("FORBIDDEN", StringComparison.Ordinal))) continue;
-                Assert.Contains(breaches, b => b.StartsWith(code, StringComparison.Ordinal));
-            }
-        }
-    }
-
-    private static PlanProblem Read(string name) => PlanFile.ReadProblem(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Instances", name + ".json")));
+    internal static PlanProblem Read(string name) => PlanFile.ReadProblem(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Instances", name + ".json")));
 }

@@ -2,84 +2,205 @@ using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 
-/// <summary>Judges a schedule by the model alone (C1 to C10). Shares no code with the planner.</summary>
-internal static class PlanChecker
+/// <summary>Judges a schedule by the written model alone (C1 to C10 and the extensions of docs/formats.md). Shares no code with the planner.</summary>
+internal sealed class PlanChecker
 {
-    /// <summary>The breaches, each beginning with its code; empty when the schedule is valid.</summary>
-    public static List<string> Breaches(PlanProblem p, IReadOnlyList<PlanChunk> chunks, bool partial = false)
+    private sealed record Known(PlanBatch Batch, PlanStep Step, bool Given)
     {
-        var found = new List<string>();
-        var given = (p.Fixed ?? []).Select(c => (c.Batch, c.Step)).ToHashSet();
-        var byStep = chunks.GroupBy(c => (c.Batch, c.Step)).ToDictionary(g => g.Key, g => g.OrderBy(c => c.Start).ToList());
-        var specs = p.Batches.SelectMany(b => b.Steps.Select(s => (b, s))).ToDictionary(x => (x.b.Id, x.s.Id));
-        foreach (var key in byStep.Keys.Where(k => !specs.ContainsKey(k))) found.Add($"UNKNOWN {key}");
-        foreach (var (key, (b, s)) in specs)
+        public int Count => Step.Count ?? Batch.Count;
+
+        public int Full(int models) => Step.Minutes is { } table ? table[models - 1] : Step.Setup + Step.PerModel * models;
+    }
+
+    private readonly PlanProblem _p;
+    private readonly bool _partial;
+    private readonly List<string> _found = [];
+    private readonly Dictionary<(string, string), Known> _steps = [];
+    private readonly Dictionary<(string, string), List<PlanChunk>> _own;
+    private readonly List<PlanChunk> _line;
+
+    private PlanChecker(PlanProblem problem, IReadOnlyList<PlanChunk> chunks, bool partial)
+    {
+        (_p, _partial) = (problem, partial);
+        var given = (problem.Fixed ?? []).Select(c => (c.Batch, c.Step)).ToHashSet();
+        foreach (var b in problem.Batches)
         {
-            if (!byStep.TryGetValue(key, out var own)) { if (!partial) found.Add($"MISSING {key}"); continue; }
-            if (!partial && own.Sum(c => c.Models) != (s.Count ?? b.Count)) found.Add($"MODELS {key}");
-            if (given.Contains(key)) continue;
-            if (own.Count > s.MaxChunks) found.Add($"CHUNKS {key}");
-            var sittings = own.Select(c => p.Sittings.ToList().FindIndex(k => k.Begin <= c.Start && c.End <= k.End)).ToList();
-            if (sittings.Contains(-1)) found.Add($"SITTING {key}");
-            if (sittings.Distinct().Count() != sittings.Count) found.Add($"SAMESITTING {key}");
-            if (own.Any(c => c.End > p.Horizon || c.Start < 0)) found.Add($"HORIZON {key}");
+            foreach (var s in b.Steps) _steps[(b.Id, s.Id)] = new Known(b, s, given.Contains((b.Id, s.Id)));
+        }
+        foreach (var c in chunks.Where(c => !_steps.ContainsKey((c.Batch, c.Step)))) Bad("UNKNOWN", $"{c.Batch}/{c.Step}");
+        _line = [.. chunks.Where(c => _steps.ContainsKey((c.Batch, c.Step))).OrderBy(c => c.Start).ThenBy(c => c.End)];
+        _own = _line.GroupBy(c => (c.Batch, c.Step)).ToDictionary(g => g.Key, g => g.ToList());
+    }
+
+    /// <summary>The breaches, each beginning with its code; empty when the schedule is valid.</summary>
+    /// <param name="partial">Steps may be missing.</param>
+    public static List<string> Breaches(PlanProblem problem, IReadOnlyList<PlanChunk> chunks, bool partial = false)
+    {
+        var checker = new PlanChecker(problem, chunks, partial);
+        checker.Steps();
+        checker.Hands();
+        checker.Sprays();
+        checker.Lags();
+        foreach (var r in problem.Resources) checker.Capacity(r);
+        return checker._found;
+    }
+
+    /// <summary>The codes alone.</summary>
+    public static HashSet<string> Codes(PlanProblem problem, IReadOnlyList<PlanChunk> chunks, bool partial = false) =>
+        [.. Breaches(problem, chunks, partial).Select(b => b.Split(' ')[0])];
+
+    /// <summary>The value by the written objective: weighted lateness and finish, sittings used, set-ups and clean-outs paid.</summary>
+    public static long Value(PlanProblem problem, IReadOnlyList<PlanChunk> chunks)
+    {
+        var c = new PlanChecker(problem, chunks, true);
+        long tardy = 0, finish = 0;
+        foreach (var unit in problem.Units)
+        {
+            var done = c._line.Where(x => c._steps[(x.Batch, x.Step)].Batch.Unit == unit.Id).Select(x => x.End + c._steps[(x.Batch, x.Step)].Step.Wait).DefaultIfEmpty(0).Max();
+            finish += (long)unit.Weight * done;
+            if (unit.Deadline is { } due) tardy += (long)unit.Weight * Math.Max(0, done - due);
+        }
+        var planned = c._line.Where(x => !c.Of(x).Given).ToList();
+        var setups = 0;
+        foreach (var day in planned.Where(x => c.Of(x).Step.Mode is not null).GroupBy(c.SittingOf))
+        {
+            PlanChunk? before = null;
+            foreach (var spray in day)
+            {
+                var same = before is not null && c.Of(before).Step.Mode == c.Of(spray).Step.Mode;
+                if (before is not null && !same) setups++;
+                if (!same || before!.End != spray.Start) setups++;
+                before = spray;
+            }
+        }
+        var w = problem.Weights;
+        return w.Tardy * tardy + w.Finish * finish + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count() + (long)w.Setup * setups;
+    }
+
+    private Known Of(PlanChunk c) => _steps[(c.Batch, c.Step)];
+
+    private void Bad(string code, string where) => _found.Add($"{code} {where}");
+
+    private int SittingOf(PlanChunk c)
+    {
+        int low = 0, high = _p.Sittings.Count;
+        while (low < high)
+        {
+            var mid = (low + high) / 2;
+            if (_p.Sittings[mid].End < c.End) low = mid + 1;
+            else high = mid;
+        }
+        return low < _p.Sittings.Count && _p.Sittings[low].Begin <= c.Start ? low : -1;
+    }
+
+    private void Steps()
+    {
+        foreach (var (key, known) in _steps)
+        {
+            var where = $"{key.Item1}/{key.Item2}";
+            if (!_own.TryGetValue(key, out var own)) { if (!_partial) Bad("MISSING", where); continue; }
+            if (own.Any(c => c.Models < 1) || own.Sum(c => c.Models) != known.Count) Bad("MODELS", where);
+            if (known.Given) continue;
+            if (own.Count > Math.Max(1, known.Step.MaxChunks)) Bad("CHUNKS", where);
+            var seen = new HashSet<int>();
             foreach (var c in own)
             {
-                if (c.End - c.Start != Expected(p, specs, given, chunks, c, s)) found.Add($"DURATION {key} at {c.Start}");
-                if (s.Mode is not null && !p.SprayWindows.Any(w => w.Begin <= c.Start && c.End <= w.End)) found.Add($"SPRAYWINDOW {key}");
+                var k = SittingOf(c);
+                if (k < 0 || c.End <= c.Start) Bad("SITTING", where);
+                else if (!seen.Add(k)) Bad("SAMESITTING", where);
+                if (c.Start < 0 || c.End > _p.Horizon) Bad("HORIZON", where);
+                if (known.Step.Mode is null && c.Models >= 1 && c.Models <= known.Count && c.End - c.Start != known.Full(c.Models)) Bad("DURATION", where);
             }
         }
-        var sorted = chunks.OrderBy(c => c.Start).ToList();
-        for (var i = 1; i < sorted.Count; i++)
+    }
+
+    // During a watched step only trifles may run; a free step takes no hands.
+    private static bool Together(PlanStep a, PlanStep b) =>
+        a.Attention == "free" || b.Attention == "free" || (a.Attention == "watched" && b.Trifle == true && b.Attention != "watched") || (b.Attention == "watched" && a.Trifle == true && a.Attention != "watched");
+
+    private void Hands()
+    {
+        for (var i = 0; i < _line.Count; i++)
         {
-            if (sorted[i].Start < sorted[i - 1].End) found.Add($"HANDS {sorted[i - 1].Step} and {sorted[i].Step} at {sorted[i].Start}");
-        }
-        foreach (var b in p.Batches)
-        {
-            foreach (var arc in b.Arcs)
+            for (var j = i + 1; j < _line.Count && _line[j].Start < _line[i].End; j++)
             {
-                if (!byStep.TryGetValue((b.Id, arc.From), out var from) || !byStep.TryGetValue((b.Id, arc.To), out var to)) continue;
-                var gap = to.Min(c => c.Start) - from.Max(c => c.End);
-                if (gap < arc.Min) found.Add($"MINLAG {b.Id} {arc.From} to {arc.To}: {gap} < {arc.Min}");
-                if (gap > arc.Max) found.Add($"MAXLAG {b.Id} {arc.From} to {arc.To}");
-                if (arc.Forbid is { } f && gap > f.Begin && gap < f.End) found.Add($"FORBIDDEN {b.Id} {arc.From} to {arc.To}");
+                if (!Together(Of(_line[i]).Step, Of(_line[j]).Step)) Bad("HANDS", $"{_line[i].Batch}/{_line[i].Step} and {_line[j].Batch}/{_line[j].Step} at {_line[j].Start}");
             }
         }
-        found.AddRange(p.Resources.SelectMany(r => Overused(p, r, byStep, specs)));
-        return found;
     }
 
-    private static int Expected(PlanProblem p, Dictionary<(string, string), (PlanBatch b, PlanStep s)> specs, HashSet<(string, string)> given,
-        IReadOnlyList<PlanChunk> chunks, PlanChunk c, PlanStep s)
+    private void Sprays()
     {
-        int Full(int n) => s.Minutes is { } table ? table[n - 1] : s.Setup + s.PerModel * n;
-        if (s.Mode is null) return Full(c.Models);
-        var sitting = p.Sittings.FirstOrDefault(k => k.Begin <= c.Start && c.Start < k.End);
-        if (sitting.Length == 0) return c.End - c.Start;
-        var before = chunks.Where(o => o != c && o.Start >= sitting.Begin && o.End <= c.Start && !given.Contains((o.Batch, o.Step)) && specs[(o.Batch, o.Step)].s.Mode is not null)
-            .OrderBy(o => o.End).LastOrDefault();
-        if (before is null) return Full(c.Models);
-        var mode = specs[(before.Batch, before.Step)].s.Mode!;
-        if (mode == s.Mode) return before.End == c.Start ? Math.Max(1, Full(c.Models) - s.Setup) : Full(c.Models);
-        var clean = p.Cleanout.TryGetValue(mode, out var row) && row.TryGetValue(s.Mode, out var minutes) ? minutes : 0;
-        return clean + Full(c.Models);
-    }
-
-    private static IEnumerable<string> Overused(PlanProblem p, PlanResource r, Dictionary<(string, string), List<PlanChunk>> byStep,
-        Dictionary<(string, string), (PlanBatch b, PlanStep s)> specs)
-    {
-        int? Edge(string batch, PlanEdge e) => !byStep.TryGetValue((batch, e.Step), out var own) ? null : e.Edge switch
+        var last = new Dictionary<int, PlanChunk>();
+        foreach (var c in _line.Where(c => Of(c) is { Given: false, Step.Mode: not null }))
         {
-            "start" => own.Min(c => c.Start),
-            "end" => own.Max(c => c.End),
-            _ => own.Max(c => c.End) + specs[(batch, e.Step)].s.Wait,
-        };
-        var holds = p.Batches.SelectMany(b => b.Holds.Where(h => h.Resource == r.Id)
-            .Select(h => (From: Edge(b.Id, h.From), To: Edge(b.Id, h.To) ?? int.MaxValue, h.Amount))).Where(h => h.From is not null).ToList();
-        foreach (var at in holds.Select(h => h.From!.Value).Distinct())
+            var (known, k, where) = (Of(c), SittingOf(c), $"{c.Batch}/{c.Step}");
+            if (!_p.SprayWindows.Any(w => w.Begin <= c.Start && c.End <= w.End)) Bad("SPRAYWINDOW", where);
+            if (c.Models < 1 || c.Models > known.Count) continue;
+            var need = known.Full(c.Models);
+            if (k >= 0 && last.TryGetValue(k, out var before))
+            {
+                var (from, to) = (Of(before).Step.Mode!, known.Step.Mode!);
+                if (from != to) need += _p.Cleanout.TryGetValue(from, out var row) && row.TryGetValue(to, out var minutes) ? minutes : 0;
+                else if (before.End == c.Start) need = Math.Max(1, need - known.Step.Setup);
+            }
+            if (c.End - c.Start != need) Bad("DURATION", $"{where} takes {c.End - c.Start}, must take {need}");
+            if (k >= 0) last[k] = c;
+        }
+        if (_p.Closing is not (> 0 and var closing)) return;
+        foreach (var (k, c) in last)
         {
-            var used = holds.Where(h => h.From <= at && at < h.To).Sum(h => h.Amount);
-            if (used > r.Capacity) yield return $"CAPACITY {r.Id} {used} > {r.Capacity} at {at}";
+            if (c.End + closing > _p.Sittings[k].End) Bad("CLOSING", $"{c.Batch}/{c.Step}");
+            if (_line.Any(o => o != c && o.Start < c.End + closing && o.End > c.End && !Together(Of(o).Step, Of(c).Step))) Bad("CLOSING", $"{c.Batch}/{c.Step}");
         }
     }
+
+    private void Lags()
+    {
+        foreach (var b in _p.Batches)
+        {
+            foreach (var a in b.Arcs)
+            {
+                var (fromKey, toKey) = ((a.FromBatch ?? b.Id, a.From), (a.ToBatch ?? b.Id, a.To));
+                if (!_own.TryGetValue(fromKey, out var from) || !_own.TryGetValue(toKey, out var to) || _steps[toKey].Given) continue;
+                var (end, where) = (from.Max(c => c.End), $"{b.Id}/{a.From}->{a.To}");
+                var gap = to.Min(c => c.Start) - end;
+                if (gap < a.Min) Bad("MINLAG", where);
+                if (gap > a.Max) Bad("MAXLAG", where);
+                if (a.Forbid is { } f && gap > f.Begin && gap < f.End) Bad("FORBIDDEN", where);
+                if (to.Max(c => c.End) - end > a.FinishMax) Bad("FINISHMAX", where);
+            }
+        }
+    }
+
+    private void Capacity(PlanResource resource)
+    {
+        var changes = new List<(int At, int By)>();
+        foreach (var b in _p.Batches)
+        {
+            foreach (var h in b.Holds.Where(h => h.Resource == resource.Id))
+            {
+                if (Edge(b.Id, h.From) is not { } from) continue;
+                var to = Edge(b.Id, h.To) ?? int.MaxValue;
+                if (to < from) { Bad("HOLD", $"{b.Id}/{resource.Id}"); continue; }
+                changes.Add((from, h.Amount));
+                changes.Add((to, -h.Amount));
+            }
+        }
+        var level = 0;
+        foreach (var (at, by) in changes.OrderBy(c => c.At).ThenBy(c => c.By))
+        {
+            level += by;
+            if (level <= resource.Capacity) continue;
+            Bad("CAPACITY", $"{resource.Id} {level} at {at}");
+            return;
+        }
+    }
+
+    private int? Edge(string batch, PlanEdge edge) => !_own.TryGetValue((batch, edge.Step), out var own) ? null : edge.Edge switch
+    {
+        "start" => own.Min(c => c.Start),
+        "end" => own.Max(c => c.End),
+        _ => own.Max(c => c.End) + _steps[(batch, edge.Step)].Step.Wait,
+    };
 }

@@ -177,6 +177,147 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan as CSV (RFC 4180). */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A second plan beside the first: what it wins and loses for each unit. Nothing is kept. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhatIfAsk"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WhatIfView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/better": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps the plan that a longer search finds, if the plan it was found for still stands. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BetterTake"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan/problem.json": {
         parameters: {
             query?: never;
@@ -1644,6 +1785,11 @@ export interface components {
             offer: null | components["schemas"]["OfferView"];
             tested: components["schemas"]["TestedView"][];
         };
+        BetterTake: {
+            madeAt: components["schemas"]["Instant"];
+            /** Format: int32 */
+            budget: number;
+        };
         BightView: {
             /** Format: uuid */
             stepId: string;
@@ -1657,7 +1803,7 @@ export interface components {
             begun: boolean;
         };
         /** @enum {string} */
-        BindingKind: "wait" | "hands" | "sitting" | "spray_window" | "resource" | "held_back";
+        BindingKind: "wait" | "gap" | "hands" | "sitting" | "spray_window" | "resource" | "set_up" | "window" | "held_back";
         /** @enum {string} */
         BlockState: "past" | "now" | "next";
         BlockView: {
@@ -2243,6 +2389,11 @@ export interface components {
             text: string;
             keptBy: null | string;
         };
+        PlanShift: {
+            /** Format: int32 */
+            steps: number;
+            promises: string[];
+        };
         PlanSittingView: {
             begin: components["schemas"]["Instant"];
             end: components["schemas"]["Instant"];
@@ -2275,6 +2426,8 @@ export interface components {
             seed: number;
             /** Format: int32 */
             budget: number;
+            proof: components["schemas"]["ProofView"];
+            shift: null | components["schemas"]["PlanShift"];
             promises: components["schemas"]["PromiseView"][];
             sittings: components["schemas"]["PlanSittingView"][];
             waits: components["schemas"]["BightView"][];
@@ -2311,6 +2464,18 @@ export interface components {
             weight: number;
             /** Format: int32 */
             handsLeft: number;
+            withRepair?: null | components["schemas"]["Instant"];
+            withRepairText?: string;
+            impossible?: string;
+        };
+        ProofView: {
+            /** Format: int64 */
+            value: number;
+            /** Format: int64 */
+            bound: number;
+            words: string;
+            /** Format: int32 */
+            shortMinutes: number;
         };
         /** @enum {string} */
         Readiness: "touch" | "recoat" | "handle" | "next_layer" | "full";
@@ -2516,6 +2681,7 @@ export interface components {
             unit: string;
             title: string;
             lacks: string;
+            remedy: string;
         };
         /** @enum {string} */
         Verdict: "yes" | "not_yet" | "no";
@@ -2533,6 +2699,45 @@ export interface components {
             day: components["schemas"]["IsoDayOfWeek"];
             begins: components["schemas"]["LocalTime"];
             ends: components["schemas"]["LocalTime"];
+        };
+        WhatIfAsk: {
+            kind: components["schemas"]["WhatIfKind"];
+            /** Format: date */
+            date?: string;
+            /** Format: date */
+            until?: string;
+            /** Format: time */
+            begins?: string;
+            /** Format: time */
+            ends?: string;
+            /** Format: int32 */
+            handles?: null | number;
+            /** Format: uuid */
+            unitId?: null | string;
+            /** Format: uuid */
+            stepId?: null | string;
+        };
+        /** @enum {string} */
+        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "slip" | "better";
+        WhatIfUnit: {
+            /** Format: uuid */
+            unitId: string;
+            unit: string;
+            mark: string;
+            was: string;
+            willBe: string;
+            /** Format: double */
+            hoursSooner: null | number;
+            words: string;
+        };
+        WhatIfView: {
+            title: string;
+            summary: string;
+            /** Format: int32 */
+            stepsMoved: number;
+            units: components["schemas"]["WhatIfUnit"][];
+            exceptions: null | components["schemas"]["SittingException"][];
+            batchIds: string[];
         };
         WorkspaceDocument: {
             format: string;

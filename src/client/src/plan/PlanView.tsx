@@ -12,8 +12,11 @@ import { Waiting } from "../ui/Waiting";
 import { DueForm } from "./DueForm";
 import { PlanLine } from "./PlanLine";
 import { Promises } from "./Promises";
+import { Proof } from "./Proof";
 import { SittingList } from "./SittingList";
+import { Slip } from "./Slip";
 import { SprayKey } from "./SprayKey";
+import { WhatIfs } from "./WhatIfs";
 
 /** PLAN: when is each unit done, and what holds it. */
 export function PlanView() {
@@ -48,7 +51,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
       <h1 className="sr-only">Plan</h1>
       <StepSheet looked={looked} onClose={() => setLooked(null)} />
       <Promises promises={plan.promises} chosen={promise?.unitId ?? null} onChoose={(unitId) => choose(undefined, unitId)} />
-      {plan.unplaced.length > 0 ? <Unplaced rows={plan.unplaced} /> : null}
+      {plan.unplaced.length > 0 ? <Unplaced rows={plan.unplaced} /> : <Proof plan={plan} />}
       {plan.sittings.length === 0 ? (
         <p className="px-4 md:px-10">No sitting lies ahead: set your evenings, and the plan is made.</p>
       ) : narrow ? (
@@ -73,15 +76,20 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
         {step ? <StepWords step={step} /> : <p>Nothing is left to plan.</p>}
         {step ? <Holds step={step} /> : null}
         <div className="flex flex-col gap-3">
+          {step && step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null}
           {promise ? <DueForm key={`${promise.unitId}${promise.deadline}${promise.weight}`} promise={promise} /> : null}
           <div className="print:hidden flex flex-wrap gap-2">
             <Link to="/plan/evenings" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Your evenings
             </Link>
             {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
+            <WhatIfs plan={plan} />
             <PlanRules rules={plan.rules} />
             <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Calendar file
+            </a>
+            <a href="/api/plan.csv" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+              CSV
             </a>
           </div>
         </div>
@@ -133,7 +141,7 @@ function Unplaced({ rows }: { rows: readonly Schemas["UnplacedView"][] }) {
   const first = rows[0];
   return first ? (
     <p role="status" className="mx-4 rounded-slab border-[3px] border-redo bg-sheet px-3 py-2 md:mx-10">
-      <b>No plan fits.</b> {first.title}, {first.unit}: {first.lacks}.
+      <b>No plan fits.</b> {first.title}, {first.unit}: {first.lacks}. It needs {first.remedy}.
       {rows.length > 1 ? ` ${rows.length - 1} more steps find no place.` : ""}
     </p>
   ) : null;

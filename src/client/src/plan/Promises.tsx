@@ -30,6 +30,12 @@ export function Promises({ promises, chosen, onChoose }: PromisesProps) {
               {p.handsLeft === 0 ? `finished ${p.doneDay} ${p.doneTime}` : p.done ? `done ${p.doneTime}` : "no date yet"}
               {p.deadline && !p.late ? <span className="text-ink-2">, due {p.deadlineText}</span> : null}
               <br />
+              {p.withRepairText ? (
+                <>
+                  with one repair {p.withRepairText}
+                  <br />
+                </>
+              ) : null}
               {p.handsLeft > 0 && p.notBeforeText ? (
                 <>
                   not before {p.notBeforeText}
@@ -38,6 +44,7 @@ export function Promises({ promises, chosen, onChoose }: PromisesProps) {
               ) : null}
               <span className="text-ink-2">{p.difference}</span>
               {p.late ? <b className="block text-redo">late: due {p.deadlineText}</b> : null}
+              {p.impossible ? <b className="block text-redo">{p.impossible}</b> : null}
             </span>
           </button>
         </li>

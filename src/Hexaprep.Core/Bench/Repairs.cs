@@ -1,0 +1,55 @@
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually fail.</summary>
+/// <remarks>Rub down, prime again in a fit window, its wait, gate again; 10 % of the models until the bench knows better, at least one. A clean gate drops it.</remarks>
+public static class Repairs
+{
+    private const int OneIn = 10;
+    private const int RubSetup = 2, RubMinutes = 3;
+
+    /// <summary>When each unit is done if one repair is needed; units without a primer gate ahead are not in it.</summary>
+    public static Dictionary<Guid, Instant> Of(BenchIndex bench, BenchPlan plan)
+    {
+        var dates = new Dictionary<Guid, Instant>();
+        foreach (var unit in bench.State.Units)
+        {
+            var problem = plan.Problem with { Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, b) : b)] };
+            if (problem.Batches.SequenceEqual(plan.Problem.Batches)) continue;
+            var kept = Planner.Keep(problem, plan.Result.Schedule.Chunks);
+            if (kept.Unplaced.Count == 0 && PlanValue.Finishes(problem, kept.Schedule.Chunks).TryGetValue(unit.Id.ToString(), out var end)) dates[unit.Id] = plan.At(end);
+        }
+        return dates;
+    }
+
+    private static PlanBatch With(BenchIndex bench, PlanBatch batch)
+    {
+        var kinds = batch.Steps.Where(s => Guid.TryParse(s.Id, out _)).ToDictionary(s => s.Id, s => bench.Steps[Guid.Parse(s.Id)].Key.Kind);
+        var gate = batch.Steps.LastOrDefault(s => kinds.GetValueOrDefault(s.Id, StepKind.Study) == StepKind.PrimerGate);
+        var coat = bench.StepsOf[Guid.Parse(batch.Id)].LastOrDefault(s => s.Key.Kind == StepKind.Prime);
+        if (gate is null || coat is null) return batch;
+        var models = Math.Max(1, ((gate.Count ?? batch.Count) + OneIn - 1) / OneIn);
+        // Where the coat itself lies behind, its like is sprayed again.
+        var like = batch.Steps.FirstOrDefault(s => s.Id == coat.Id.ToString());
+        var minutes = Enumerable.Range(1, models).Select(coat.HandsMinutes).ToArray();
+        var again = new PlanStep(gate.Id + "#again", like?.Setup ?? coat.Amounts.SetupMinutes, Math.Max(1, coat.Amounts.SecondsPerModel / 60), 1, 0)
+        {
+            Count = models,
+            Minutes = minutes,
+            Mode = coat.Amounts.Mode is { } mode ? Ids.Of(mode) : null,
+        };
+        var wait = bench.EdgesOutOf[coat.Id].Select(e => e.MinMinutes).DefaultIfEmpty(0).Max();
+        return batch with
+        {
+            Steps = [.. batch.Steps, new PlanStep(gate.Id + "#rub", RubSetup, RubMinutes, 1, 0) { Count = models }, again, gate with { Id = gate.Id + "#gate", Count = models, Minutes = gate.Minutes?.Take(models).ToArray() }],
+            Arcs =
+            [
+                .. batch.Arcs, new PlanArc(gate.Id, gate.Id + "#rub", 0), new PlanArc(gate.Id + "#rub", again.Id, 0), new PlanArc(again.Id, gate.Id + "#gate", wait),
+                .. batch.Arcs.Where(a => a.From == gate.Id).Select(a => a with { From = gate.Id + "#gate" }),
+            ],
+        };
+    }
+}

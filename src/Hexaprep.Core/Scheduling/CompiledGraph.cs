@@ -1,0 +1,147 @@
+namespace Hexaprep.Core.Scheduling;
+
+internal sealed partial class CompiledProblem
+{
+    private Arc Compile(PlanBatch batch, PlanArc arc)
+    {
+        var (from, to) = (ById[(arc.FromBatch ?? batch.Id, arc.From)], ById[(arc.ToBatch ?? batch.Id, arc.To)]);
+        return new Arc(from, to, arc.Min, arc.Max ?? Never, arc.Forbid?.Begin ?? Never, arc.Forbid?.End ?? Never, arc.FinishMax ?? Never);
+    }
+
+    private IEnumerable<Hold> Compile(PlanBatch batch, Dictionary<string, int> resources, int[] order, int[] since) => batch.Holds.Select(h => Compile(batch, h, resources, order, since));
+
+    private Hold Compile(PlanBatch batch, PlanHold hold, Dictionary<string, int> resources, int[] order, int[] since)
+    {
+        var (from, to) = (ById[(batch.Id, hold.From.Step)], ById[(batch.Id, hold.To.Step)]);
+        var (fromEdge, toEdge) = (Ids.Parse<StepEdge>(hold.From.Edge), Ids.Parse<StepEdge>(hold.To.Edge));
+        var least = EdgeAfterStart(to, toEdge) + (from == to ? 0 : LeastBetween(from, to, order, since)) - EdgeAfterStart(from, fromEdge);
+        return new Hold(resources[hold.Resource], hold.Amount, from, fromEdge, to, toEdge, Math.Max(0, least));
+    }
+
+    private int EdgeAfterStart(int step, StepEdge edge) => edge switch { StepEdge.Start => 0, StepEdge.End => LeastMinutes(step), _ => LeastMinutes(step) + Wait[step] };
+
+    // From start to start by work and waits alone, no calendar: no plan can do it in less.
+    private int LeastBetween(int from, int to, int[] order, int[] since)
+    {
+        foreach (var i in order) since[i] = -1;
+        since[from] = 0;
+        foreach (var i in order)
+        {
+            if (since[i] < 0) continue;
+            foreach (var a in Out[i]) since[Arcs[a].To] = Math.Max(since[Arcs[a].To], since[i] + LeastMinutes(i) + Arcs[a].Min);
+        }
+        return Math.Max(0, since[to]);
+    }
+
+    // A step whose wait no later step of its unit covers: its unit may be done when it is ready.
+    private bool Finishes(int step) => !Out[step].Any(a => Unit[Arcs[a].To] == Unit[step] && Arcs[a].Min >= Wait[step]);
+
+    /// <summary>Every step after all it waits for; equals stand in the order of the input.</summary>
+    /// <exception cref="RefusedException">The arcs run in a circle.</exception>
+    private int[] TopologicalOrder()
+    {
+        var open = Array.ConvertAll(In, arcs => arcs.Length);
+        var order = new List<int>(Steps);
+        for (var i = 0; i < Steps; i++)
+        {
+            if (open[i] == 0) order.Add(i);
+        }
+        for (var at = 0; at < order.Count; at++)
+        {
+            foreach (var a in Out[order[at]])
+            {
+                if (--open[Arcs[a].To] == 0) order.Add(Arcs[a].To);
+            }
+        }
+        if (order.Count < Steps)
+        {
+            var stuck = Array.FindIndex(open, n => n > 0);
+            throw new RefusedException(new Refusal($"$.batches[{Batch[stuck]}].arcs", $"The arcs around step {StepId[stuck]} run in a circle.", "Take one of them out: a step cannot wait for itself."));
+        }
+        return [.. order];
+    }
+
+    private int[] Tails(int[] order)
+    {
+        var tail = new int[Steps];
+        foreach (var i in order.Reverse())
+        {
+            var after = Wait[i];
+            foreach (var a in Out[i]) after = Math.Max(after, Arcs[a].Min + tail[Arcs[a].To]);
+            tail[i] = LeastMinutes(i) + after;
+        }
+        return tail;
+    }
+
+    // Batches joined by an arc are laid out as one.
+    private (int[] OfStep, int Count) Clusters()
+    {
+        var root = Enumerable.Range(0, Batches).ToArray();
+        int Root(int b) => root[b] == b ? b : root[b] = Root(root[b]);
+        foreach (var arc in Arcs)
+        {
+            var (a, b) = (Root(Batch[arc.From]), Root(Batch[arc.To]));
+            root[Math.Max(a, b)] = Math.Min(a, b);
+        }
+        var number = new int[Batches];
+        var count = 0;
+        for (var b = 0; b < Batches; b++) number[b] = Root(b) == b ? count++ : number[Root(b)];
+        return (Array.ConvertAll(Batch, b => number[b]), count);
+    }
+
+    // By work and waits alone: what is left of a cluster's longest path on the path through a step.
+    private int[] Slacks(int clusters)
+    {
+        var head = new int[Steps];
+        var span = new int[clusters];
+        foreach (var i in Order)
+        {
+            foreach (var a in Out[i]) head[Arcs[a].To] = Math.Max(head[Arcs[a].To], head[i] + LeastMinutes(i) + Arcs[a].Min);
+            span[Cluster[i]] = Math.Max(span[Cluster[i]], head[i] + Tail[i]);
+        }
+        var slack = new int[Steps];
+        for (var i = 0; i < Steps; i++) slack[i] = span[Cluster[i]] - head[i] - Tail[i];
+        return slack;
+    }
+
+    // What has least slack first, but what a window ties to the step just taken comes at once.
+    private int[] Sequenced(int[] steps, int[] waits, bool[] done)
+    {
+        var count = 0;
+        foreach (var i in steps)
+        {
+            if (Frozen[i]) continue;
+            count++;
+            foreach (var a in In[i])
+            {
+                if (!Frozen[Arcs[a].From]) waits[i]++;
+            }
+        }
+        var sequence = new int[count];
+        for (var at = 0; at < sequence.Length; at++)
+        {
+            var last = at > 0 ? sequence[at - 1] : -1;
+            var best = -1;
+            var tied = false;
+            foreach (var i in steps)
+            {
+                if (Frozen[i] || done[i] || waits[i] > 0) continue;
+                var follows = last >= 0 && Follows(last, i);
+                if (best < 0 || (follows && !tied) || (follows == tied && Slack[i] < Slack[best])) (best, tied) = (i, follows);
+            }
+            sequence[at] = best;
+            done[best] = true;
+            foreach (var a in Out[best]) waits[Arcs[a].To]--;
+        }
+        return sequence;
+    }
+
+    private bool Follows(int before, int step)
+    {
+        foreach (var a in In[step])
+        {
+            if (Arcs[a].From == before && (Arcs[a].Ties || Arcs[a].Lo != Never)) return true;
+        }
+        return false;
+    }
+}

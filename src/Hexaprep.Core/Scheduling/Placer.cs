@@ -1,0 +1,278 @@
+namespace Hexaprep.Core.Scheduling;
+
+/// <summary>Lays the steps of a cluster one after the other, each as early as it goes. Where a window, a hold or a forbidden gap makes a later step
+/// depend on an earlier one, the earlier one is pushed back and all after it is laid anew.</summary>
+internal sealed class Placer(CompiledProblem problem, Timetable table)
+{
+    private const int MostPushes = 400;
+    private readonly CompiledProblem _p = problem;
+    private readonly int[] _lower = new int[problem.Steps];
+    private readonly int[] _at = new int[problem.Sequence.Length], _until = new int[problem.Sequence.Length], _pushes = new int[problem.Sequence.Length];
+    private readonly int[] _looseAt = new int[problem.Arcs.Length];
+    private readonly int[] _before = new int[problem.Arcs.Length];
+    private readonly Piece[] _kept = new Piece[table.Found.Length];
+
+    /// <summary>Called before a step that was in place from the start is taken out.</summary>
+    public Action<int>? Touched { get; set; }
+
+    /// <summary>Called when a coat may have changed the minutes of the next one in a sitting.</summary>
+    public Action<int>? Displaced { get; set; }
+
+    /// <summary>Asked after a step was laid: is it already plain that this leads nowhere?</summary>
+    public Func<int, bool>? Hopeless { get; set; }
+
+    /// <summary>How steps are laid; null for as early as they go.</summary>
+    public Manner? Manner { get; set; }
+
+    /// <summary>For each cluster the position from which on nothing is laid, since it fits nowhere.</summary>
+    public int[] Limit { get; } = [.. problem.Sequence.Select(s => s.Length)];
+
+    /// <summary>Lays a cluster as far as it goes. What opens a hold that cannot be closed is not laid either.</summary>
+    /// <returns>The number of steps left without a place.</returns>
+    public int LayWhatFits(int cluster)
+    {
+        var sequence = _p.Sequence[cluster];
+        Limit[cluster] = sequence.Length;
+        while (!Lay(cluster))
+        {
+            Unlay(sequence, 0, sequence.Length);
+            var limit = FailedAt;
+            for (var i = 0; i < limit; i++)
+            {
+                foreach (var h in _p.Opens[sequence[i]])
+                {
+                    if (!_p.Holds[h].Own && _p.Position[_p.Holds[h].To] >= limit) limit = i;
+                }
+            }
+            Limit[cluster] = limit;
+        }
+        return sequence.Length - Limit[cluster];
+    }
+
+    /// <summary>The position in its sequence at which the last failure came.</summary>
+    public int FailedAt { get; private set; }
+
+    /// <summary>Gives every step of a cluster that has none a place.</summary>
+    /// <param name="cluster">Number of the cluster.</param>
+    /// <param name="until">Positions from here on are left alone.</param>
+    /// <returns>False when a step finds none; the rest may then stand in part.</returns>
+    public bool Lay(int cluster, int until = int.MaxValue)
+    {
+        Open(cluster, until);
+        while (_at[cluster] < _until[cluster])
+        {
+            if (!LayNext(cluster)) return false;
+        }
+        return true;
+    }
+
+    /// <summary>Lays several clusters step by step: each time the one whose next step can start first, after what it is set back by.</summary>
+    /// <param name="clusters">Their numbers.</param>
+    /// <param name="setBack">Minutes each is set back, by cluster number.</param>
+    public bool Lay(ReadOnlySpan<int> clusters, int[] setBack)
+    {
+        foreach (var c in clusters) Open(c, int.MaxValue);
+        while (true)
+        {
+            int next = -1, least = int.MaxValue;
+            foreach (var c in clusters)
+            {
+                if (_at[c] >= _until[c]) continue;
+                var step = _p.Sequence[c][_at[c]];
+                var key = _p.FirstChance(step, Math.Max(_lower[step], table.Earliest(step))) + setBack[c];
+                if (key < least) (least, next) = (key, c);
+            }
+            if (next < 0) return true;
+            if (!LayNext(next)) return false;
+        }
+    }
+
+    private bool FindOrElse(int step, int from, ref Taste taste)
+    {
+        var until = Latest(step);
+        if (table.Find(step, from, until, taste)) return true;
+        if ((taste & Taste.KeepToUsed) == 0) return false;
+        taste &= ~Taste.KeepToUsed;
+        return table.Find(step, from, until, taste);
+    }
+
+    // A step off the main line whose one follower waits for others too, all placed: the minute it must end by. Otherwise -1.
+    private int NeededBy(int step)
+    {
+        if (_p.Slack[step] < 600 || _p.Mode[step] >= 0 || _p.Out[step].Length > 1 || _p.Opens[step].Length > 0 || _p.Closes[step].Length > 0) return -1;
+        if (_p.Out[step].Length == 0) return EndsWith(step);
+        ref readonly var arc = ref _p.Arcs[_p.Out[step][0]];
+        if (arc.Ties || arc.Lo != CompiledProblem.Never || _p.In[arc.To].Length < 2) return -1;
+        var start = 0;
+        foreach (var a in _p.In[arc.To])
+        {
+            ref readonly var other = ref _p.Arcs[a];
+            if (other.From == step) continue;
+            if (!table.Placed(other.From)) return -1;
+            start = Math.Max(start, table.End[other.From] + other.Min);
+        }
+        return start - arc.Min;
+    }
+
+    /// <summary>Moves the steps of a cluster, coats apart, as late as those after them allow, and so leaves the early hours to others.</summary>
+    public void ShiftRight(int cluster)
+    {
+        var sequence = _p.Sequence[cluster];
+        for (var i = sequence.Length - 1; i >= 0; i--)
+        {
+            var step = sequence[i];
+            if (_p.Mode[step] >= 0 || !table.Placed(step)) continue;
+            var until = _p.Out[step].Length == 0 ? EndsWith(step) : Latest(step);
+            if (until == CompiledProblem.Never || until <= table.End[step]) continue;
+            Touched?.Invoke(step);
+            var (start, count) = (table.Start[step], table.Take(step, _kept));
+            if (table.FindLate(step, start + 1, until) && table.LagsHold(step, table.FoundStart, table.FoundEnd))
+            {
+                table.Put(step, table.Found.AsSpan(0, table.FoundCount));
+                if (table.HoldsFit(step)) continue;
+                table.Take(step, table.Found);
+            }
+            table.Put(step, _kept.AsSpan(0, count));
+        }
+    }
+
+    // The end of a last step that makes its unit no later than what is placed of it already.
+    private int EndsWith(int step)
+    {
+        var ready = 0;
+        foreach (var i in _p.FinishersOfUnit[_p.Unit[step]])
+        {
+            if (i != step && table.Placed(i)) ready = Math.Max(ready, table.End[i] + _p.Wait[i]);
+        }
+        return ready - _p.Wait[step];
+    }
+
+    private void Open(int cluster, int until)
+    {
+        var sequence = _p.Sequence[cluster];
+        _until[cluster] = Math.Min(Math.Min(until, Limit[cluster]), sequence.Length);
+        _pushes[cluster] = 0;
+        FailedAt = 0;
+        foreach (var step in sequence)
+        {
+            _lower[step] = 0;
+            foreach (var a in _p.In[step]) _looseAt[a] = 0;
+        }
+        _at[cluster] = 0;
+        SkipPlaced(cluster);
+    }
+
+    private void SkipPlaced(int cluster)
+    {
+        ref var at = ref _at[cluster];
+        while (at < _until[cluster] && table.Placed(_p.Sequence[cluster][at])) at++;
+    }
+
+    private bool LayNext(int cluster)
+    {
+        var sequence = _p.Sequence[cluster];
+        ref var at = ref _at[cluster];
+        var step = sequence[at];
+        FailedAt = Math.Max(FailedAt, at);
+        var from = Math.Max(_lower[step], table.Earliest(step));
+        var taste = Taste.None;
+        if (Manner is { } manner) taste = manner.Choose(ref from);
+        if (!(NeededBy(step) is >= 0 and var needed && (Manner?.Late() ?? true) && table.FindLate(step, from, needed) && table.LagsHold(step, table.FoundStart, table.FoundEnd)) && !FindOrElse(step, from, ref taste) || !Pull(step, from, taste, out var push, out var pushTo)) return false;
+        if (push < 0)
+        {
+            table.Put(step, table.Found.AsSpan(0, table.FoundCount));
+            if ((taste & Taste.Displace) != 0 && _p.Mode[step] >= 0) Displaced?.Invoke(table.Found[0].Sitting);
+            if (Hopeless is { } hopeless && hopeless(step)) return false;
+            if (!Overheld(step, out push, out pushTo)) { SkipPlaced(cluster); return true; }
+            at++;
+        }
+        if (_p.Frozen[push] || ++_pushes[cluster] > MostPushes) return false;
+        at = Unlay(sequence, _p.Position[push], at);
+        _lower[push] = Math.Max(pushTo, _lower[push] + 1);
+        return true;
+    }
+
+    // A step laid between others must end in time for those that follow it.
+    private int Latest(int step)
+    {
+        var latest = CompiledProblem.Never;
+        foreach (var a in _p.Out[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            if (table.Placed(arc.To)) latest = Math.Min(latest, table.Start[arc.To] - arc.Min);
+        }
+        return latest;
+    }
+
+    // What the place just found asks of the steps before: a window not to be missed, a gap better avoided. False when it can never be.
+    private bool Pull(int step, int from, Taste taste, out int push, out int pushTo)
+    {
+        (push, pushTo) = (-1, 0);
+        foreach (var a in _p.In[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            var end = table.End[arc.From];
+            var late = Math.Max(table.FoundStart - end - arc.Max, table.FoundEnd - end - arc.FinishMax);
+            if (late > 0) (push, pushTo) = (arc.From, table.Start[arc.From] + late);
+            else if (arc.Lo != CompiledProblem.Never && table.FoundStart - end > arc.Lo && TightIsSooner(a, step, from, taste, ref push, ref pushTo)) return true;
+            if (push >= 0) return true;
+        }
+        return true;
+    }
+
+    // Beyond a forbidden gap: is it sooner to bring the step before it close enough?
+    private bool TightIsSooner(int a, int step, int from, Taste taste, ref int push, ref int pushTo)
+    {
+        ref readonly var arc = ref _p.Arcs[a];
+        if (_p.Frozen[arc.From] || _looseAt[a] < 0 || (taste & Taste.Loose) != 0) return false;
+        if (_looseAt[a] == 0)
+        {
+            _looseAt[a] = table.FoundStart;
+            _before[a] = _lower[arc.From];
+        }
+        var kept = table.FoundCount;
+        table.Found.AsSpan(0, kept).CopyTo(_kept);
+        var tight = table.Find(step, from, CompiledProblem.Never, taste | Taste.IgnoreGaps) ? table.FoundStart - arc.Lo - (table.End[arc.From] - table.Start[arc.From]) : CompiledProblem.Never;
+        if (tight > table.Start[arc.From] && table.FoundStart < _looseAt[a])
+        {
+            (push, pushTo) = (arc.From, tight);
+            return true;
+        }
+        // No sooner: back to where it was, and from now on the far side of the gap will do.
+        var moved = _lower[arc.From] > _before[a];
+        _looseAt[a] = -1;
+        if (moved)
+        {
+            _lower[arc.From] = _before[a] - 1;
+            (push, pushTo) = (arc.From, _before[a]);
+            return true;
+        }
+        table.Restore(_kept.AsSpan(0, kept));
+        return false;
+    }
+
+    // A hold that closes later than was thought, over others: it must open when they have let go.
+    private bool Overheld(int step, out int push, out int pushTo)
+    {
+        (push, pushTo) = (-1, 0);
+        foreach (var h in _p.Closes[step])
+        {
+            ref readonly var hold = ref _p.Holds[h];
+            if (hold.Own || table.Overuse(h) is not (>= 0 and var free)) continue;
+            (push, pushTo) = (hold.From, table.Start[hold.From] + Math.Max(1, free - table.Moment(hold.From, hold.FromEdge)));
+            return true;
+        }
+        return false;
+    }
+
+    private int Unlay(int[] sequence, int from, int to)
+    {
+        for (var i = to - 1; i >= from; i--)
+        {
+            if (!table.Placed(sequence[i])) continue;
+            Touched?.Invoke(sequence[i]);
+            table.Take(sequence[i], _kept);
+        }
+        return from;
+    }
+}

@@ -1,0 +1,170 @@
+namespace Hexaprep.Core.Scheduling;
+
+/// <summary>The whole search for a plan: first plans from fixed orders, then many short starts, the best of them continued, the best one finished.</summary>
+internal sealed class Search
+{
+    private const int SmallSteps = 130;
+    // Measured (docs/benchmarks.md): many short starts where plans fall into pits, few long and warm ones where they are wide.
+    private static readonly Pace Small = new(Starts: 24, Share: 55, Keep: 3, Cold: 8, Colder: 16, Coldest: 32);
+    private static readonly Pace Large = new(Starts: 3, Share: 30, Keep: 1, Cold: 4, Colder: 6, Coldest: 12);
+
+    private sealed record Pace(int Starts, int Share, int Keep, int Cold, int Colder, int Coldest);
+
+    private readonly Pace _pace;
+    private readonly CompiledProblem _p;
+    private readonly Timetable _table;
+    private readonly Placer _placer;
+    private readonly Attempt _attempt;
+    private readonly Improver _improver;
+    private readonly OrderSearch _orders;
+    private readonly SplitMix64 _random;
+    private readonly List<(int[] Order, long Value)> _first = [];
+
+    public Search(CompiledProblem problem, Timetable table, ulong seed)
+    {
+        (_p, _table, _random) = (problem, table, new SplitMix64(seed));
+        _pace = problem.Steps <= SmallSteps ? Small : Large;
+        _placer = new Placer(problem, table);
+        _attempt = new Attempt(problem, table, _placer);
+        _improver = new Improver(problem, table, _placer, _attempt, _random);
+        _orders = new OrderSearch(problem, table, _placer, _attempt, _random);
+    }
+
+    /// <summary>The plan that is there at once: the best of the fixed orders, on a small bench bettered for a moment.</summary>
+    /// <returns>Decodes spent.</returns>
+    public int First(SavedPlan best)
+    {
+        var fewest = int.MaxValue;
+        var limits = new int[_p.Sequence.Length];
+        foreach (var order in FirstPlans.Orders(_p))
+        {
+            Clear();
+            var without = 0;
+            foreach (var c in order) without += _placer.LayWhatFits(c);
+            Value();
+            _first.Add((order, without > fewest ? long.MaxValue : _table.Value()));
+            if (without > fewest || (without == fewest && _table.Value() >= best.Value)) continue;
+            fewest = without;
+            best.Save(_table);
+            _placer.Limit.CopyTo(limits, 0);
+        }
+        limits.CopyTo(_placer.Limit, 0);
+        _first.Sort((a, b) => a.Value.CompareTo(b.Value));
+        var decodes = Math.Min(FirstPlans.MostTrials, FirstPlans.MostWork / Math.Max(1, _p.Steps));
+        if (decodes < 100) return _first.Count;
+        Improve(best, decodes);
+        return _first.Count + decodes;
+    }
+
+    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one.</summary>
+    public void Continue(SavedPlan best, IReadOnlyList<PlanChunk> older, int decodes)
+    {
+        if (!Replay.Lay(_p, _table, _placer, older))
+        {
+            First(best);
+            return;
+        }
+        best.Save(_table);
+        if (!Movable) return;
+        var work = (long)decodes * _p.Steps;
+        _improver.Run(work / 2, _pace.Colder, best);
+        best.Load(_table);
+        _improver.Run(work - work / 2, _pace.Coldest, best);
+    }
+
+    /// <summary>Spends decodes on a better plan than the best so far. A decode is as many steps laid as there are.</summary>
+    public void Improve(SavedPlan best, int decodes)
+    {
+        if (decodes <= 0 || !Movable) return;
+        var work = (long)decodes * _p.Steps;
+        var pool = Starts(work * _pace.Share / 100);
+        if (pool.Count == 0) pool.Add(best);
+        var left = work - work * _pace.Share / 100;
+        pool.Sort((a, b) => a.Value.CompareTo(b.Value));
+        if (pool.Count > _pace.Keep) pool.RemoveRange(_pace.Keep, pool.Count - _pace.Keep);
+        foreach (var plan in pool)
+        {
+            plan.Load(_table);
+            _improver.Run(left / 2 / pool.Count, _pace.Colder, plan);
+        }
+        var last = pool.MinBy(p => p.Value)!;
+        if (best.Value <= last.Value) last = best;
+        last.Load(_table);
+        _improver.Run(left / 2, _pace.Coldest, last);
+        if (last.Value < best.Value) best.Save(last);
+    }
+
+    private bool Movable => Enumerable.Range(0, _p.Steps).Any(i => !_p.Frozen[i] && _table.Placed(i));
+
+    private List<SavedPlan> Starts(long work)
+    {
+        var count = _pace.Starts;
+        var pool = _pace == Small ? Haphazard(count / 2, work / 4) : [];
+        var each = (_pace == Small ? work - work / 4 : work) / count;
+        for (var s = 0; s < count; s++)
+        {
+            var cold = _pace.Cold * (1 + s % 4);
+            if (s < pool.Count)
+            {
+                pool[s].Load(_table);
+                _improver.Run(each, cold, pool[s]);
+                continue;
+            }
+            var order = (int[])_first[Math.Min(s / 2, _first.Count - 1)].Order.Clone();
+            if (s % 2 == 1) Jostle(order);
+            if (!Lay(order)) continue;
+            var plan = new SavedPlan(_p);
+            plan.Save(_table);
+            _orders.Run(order, each / 2, cold, plan);
+            plan.Load(_table);
+            _improver.Run(each - each / 2, cold, plan);
+            pool.Add(plan);
+        }
+        return pool;
+    }
+
+    // The best of many haphazard plans, no two of one value.
+    private List<SavedPlan> Haphazard(int count, long work)
+    {
+        var pool = new List<SavedPlan>();
+        for (long done = 0; done < work; done += _attempt.Work)
+        {
+            if (!_improver.Haphazard()) continue;
+            var value = _table.Value();
+            if ((pool.Count == count && value >= pool[^1].Value) || pool.Exists(p => p.Value == value)) continue;
+            if (pool.Count < count) pool.Add(new SavedPlan(_p));
+            pool[^1].Save(_table);
+            pool.Sort((a, b) => a.Value.CompareTo(b.Value));
+        }
+        return pool;
+    }
+
+    private void Jostle(int[] order)
+    {
+        for (var i = order.Length - 1; i > 0; i--)
+        {
+            var j = Math.Max(0, i - _random.Below(3));
+            (order[i], order[j]) = (order[j], order[i]);
+        }
+    }
+
+    private bool Lay(int[] order)
+    {
+        Clear();
+        var laid = true;
+        foreach (var c in order) laid &= _placer.Lay(c);
+        Value();
+        return laid;
+    }
+
+    private void Clear()
+    {
+        _attempt.Begin();
+        for (var c = 0; c < _p.Sequence.Length; c++) _attempt.TakeFrom(c, 0);
+    }
+
+    private void Value()
+    {
+        for (var u = 0; u < _p.Units; u++) _table.Value(u);
+    }
+}

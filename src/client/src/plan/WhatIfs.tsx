@@ -1,0 +1,169 @@
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, data, type Schemas, wordsOf } from "../api/client";
+import { lookAgain, queryClient, sittingsQuery, unitQuery } from "../api/queries";
+import { Key } from "../ui/Key";
+import { Sheet } from "../ui/Sheet";
+
+type Ask = Schemas["WhatIfAsk"];
+type Second = { key: string; ask: Ask; view: Schemas["WhatIfView"] };
+
+const field = "min-h-12 rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand";
+
+/** What if: questions to the plan, each answered by a second plan beside the first, taken or dropped with one act. */
+export function WhatIfs({ plan }: { plan: Schemas["PlanView"] }) {
+  const [held, setHeld] = useState<readonly Second[]>([]);
+  const ask = useMutation({
+    mutationFn: async (question: Ask) => data(await api.POST("/api/plan/what-if", { body: question })),
+    onSuccess: (view, question) => setHeld((all) => [{ key: crypto.randomUUID(), ask: question, view }, ...all].slice(0, 4)),
+  });
+  const take = useMutation({
+    mutationFn: async (second: Second) => {
+      await taken(second, plan);
+      return second.key;
+    },
+    onSuccess: (key) => setHeld((all) => all.filter((s) => s.key !== key)),
+    onSettled: () => lookAgain(),
+  });
+  return (
+    <Sheet title="What if" opener={<Key>What if</Key>}>
+      <Questions plan={plan} busy={ask.isPending} onAsk={(question) => ask.mutate(question)} />
+      <p aria-live="polite">
+        {ask.isPending ? "Working out a second plan" : ask.error ? wordsOf(ask.error) : take.error ? wordsOf(take.error) : null}
+      </p>
+      <ul className="mt-3 grid gap-4 sm:grid-cols-2" data-what-ifs={held.length}>
+        {held.map((second) => (
+          <li key={second.key} className="flex flex-col gap-1 border-t-[3px] border-ink pt-2">
+            <h3 className="text-[19px]">{second.view.title}</h3>
+            <p className="strong">{second.view.summary}</p>
+            <ul>
+              {second.view.units.map((u) => (
+                <li key={u.unitId} className="mt-1 leading-snug">
+                  {u.unit}
+                  <span className="block">
+                    {u.willBe} <span className={(u.hoursSooner ?? 0) <= -1 ? "strong text-redo" : "text-ink-2"}>{u.words}</span>
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <p className="text-note text-ink-2">{second.view.stepsMoved === 1 ? "1 step moves" : `${second.view.stepsMoved} steps move`}</p>
+            <div className="flex flex-wrap gap-2">
+              <Key tone="dark" disabled={take.isPending} onClick={() => take.mutate(second)}>
+                Take it
+              </Key>
+              <Key onClick={() => setHeld((all) => all.filter((s) => s.key !== second.key))}>Drop it</Key>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}
+
+function Questions({ plan, busy, onAsk }: { plan: Schemas["PlanView"]; busy: boolean; onAsk: (ask: Ask) => void }) {
+  const next = plan.sittings.find((s) => !s.isNow)?.date ?? plan.now.slice(0, 10);
+  const [date, setDate] = useState(next);
+  const [until, setUntil] = useState(next);
+  const [begins, setBegins] = useState("19:30");
+  const [ends, setEnds] = useState("22:00");
+  const [handles, setHandles] = useState("");
+  const [unit, setUnit] = useState(plan.promises[0]?.unitId ?? "");
+  const put = (kind: Ask["kind"], more: Partial<Ask> = {}) => onAsk({ ...more, kind });
+  const time = (t: string) => `${t}:00`;
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <input type="date" aria-label="Day" value={date} onChange={(e) => setDate(e.target.value)} className={field} />
+        <input type="time" aria-label="From" value={begins} onChange={(e) => setBegins(e.target.value)} className={field} />
+        <input type="time" aria-label="To" value={ends} onChange={(e) => setEnds(e.target.value)} className={field} />
+        <Key disabled={busy} onClick={() => put("evening", { date, begins: time(begins), ends: time(ends) })}>
+          Another evening
+        </Key>
+        <Key disabled={busy} onClick={() => put("later_start", { date, begins: time(begins) })}>
+          A later start
+        </Key>
+        <Key disabled={busy} onClick={() => put("rain", { date })}>
+          Rain that day
+        </Key>
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="flex items-center gap-2">
+          until
+          <input type="date" aria-label="Last day away" value={until} onChange={(e) => setUntil(e.target.value)} className={field} />
+        </label>
+        <Key disabled={busy} onClick={() => put("away", { date, until })}>
+          Away till then
+        </Key>
+        <input
+          inputMode="numeric"
+          aria-label="Handles"
+          placeholder="handles"
+          value={handles}
+          onChange={(e) => setHandles(e.target.value.replace(/\D/g, ""))}
+          className={`${field} w-28`}
+        />
+        <Key disabled={busy || handles === ""} onClick={() => put("handles", { handles: Number(handles) })}>
+          That many handles
+        </Key>
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <select aria-label="Unit" value={unit} onChange={(e) => setUnit(e.target.value)} className={field}>
+          {plan.promises.map((p) => (
+            <option key={p.unitId} value={p.unitId}>
+              {p.unit}
+            </option>
+          ))}
+        </select>
+        <Key disabled={busy || unit === ""} onClick={() => put("first", { unitId: unit })}>
+          This unit first
+        </Key>
+        <Key disabled={busy} onClick={() => put("airbrush")}>
+          Airbrush, not can
+        </Key>
+        <Key disabled={busy} onClick={() => put("skip_filling")}>
+          No filling on rank and file
+        </Key>
+        <Key disabled={busy} onClick={() => put("better")}>
+          Search longer
+        </Key>
+      </div>
+    </div>
+  );
+}
+
+// What a second plan stands for is kept by the same writes as if it had been set by hand.
+async function taken({ ask, view }: Second, plan: Schemas["PlanView"]) {
+  const id = crypto.randomUUID();
+  if (ask.kind === "better") await api.POST("/api/plan/better", { body: { madeAt: plan.madeAt, budget: plan.budget } });
+  else if (ask.kind === "first" && ask.unitId) {
+    const unit = await queryClient.fetchQuery({ ...unitQuery(ask.unitId), staleTime: 0 });
+    await api.PUT("/api/units/{id}", {
+      params: { path: { id: ask.unitId } },
+      body: { id, version: unit.version, deadline: unit.deadline, weight: 5 },
+    });
+  } else if (ask.kind === "airbrush") {
+    await api.PUT("/api/house-rules", { body: { id, school: "prime_by", option: "airbrush", unitId: null, batchId: null } });
+  } else if (ask.kind === "skip_filling") {
+    const change = { kind: "skip", step: "fill", method: null, product: null, before: null } as const;
+    for (const { unitId } of plan.promises) {
+      const unit = await queryClient.fetchQuery({ ...unitQuery(unitId), staleTime: 0 });
+      for (const batch of unit.batches.filter((b) => view.batchIds.includes(b.id)))
+        await api.POST("/api/batches/{id}/route", {
+          params: { path: { id: batch.id } },
+          body: { id: crypto.randomUUID(), version: batch.version, change, accepted: true },
+        });
+    }
+  } else {
+    const now = await queryClient.fetchQuery({ ...sittingsQuery, staleTime: 0 });
+    await api.PUT("/api/sittings", {
+      body: {
+        id,
+        version: now.version,
+        timeZone: now.timeZone,
+        handles: ask.handles ?? now.handles,
+        weekly: now.weekly,
+        exceptions: [...now.exceptions, ...(view.exceptions ?? [])],
+      },
+    });
+  }
+}

@@ -1,0 +1,107 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Testing;
+using NodaTime;
+
+namespace Hexaprep.Core.Tests.Bench;
+
+public sealed class WhatIfTests
+{
+    private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 35);
+    private static readonly LocalDate Thursday = new(2026, 3, 12);
+
+    private static (RehearsedBench Bench, BenchPlan Plan) Two()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10), RehearsedBench.Order("Bell Sergeants", 5));
+        return (bench, PlanDraft.Make(bench.Index, Evening, 200));
+    }
+
+    private static WhatIfView Ask(WhatIfAsk ask)
+    {
+        var (bench, plan) = Two();
+        return new WhatIf(bench.Index, plan, Evening, 200, Guid.NewGuid).View(ask);
+    }
+
+    [Fact]
+    public void A_week_away_says_what_each_unit_loses()
+    {
+        var view = Ask(new WhatIfAsk(WhatIfKind.Away, Thursday.PlusDays(1), Thursday.PlusDays(8)));
+
+        Assert.Equal("Away from Fri 13 Mar to Fri 20 Mar", view.Title);
+        Assert.Equal(8, view.Exceptions!.Count);
+        Assert.Contains(view.Units, u => u.HoursSooner <= -24);
+        Assert.Contains("loses", view.Summary, StringComparison.Ordinal);
+        Assert.True(view.StepsMoved > 0);
+    }
+
+    [Fact]
+    public void More_evenings_make_no_plan_worse()
+    {
+        var (bench, plan) = Two();
+        var view = new WhatIf(bench.Index, plan, Evening, 200, Guid.NewGuid).View(new WhatIfAsk(WhatIfKind.Evening, Thursday.PlusDays(1), Begins: new(18, 0), Ends: new(22, 0)));
+
+        Assert.Equal(Hexaprep.Core.Scheduling.ExceptionKind.Extra, Assert.Single(view.Exceptions!).Kind);
+        Assert.True(view.Units.Sum(u => u.HoursSooner) >= 0, view.Summary);
+    }
+
+    [Fact]
+    public void A_step_that_misses_its_sitting_costs_its_unit_and_leaves_what_came_before_alone()
+    {
+        var (bench, plan) = Two();
+        var last = plan.Work.Where(w => bench.Index.UnitOf(bench.Index.Steps[w.StepId]).Name == "Reed Pikes").MaxBy(w => w.End)!;
+        var view = new WhatIf(bench.Index, plan, Evening, 200, Guid.NewGuid).View(new WhatIfAsk(WhatIfKind.Slip, StepId: last.StepId));
+
+        Assert.True(view.Units.Single(u => u.Unit == "Reed Pikes").HoursSooner < 0);
+        Assert.Equal(0, view.Units.Single(u => u.Unit == "Bell Sergeants").HoursSooner);
+    }
+
+    [Theory]
+    [InlineData(WhatIfKind.Evening, "begins")]
+    [InlineData(WhatIfKind.Handles, "handles")]
+    [InlineData(WhatIfKind.First, "unitId")]
+    [InlineData(WhatIfKind.Slip, "stepId")]
+    [InlineData(WhatIfKind.Rain, "date")]
+    public void A_question_without_what_it_needs_is_refused_by_field(WhatIfKind kind, string field) =>
+        Assert.Equal(field, Assert.Throws<RefusedException>(() => Ask(new WhatIfAsk(kind))).Refusal.Field);
+
+    [Fact]
+    public void A_longer_search_is_never_dearer_and_gives_the_same_plan_twice()
+    {
+        var (bench, plan) = Two();
+        var what = new WhatIf(bench.Index, plan, Evening, 300, Guid.NewGuid);
+        var better = what.Bettered();
+
+        Assert.True(better.Result.Schedule.Z <= plan.Result.Schedule.Z);
+        Assert.Equal(better.Result.Schedule.Chunks, what.Bettered().Result.Schedule.Chunks);
+        Assert.Empty(PlanChecker.Breaches(better.Problem, better.Result.Schedule.Chunks));
+    }
+
+    [Fact]
+    public void One_repair_after_the_primer_gate_gives_a_second_date_no_sooner_than_the_promise()
+    {
+        var (bench, plan) = Two();
+        var (promise, repair) = (Promises.Of(bench.Index, plan), Repairs.Of(bench.Index, plan));
+
+        Assert.Equal(bench.State.Units.Count, repair.Count);
+        Assert.All(repair, r => Assert.True(r.Value >= promise[r.Key]));
+        Assert.Contains(repair, r => r.Value > promise[r.Key]);
+    }
+
+    [Fact]
+    public void A_plan_that_follows_after_a_tick_moves_nothing_else()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10), RehearsedBench.Order("Bell Sergeants", 5));
+        var before = PlanDraft.Make(bench.Index, Evening, 200);
+        var step = bench.Index.Steps[before.Work[0].StepId];
+        bench.Do(ActKind.Start, before.Work[0].Begin, a => a with { StepId = step.Id });
+        bench.Tick(step, before.Work[0].End, before.Work[0].Models);
+        var later = before.Work[0].End;
+        var after = PlanDraft.Next(bench.Index, later, before, 200);
+
+        Assert.Empty(PlanChecker.Breaches(after.Problem, after.Result.Schedule.Chunks));
+        Assert.NotNull(after.Result.Shift);
+        Assert.Equal(0, after.Result.Shift.Steps);
+        Assert.Empty(after.Result.Shift.Promises);
+    }
+}
