@@ -201,6 +201,23 @@ public sealed class ContractTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task The_sheet_for_the_wall_has_a_page_a_sitting_that_says_what_to_do_when()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var answer = await app.Client.GetAsync("/api/plan.pdf", TestContext.Current.CancellationToken);
+        var plan = await app.GetAsync("/api/plan");
+        using var sheet = UglyToad.PdfPig.PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken));
+
+        var working = plan["sittings"]!.AsArray().Where(s => s!["blocks"]!.AsArray().Any(b => b!["state"]!.ToString() != "past")).ToList();
+        Assert.Equal("application/pdf", answer.Content.Headers.ContentType!.MediaType);
+        Assert.Equal(working.Count, sheet.NumberOfPages);
+        var words = sheet.GetPage(2).GetWords().Select(w => w.Text).ToHashSet();
+        Assert.Contains("10:00", words);
+        Assert.Contains("Crew", words);
+        Assert.Contains("March,", words);
+    }
+
+    [Fact]
     public async Task The_plan_is_served_as_csv()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);

@@ -20,6 +20,7 @@ public static class PlanEndpoints
         api.MapGet("/plan", ReadAsync).WithSummary("When each unit is done, and what holds every step.");
         api.MapGet("/plan.ics", CalendarAsync).WithSummary("The plan as iCalendar (RFC 5545).").Produces(200, contentType: "text/calendar");
         api.MapGet("/plan.csv", CsvAsync).WithSummary("The plan as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
+        api.MapGet("/plan.pdf", SheetAsync).WithSummary("The plan as a printed sheet for the bench wall: one page a sitting.").Produces(200, contentType: "application/pdf");
         api.MapPost("/plan/what-if", WhatIfAsync).WithSummary("A second plan beside the first: what it wins and loses for each unit. Nothing is kept.").ProducesProblem(400).ProducesProblem(404);
         api.MapPost("/plan/better", BetterAsync).WithSummary("Keeps the plan that a longer search finds, if the plan it was found for still stands.").ProducesProblem(400);
         api.MapGet("/plan/problem.json", ProblemAsync).WithSummary("The plan's input in the documented format.").Produces(200, contentType: "application/json");
@@ -43,6 +44,12 @@ public static class PlanEndpoints
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.File(Encoding.UTF8.GetBytes(PlanCsv.Write(laid.Bench, laid.Plan)), "text/csv; charset=utf-8", "hexaprep-plan.csv");
+    }
+
+    private static async Task<FileContentHttpResult> SheetAsync(Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.File(PlanSheet.Write(new PlanReader(laid.Bench, laid.Plan, laid.Now).View()), "application/pdf", "hexaprep-plan.pdf");
     }
 
     private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, CancellationToken cancel) =>

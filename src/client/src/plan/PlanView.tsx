@@ -88,6 +88,9 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
             <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Calendar file
             </a>
+            <a href="/api/plan.pdf" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+              Sheet for the wall
+            </a>
             <a href="/api/plan.csv" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               CSV
             </a>
