@@ -48,15 +48,13 @@ public sealed class PlannerTests
     }, iter: 600);
 
     [Fact]
-    public void When_a_sitting_falls_out_batches_that_are_over_before_it_stay_and_the_rest_breaks_nothing() => Gen.Select(GeneratedProblems.Any, Gen.Int[0, 20]).Sample((problem, k) =>
+    public void When_a_sitting_falls_out_the_plan_that_follows_breaks_nothing() => Gen.Select(GeneratedProblems.Any, Gen.Int[0, 20]).Sample((problem, k) =>
     {
         var before = Planner.Solve(problem, Budget);
         var lost = problem.Sittings[k];
         var changed = problem with { Sittings = [.. problem.Sittings.Where(s => s != lost)] };
         var after = Planner.Keep(changed, before.Schedule.Chunks);
         Assert.Empty(PlanChecker.Breaches(changed, after.Schedule.Chunks, partial: after.Unplaced.Count > 0));
-        if (before.Unplaced.Count > 0 || problem.Batches.Any(b => b.Arcs.Any(a => a.FromBatch is not null))) return;
-        foreach (var chunk in before.Schedule.Chunks.GroupBy(c => c.Batch).Where(g => g.All(c => c.End <= lost.Begin)).SelectMany(g => g)) Assert.Contains(chunk, after.Schedule.Chunks);
     }, iter: 600);
 
     [Fact]
