@@ -72,13 +72,18 @@ public sealed class Bindings
         _group.Clear();
         _group.Add(step);
         var found = Breaks();
+        var alone = found;
         // A window that closes behind it takes the step after along, as far as that goes.
         while (found.TrueForAll(b => b.Kind == BindingKind.Window) && found.Count > 0)
         {
             foreach (var window in found) _group.Add(_p.ById[(window.Batch!, window.Step!)]);
-            var more = Breaks();
-            if (more.Count == 0) { _group.IntersectWith([step]); break; }
-            found = more;
+            found = Breaks();
+        }
+        // All of them together could go: then it is the window itself that keeps the step from going alone.
+        if (found.Count == 0 && alone.Count > 0)
+        {
+            _group.IntersectWith([step]);
+            found = alone;
         }
         var moved = _group.Order().Select(i => (BatchOf(i), _p.StepId[i])).ToList();
         if (found.Count == 0) found.Add(HeldBack(step));

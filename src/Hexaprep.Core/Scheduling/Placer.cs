@@ -5,6 +5,8 @@ namespace Hexaprep.Core.Scheduling;
 internal sealed class Placer(CompiledProblem problem, Timetable table)
 {
     private const int MostPushes = 400;
+    // Minutes of slack from which a step counts as off the main line.
+    private const int OffTheLine = 600;
     private readonly CompiledProblem _p = problem;
     private readonly int[] _lower = new int[problem.Steps];
     private readonly int[] _at = new int[problem.Sequence.Length], _until = new int[problem.Sequence.Length], _pushes = new int[problem.Sequence.Length];
@@ -96,10 +98,13 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         return table.Find(step, from, until, taste);
     }
 
+    private bool FindLateWhereItMay(int step, int from) =>
+        NeededBy(step) is >= 0 and var needed && (Manner?.Late() ?? true) && table.FindLate(step, from, needed) && table.LagsHold(step, table.FoundStart, table.FoundEnd);
+
     // A step off the main line whose one follower waits for others too, all placed: the minute it must end by. Otherwise -1.
     private int NeededBy(int step)
     {
-        if (_p.Slack[step] < 600 || _p.Mode[step] >= 0 || _p.Out[step].Length > 1 || _p.Opens[step].Length > 0 || _p.Closes[step].Length > 0) return -1;
+        if (_p.Slack[step] < OffTheLine || _p.Mode[step] >= 0 || _p.Out[step].Length > 1 || _p.Opens[step].Length > 0 || _p.Closes[step].Length > 0) return -1;
         if (_p.Out[step].Length == 0) return EndsWith(step);
         ref readonly var arc = ref _p.Arcs[_p.Out[step][0]];
         if (arc.Ties || arc.Lo != CompiledProblem.Never || _p.In[arc.To].Length < 2) return -1;
@@ -177,7 +182,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         var from = Math.Max(_lower[step], table.Earliest(step));
         var taste = Taste.None;
         if (Manner is { } manner) taste = manner.Choose(ref from);
-        if (!(NeededBy(step) is >= 0 and var needed && (Manner?.Late() ?? true) && table.FindLate(step, from, needed) && table.LagsHold(step, table.FoundStart, table.FoundEnd)) && !FindOrElse(step, from, ref taste) || !Pull(step, from, taste, out var push, out var pushTo)) return false;
+        if (!FindLateWhereItMay(step, from) && !FindOrElse(step, from, ref taste)) return false;
+        Pull(step, from, taste, out var push, out var pushTo);
         if (push < 0)
         {
             table.Put(step, table.Found.AsSpan(0, table.FoundCount));
@@ -204,8 +210,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         return latest;
     }
 
-    // What the place just found asks of the steps before: a window not to be missed, a gap better avoided. False when it can never be.
-    private bool Pull(int step, int from, Taste taste, out int push, out int pushTo)
+    // What the place just found asks of the steps before: a window not to be missed, a gap better avoided. A push of -1 is nothing.
+    private void Pull(int step, int from, Taste taste, out int push, out int pushTo)
     {
         (push, pushTo) = (-1, 0);
         foreach (var a in _p.In[step])
@@ -214,17 +220,16 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             var end = table.End[arc.From];
             var late = Math.Max(table.FoundStart - end - arc.Max, table.FoundEnd - end - arc.FinishMax);
             if (late > 0) (push, pushTo) = (arc.From, table.Start[arc.From] + late);
-            else if (arc.Lo != CompiledProblem.Never && table.FoundStart - end > arc.Lo && TightIsSooner(a, step, from, taste, ref push, ref pushTo)) return true;
-            if (push >= 0) return true;
+            else if (arc.Lo != CompiledProblem.Never && table.FoundStart - end > arc.Lo) TightIsSooner(a, step, from, taste, ref push, ref pushTo);
+            if (push >= 0) return;
         }
-        return true;
     }
 
     // Beyond a forbidden gap: is it sooner to bring the step before it close enough?
-    private bool TightIsSooner(int a, int step, int from, Taste taste, ref int push, ref int pushTo)
+    private void TightIsSooner(int a, int step, int from, Taste taste, ref int push, ref int pushTo)
     {
         ref readonly var arc = ref _p.Arcs[a];
-        if (_p.Frozen[arc.From] || _looseAt[a] < 0 || (taste & Taste.Loose) != 0) return false;
+        if (_p.Frozen[arc.From] || _looseAt[a] < 0 || (taste & Taste.Loose) != 0) return;
         if (_looseAt[a] == 0)
         {
             _looseAt[a] = table.FoundStart;
@@ -236,7 +241,7 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         if (tight > table.Start[arc.From] && table.FoundStart < _looseAt[a])
         {
             (push, pushTo) = (arc.From, tight);
-            return true;
+            return;
         }
         // No sooner: back to where it was, and from now on the far side of the gap will do.
         var moved = _lower[arc.From] > _before[a];
@@ -245,10 +250,9 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         {
             _lower[arc.From] = _before[a] - 1;
             (push, pushTo) = (arc.From, _before[a]);
-            return true;
+            return;
         }
         table.Restore(_kept.AsSpan(0, kept));
-        return false;
     }
 
     // A hold that closes later than was thought, over others: it must open when they have let go.
