@@ -27,17 +27,22 @@ public sealed record WhatIfAsk(
 /// <param name="Title">What was asked, in words.</param>
 /// <param name="Summary">What it wins and loses, in a line.</param>
 /// <param name="StepsMoved">How many steps would begin at another minute.</param>
+/// <param name="Wins">True when some unit is done sooner.</param>
 /// <param name="Units">What it wins or loses for each unit.</param>
 /// <param name="Exceptions">The changes of evenings it stands for; null where it changes none.</param>
 /// <param name="BatchIds">The batches whose routes it changes.</param>
-public sealed record WhatIfView(string Title, string Summary, int StepsMoved, IReadOnlyList<WhatIfUnit> Units, IReadOnlyList<SittingException>? Exceptions, IReadOnlyList<Guid> BatchIds);
+public sealed record WhatIfView(string Title, string Summary, int StepsMoved, bool Wins, IReadOnlyList<WhatIfUnit> Units, IReadOnlyList<SittingException>? Exceptions, IReadOnlyList<Guid> BatchIds);
 
 /// <summary>What a second plan does to a unit.</summary>
 /// <param name="Was">When it is done by the plan there is.</param>
 /// <param name="WillBe">When it would be done.</param>
 /// <param name="HoursSooner">Hours it wins; negative when it loses; null when there is no date on one side.</param>
+/// <param name="Effect">What that is: less than an hour counts as the same.</param>
 /// <param name="Words">The same in words.</param>
-public sealed record WhatIfUnit(Guid UnitId, string Unit, string Mark, string Was, string WillBe, double? HoursSooner, string Words);
+public sealed record WhatIfUnit(Guid UnitId, string Unit, string Mark, string Was, string WillBe, double? HoursSooner, WhatIfEffect Effect, string Words);
+
+/// <summary>What a second plan does to a unit's date.</summary>
+public enum WhatIfEffect { Same, Sooner, Later, NoPlace }
 
 /// <summary>Works out second plans. Nothing is kept.</summary>
 /// <param name="bench">The bench.</param>
@@ -48,6 +53,7 @@ public sealed record WhatIfUnit(Guid UnitId, string Unit, string Mark, string Wa
 public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId)
 {
     private const int MostDaysAway = 60;
+    private const double LeastHours = 1;
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>The second plan, compared.</summary>
@@ -64,7 +70,7 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
         };
         var (was, willBe) = (Promises.Of(bench, plan), Promises.Of(next, second));
         var units = bench.State.Units.Select(u => Compare(u, was.GetValueOrDefault(u.Id), willBe.GetValueOrDefault(u.Id))).ToList();
-        return new WhatIfView(changed.Title, Summary(units, second), Moved(second), units, changed.Exceptions, changed.Batches);
+        return new WhatIfView(changed.Title, Summary(units, second), Moved(second), units.Exists(u => u.Effect == WhatIfEffect.Sooner), units, changed.Exceptions, changed.Batches);
     }
 
     /// <summary>The plan a longer search finds, starting from the one there is. The same question gives the same plan.</summary>
@@ -171,20 +177,27 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
     private WhatIfUnit Compare(Unit unit, Instant? was, Instant? willBe)
     {
         double? sooner = was is { } a && willBe is { } b ? (a - b).TotalHours : null;
-        var words = (was, willBe) switch
+        var effect = (was, willBe) switch
         {
-            (_, null) => "finds no place",
-            (null, _) => "finds a place",
-            _ when Math.Abs(sooner!.Value) < 1 => "the same",
-            _ => $"{Clockface.Lasts((long)Math.Abs(sooner!.Value * 60))} {(sooner > 0 ? "sooner" : "later")}",
+            (_, null) => WhatIfEffect.NoPlace,
+            (null, _) => WhatIfEffect.Sooner,
+            _ when Math.Abs(sooner!.Value) < LeastHours => WhatIfEffect.Same,
+            _ => sooner > 0 ? WhatIfEffect.Sooner : WhatIfEffect.Later,
         };
-        return new WhatIfUnit(unit.Id, unit.Name, unit.Mark, was is { } x ? _clock.At(x) : "no date", willBe is { } y ? _clock.At(y) : "no date", sooner, words);
+        var words = effect switch
+        {
+            WhatIfEffect.NoPlace => "finds no place",
+            WhatIfEffect.Same => "the same",
+            _ when sooner is null => "finds a place",
+            _ => $"{Clockface.Lasts((long)Math.Abs(sooner.Value * 60))} {(effect == WhatIfEffect.Sooner ? "sooner" : "later")}",
+        };
+        return new WhatIfUnit(unit.Id, unit.Name, unit.Mark, was is { } x ? _clock.At(x) : "no date", willBe is { } y ? _clock.At(y) : "no date", sooner, effect, words);
     }
 
     private string Summary(List<WhatIfUnit> units, BenchPlan second)
     {
         if (second.Result.Unplaced.Count > plan.Result.Unplaced.Count) return $"{second.Result.Unplaced.Count} steps find no place";
-        var (wins, loses) = (units.Where(u => u.HoursSooner >= 1).ToList(), units.Where(u => u.HoursSooner <= -1).ToList());
+        var (wins, loses) = (units.Where(u => u.HoursSooner >= LeastHours).ToList(), units.Where(u => u.HoursSooner <= -LeastHours).ToList());
         if (wins.Count == 0 && loses.Count == 0) return "changes no date";
         var parts = new List<string>();
         if (wins.Count > 0) parts.Add($"wins {Sum(wins)} for {Names(wins)}");

@@ -2752,6 +2752,8 @@ export interface components {
             stepId?: null | string;
         };
         /** @enum {string} */
+        WhatIfEffect: "same" | "sooner" | "later" | "no_place";
+        /** @enum {string} */
         WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "slip" | "better";
         WhatIfUnit: {
             /** Format: uuid */
@@ -2762,6 +2764,7 @@ export interface components {
             willBe: string;
             /** Format: double */
             hoursSooner: null | number;
+            effect: components["schemas"]["WhatIfEffect"];
             words: string;
         };
         WhatIfView: {
@@ -2769,6 +2772,7 @@ export interface components {
             summary: string;
             /** Format: int32 */
             stepsMoved: number;
+            wins: boolean;
             units: components["schemas"]["WhatIfUnit"][];
             exceptions: null | components["schemas"]["SittingException"][];
             batchIds: string[];

@@ -17,7 +17,7 @@ export function Proof({ plan }: { plan: Schemas["PlanView"] }) {
     onSettled: () => lookAgain(),
   });
   const shift = plan.shift && plan.shift.steps > 0 ? plan.shift : null;
-  const wins = better.data && better.data.stepsMoved > 0 && better.data.summary.startsWith("wins") ? better.data : null;
+  const wins = better.data?.wins ? better.data : null;
   return (
     <div className="flex flex-wrap items-center gap-x-4 px-4 text-note text-ink-2 md:px-10" role="status">
       {plan.proof.words ? <p>Proven: {plan.proof.words}.</p> : null}

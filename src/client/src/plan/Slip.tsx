@@ -9,7 +9,7 @@ export function Slip({ step }: { step: Schemas["PlanStepView"] }) {
     retry: false,
   });
   if (!slip.data) return null;
-  const late = slip.data.units.filter((u) => (u.hoursSooner ?? -1) <= -1);
+  const late = slip.data.units.filter((u) => u.effect === "later" || u.effect === "no_place");
   return (
     <div data-slip={late.length}>
       <h2 className="text-[20px]">If it misses its sitting</h2>

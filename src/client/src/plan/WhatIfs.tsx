@@ -41,7 +41,8 @@ export function WhatIfs({ plan }: { plan: Schemas["PlanView"] }) {
                 <li key={u.unitId} className="mt-1 leading-snug">
                   {u.unit}
                   <span className="block">
-                    {u.willBe} <span className={(u.hoursSooner ?? 0) <= -1 ? "strong text-redo" : "text-ink-2"}>{u.words}</span>
+                    {u.willBe}{" "}
+                    <span className={u.effect === "later" || u.effect === "no_place" ? "strong text-redo" : "text-ink-2"}>{u.words}</span>
                   </span>
                 </li>
               ))}
