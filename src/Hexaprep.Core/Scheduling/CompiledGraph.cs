@@ -64,8 +64,9 @@ internal sealed partial class CompiledProblem
     private int[] Tails(int[] order)
     {
         var tail = new int[Steps];
-        foreach (var i in order.Reverse())
+        for (var at = order.Length - 1; at >= 0; at--)
         {
+            var i = order[at];
             var after = Wait[i];
             foreach (var a in Out[i]) after = Math.Max(after, Arcs[a].Min + tail[Arcs[a].To]);
             tail[i] = LeastMinutes(i) + after;

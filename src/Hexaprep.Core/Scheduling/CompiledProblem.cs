@@ -48,7 +48,7 @@ internal sealed partial class CompiledProblem
     public readonly int[] Order;
     /// <summary>How much later a step could be, by work and waits alone, without its cluster ending later.</summary>
     public readonly int[] Slack;
-    public readonly Dictionary<(string Batch, string Step), int> ById = [];
+    public readonly Dictionary<(string Batch, string Step), int> ById;
     public readonly IReadOnlyList<PlanChunk> Fixed;
     public readonly int Closing, Horizon;
     public readonly bool Watches;
@@ -64,6 +64,7 @@ internal sealed partial class CompiledProblem
         (Batches, Units, Sittings) = (problem.Batches.Count, problem.Units.Count, problem.Sittings.Count);
         var specs = problem.Batches.SelectMany((b, i) => b.Steps.Select(s => (Batch: i, Owner: b, Spec: s))).ToArray();
         Steps = specs.Length;
+        ById = new(Steps);
         for (var i = 0; i < Steps; i++) ById.Add((specs[i].Owner.Id, specs[i].Spec.Id), i);
         var frozen = Fixed.Select(c => (c.Batch, c.Step)).ToHashSet();
         var units = problem.Units.Select((u, i) => (u.Id, i)).ToDictionary(u => u.Id, u => u.i, StringComparer.Ordinal);

@@ -34,9 +34,10 @@ internal static class FirstPlans
         yield return ByUnit(p, u => -tail[u] * p.Weight[u]);
         if (units < 3) yield break;
         int[]? order = null;
+        var hands = UnitSequence.Hands(p);
         foreach (var (overhead, lag) in Guesses)
         {
-            order = new UnitSequence(p, overhead, lag).Find(order);
+            order = new UnitSequence(p, overhead, lag, hands).Find(order);
             yield return ByUnit(p, u => Array.IndexOf(order, u));
         }
     }

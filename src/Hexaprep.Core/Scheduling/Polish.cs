@@ -22,10 +22,15 @@ internal sealed class Polish(CompiledProblem problem, Timetable table)
         foreach (var step in ByStart())
         {
             var (start, end) = (table.Start[step], table.End[step]);
+            if (StandsAtOnce(step, start, end)) continue;
             moved |= Move(step, freely ? 0 : -1, () => table.PutBetween(step, 0, end) && (table.Start[step] < start || table.End[step] < end));
         }
         return moved;
     }
+
+    // In one piece from the very minute that what it waits for lets it begin.
+    private bool StandsAtOnce(int step, int start, int end) =>
+        end - start <= _p.Minutes(step, _p.Count[step]) && table.Earliest(step) == start;
 
     // What opens a hold, and what begins a chain, is not needed before the step after it.
     private void Later()

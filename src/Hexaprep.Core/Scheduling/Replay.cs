@@ -9,9 +9,11 @@ internal static class Replay
     /// <returns>False when that leads round and round: then only a new plan helps.</returns>
     public static bool Lay(CompiledProblem p, Timetable table, Placer placer, IReadOnlyList<PlanChunk> chunks)
     {
-        foreach (var (step, pieces) in Old(p, chunks))
+        var (old, placings) = Old(p, chunks);
+        foreach (var placing in placings)
         {
-            if (Ready(p, table, step) && StillFits(p, table, step, pieces)) table.Put(step, pieces);
+            var pieces = old.AsSpan(placing.First, placing.Count);
+            if (Ready(p, table, placing.Step) && StillFits(p, table, placing.Step, pieces)) table.Put(placing.Step, pieces);
         }
         GiveBack(p, table);
         MendSprays(p, table);
@@ -64,31 +66,46 @@ internal static class Replay
         }
     }
 
-    private static IEnumerable<(int Step, Piece[] Pieces)> Old(CompiledProblem p, IReadOnlyList<PlanChunk> chunks)
+    private readonly record struct Placing(int Step, int First, int Count);
+
+    // The pieces that may stand again, step by step in order of time.
+    private static (Piece[] Pieces, List<Placing> Placings) Old(CompiledProblem p, IReadOnlyList<PlanChunk> chunks)
     {
-        var pieces = new List<Piece>[p.Steps];
+        var (steps, pieces) = (new long[chunks.Count], new Piece[chunks.Count]);
+        var count = 0;
         foreach (var chunk in chunks)
         {
             if (!p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step) || p.Frozen[step]) continue;
             var k = p.SittingFrom(chunk.Start);
-            if (k < p.Sittings && p.SittingBegin[k] <= chunk.Start && chunk.End <= p.SittingEnd[k]) (pieces[step] ??= []).Add(new Piece(k, chunk.Start, chunk.End, chunk.Models));
+            if (k >= p.Sittings || p.SittingBegin[k] > chunk.Start || chunk.End > p.SittingEnd[k]) continue;
+            steps[count] = ((long)step << 32) | (uint)chunk.Start;
+            pieces[count++] = new Piece(k, chunk.Start, chunk.End, chunk.Models);
         }
-        return Enumerable.Range(0, p.Steps).Where(i => pieces[i] is not null).Select(i => (i, Pieces: Rest(p, i, [.. pieces[i].OrderBy(c => c.Begin)])))
-            .Where(s => s.Pieces.Sum(c => c.Models) == p.Count[s.i] && s.Pieces.Length <= p.MaxChunks[s.i]).OrderBy(s => s.Pieces[0].Begin).ThenBy(s => s.i);
+        Array.Sort(steps, pieces, 0, count);
+        var placings = new List<Placing>(count);
+        for (int at = 0, next; at < count; at = next)
+        {
+            var step = (int)(steps[at] >> 32);
+            for (next = at + 1; next < count && steps[next] >> 32 == step;) next++;
+            var first = at + DropDone(p, step, pieces.AsSpan(at, next - at));
+            var models = 0;
+            for (var i = first; i < next; i++) models += pieces[i].Models;
+            if (models == p.Count[step] && next - first <= p.MaxChunks[step]) placings.Add(new Placing(step, first, next - first));
+        }
+        placings.Sort((a, b) => pieces[a.First].Begin != pieces[b.First].Begin ? pieces[a.First].Begin.CompareTo(pieces[b.First].Begin) : a.Step.CompareTo(b.Step));
+        return (pieces, placings);
     }
 
     // Models done since go from the front; what is left of a piece still ends when it did.
-    private static Piece[] Rest(CompiledProblem p, int step, List<Piece> pieces)
+    private static int DropDone(CompiledProblem p, int step, Span<Piece> pieces)
     {
-        var done = pieces.Sum(c => c.Models) - p.Count[step];
-        if (p.Mode[step] >= 0) return [.. pieces];
-        while (done > 0 && pieces[0].Models <= done)
-        {
-            done -= pieces[0].Models;
-            pieces.RemoveAt(0);
-        }
-        if (done > 0) pieces[0] = pieces[0] with { Begin = pieces[0].End - p.Minutes(step, pieces[0].Models - done), Models = pieces[0].Models - done };
-        return [.. pieces];
+        if (p.Mode[step] >= 0) return 0;
+        var done = -p.Count[step];
+        foreach (ref readonly var piece in pieces) done += piece.Models;
+        var first = 0;
+        while (done > 0 && pieces[first].Models <= done) done -= pieces[first++].Models;
+        if (done > 0) pieces[first] = pieces[first] with { Begin = pieces[first].End - p.Minutes(step, pieces[first].Models - done), Models = pieces[first].Models - done };
+        return first;
     }
 
     private static bool Ready(CompiledProblem p, Timetable table, int step)
@@ -100,10 +117,10 @@ internal static class Replay
         return true;
     }
 
-    private static bool StillFits(CompiledProblem p, Timetable table, int step, Piece[] pieces)
+    private static bool StillFits(CompiledProblem p, Timetable table, int step, ReadOnlySpan<Piece> pieces)
     {
         if (!table.LagsHold(step, pieces[0].Begin, pieces[^1].End)) return false;
-        foreach (var piece in pieces)
+        foreach (ref readonly var piece in pieces)
         {
             if (!table.IsFree(step, piece)) return false;
         }

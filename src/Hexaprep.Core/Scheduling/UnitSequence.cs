@@ -6,19 +6,16 @@ internal sealed class UnitSequence
 {
     private const int MostPasses = 5;
     private readonly CompiledProblem _p;
-    private readonly long[] _upTo;
-    private readonly int[] _work, _lag;
-    private readonly long[] _ends;
+    private readonly int[] _work, _lag, _ends, _hands;
 
     /// <param name="problem">The problem.</param>
     /// <param name="overhead">Work there is beyond the least, in hundredths: set-ups that are not shared, gaps too short.</param>
     /// <param name="lag">Share of a unit's own waits that its work is late by, in hundredths.</param>
-    public UnitSequence(CompiledProblem problem, int overhead, int lag)
+    /// <param name="hands">The minutes of all sittings, one after the other: see <see cref="Hands"/>.</param>
+    public UnitSequence(CompiledProblem problem, int overhead, int lag, int[] hands)
     {
-        _p = problem;
-        _ends = new long[problem.Units + 1];
-        _upTo = new long[problem.Sittings + 1];
-        for (var k = 0; k < problem.Sittings; k++) _upTo[k + 1] = _upTo[k] + problem.SittingEnd[k] - problem.SittingBegin[k];
+        (_p, _hands) = (problem, hands);
+        _ends = new int[problem.Units + 1];
         (_work, _lag) = (new int[problem.Units], new int[problem.Units]);
         for (var i = 0; i < problem.Steps; i++)
         {
@@ -26,6 +23,20 @@ internal sealed class UnitSequence
             if (!problem.Frozen[i]) _work[u] += problem.LeastMinutes(i) * overhead / 100;
             _lag[u] = Math.Max(_lag[u], problem.Tail[i] * lag / 100);
         }
+    }
+
+    /// <summary>For each minute of work the minute by which it can have been done.</summary>
+    public static int[] Hands(CompiledProblem problem)
+    {
+        var sum = 0;
+        for (var k = 0; k < problem.Sittings; k++) sum += problem.SittingEnd[k] - problem.SittingBegin[k];
+        var hands = new int[sum + 1];
+        var at = 1;
+        for (var k = 0; k < problem.Sittings; k++)
+        {
+            for (var t = problem.SittingBegin[k] + 1; t <= problem.SittingEnd[k]; t++) hands[at++] = t;
+        }
+        return hands;
     }
 
     /// <summary>The units, first to last.</summary>
@@ -72,18 +83,7 @@ internal sealed class UnitSequence
         return true;
     }
 
-    private long Cost(int unit, long work) => _p.CostOf(unit, When(work) + _lag[unit]);
+    private long Cost(int unit, int work) => _p.CostOf(unit, When(work) + _lag[unit]);
 
-    // The minute by which so much work can have been done.
-    private int When(long work)
-    {
-        int low = 0, high = _p.Sittings;
-        while (low < high)
-        {
-            var mid = (low + high) >> 1;
-            if (_upTo[mid + 1] < work) low = mid + 1;
-            else high = mid;
-        }
-        return low < _p.Sittings ? _p.SittingBegin[low] + (int)(work - _upTo[low]) : _p.Horizon + (int)(work - _upTo[_p.Sittings]);
-    }
+    private int When(int work) => work < _hands.Length ? _hands[work] : _p.Horizon + work - _hands.Length + 1;
 }
