@@ -14,6 +14,7 @@ internal static class WorkspaceCheck
     public static void Whole(WorkspaceDocument d)
     {
         Range("settings.handles", d.Settings.Handles, 1, 1000);
+        Range("settings.rackSlots", d.Settings.RackSlots, 1, 100);
         Need("settings.name", d.Settings.Name, d.Settings.Name.Length is >= 1 and <= 80, "a name of 1 to 80 characters");
         Need("settings.timeZone", d.Settings.TimeZone, DateTimeZoneProviders.Tzdb.GetZoneOrNull(d.Settings.TimeZone) is not null, "a known time zone");
         var units = Distinct("units", d.Units, u => u.Id);

@@ -1,3 +1,4 @@
+using Hexaprep.Core.Bench;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -29,6 +30,9 @@ public sealed record DocumentSettings(string Name, string TimeZone, int Handles)
 {
     /// <summary>The first visit's questions were asked.</summary>
     public bool HouseAsked { get; init; }
+
+    /// <summary>How many batches can dry at once, 1 to 100.</summary>
+    public int RackSlots { get; init; } = BenchSettings.UsualRackSlots;
 }
 /// <summary>A unit.</summary>
 public sealed record DocumentUnit(Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, IReadOnlyList<string> Notes, int Position, int Version);

@@ -48,7 +48,7 @@ public sealed class BenchStore(NpgsqlDataSource source)
     {
         var of = new { w = workspace.Value };
         using var rows = await connection.QueryMultipleAsync("""
-            select time_zone, handles, revision, is_demo, house_asked from workspace where id = @w;
+            select time_zone, handles, rack_slots, revision, is_demo, house_asked from workspace where id = @w;
             select id, day, begins, ends from weekly_sitting where workspace_id = @w order by day, begins;
             select id, date, kind, begins, ends from sitting_exception where workspace_id = @w order by date, begins;
             select id, name, mark, weight, deadline, notes, version from unit where workspace_id = @w order by position;

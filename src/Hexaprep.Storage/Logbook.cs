@@ -28,6 +28,18 @@ internal static class Turn
     public static Task TakeAsync(NpgsqlConnection connection, WorkspaceId workspace) =>
         connection.ExecuteAsync("select 1 from workspace where id = @w for update", new { w = workspace.Value });
 
+    /// <summary>Does a write once for an id, whole or not at all: a repeated id changes nothing.</summary>
+    public static async Task OnceAsync(NpgsqlDataSource source, WorkspaceId workspace, Guid id, Func<NpgsqlConnection, Task> work, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        await TakeAsync(connection, workspace);
+        if (await Logbook.HasAsync(connection, workspace, id)) return;
+        await work(connection);
+        await EndAsync(connection, workspace);
+        await transaction.CommitAsync(cancel);
+    }
+
     // The notification is delivered when, and only if, the transaction commits.
     public static Task EndAsync(NpgsqlConnection connection, WorkspaceId workspace) =>
         connection.ExecuteAsync("""

@@ -50,72 +50,57 @@ public sealed class RosterStore(NpgsqlDataSource source)
 
     /// <summary>Changes a unit's deadline and weight.</summary>
     /// <exception cref="RefusedException">The unit is not there, or someone changed it since <paramref name="version"/>.</exception>
-    public async Task EditUnitAsync(WorkspaceId workspace, Guid id, Guid unitId, int version, LocalDate? deadline, int weight, Instant now, CancellationToken cancel)
-    {
-        if (weight is < 1 or > 100) throw new RefusedException(new Refusal("weight", $"{weight} is not between 1 and 100.", "Give 1 for usual, 5 for this first."));
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await Turn.TakeAsync(connection, workspace);
-        if (await Logbook.HasAsync(connection, workspace, id)) return;
-        var w = workspace.Value;
-        var known = await connection.QuerySingleOrDefaultAsync<int?>("select version from unit where workspace_id = @w and id = @unitId", new { w, unitId });
-        Versions.Check(known, version, "unit");
-        await Logbook.WriteAsync(connection, workspace, id, "unit", now, now, null, null, ActJson.Write(new { unitId, deadline, weight }));
-        await connection.ExecuteAsync("update unit set deadline = @deadline, weight = @weight, version = version + 1 where workspace_id = @w and id = @unitId",
-            new { w, unitId, deadline, weight });
-        await Turn.EndAsync(connection, workspace);
-        await transaction.CommitAsync(cancel);
-    }
+    public Task EditUnitAsync(WorkspaceId workspace, Guid id, Guid unitId, int version, LocalDate? deadline, int weight, Instant now, CancellationToken cancel) =>
+        Turn.OnceAsync(source, workspace, id, async connection =>
+        {
+            if (weight is < 1 or > 100) throw new RefusedException(new Refusal("weight", $"{weight} is not between 1 and 100.", "Give 1 for usual, 5 for this first."));
+            var w = workspace.Value;
+            var known = await connection.QuerySingleOrDefaultAsync<int?>("select version from unit where workspace_id = @w and id = @unitId", new { w, unitId });
+            Versions.Check(known, version, "unit");
+            await Logbook.WriteAsync(connection, workspace, id, "unit", now, now, null, null, ActJson.Write(new { unitId, deadline, weight }));
+            await connection.ExecuteAsync("update unit set deadline = @deadline, weight = @weight, version = version + 1 where workspace_id = @w and id = @unitId",
+                new { w, unitId, deadline, weight });
+        }, cancel);
 
     /// <summary>Changes what a batch's route is derived from, and derives it again: known steps keep their ids and history.</summary>
     /// <exception cref="RefusedException">The batch is not there, or someone changed it since <paramref name="version"/>.</exception>
-    public async Task EditBatchAsync(WorkspaceId workspace, Guid id, Guid batchId, int version, Func<BatchTraits, BatchTraits> edit, Instant now, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await Turn.TakeAsync(connection, workspace);
-        if (await Logbook.HasAsync(connection, workspace, id)) return;
-        var state = (await BenchStore.ReadAsync(connection, workspace)).State;
-        var batch = state.Batches.FirstOrDefault(b => b.Id == batchId);
-        Versions.Check(batch?.Version, version, "batch");
-        var changed = batch! with { Traits = edit(batch.Traits) };
-        await Logbook.WriteAsync(connection, workspace, id, "batch", now, now, null, null, ActJson.Write(new { batchId, from = batch.Traits, to = changed.Traits }));
-        var w = workspace.Value;
-        var t = changed.Traits;
-        await connection.ExecuteAsync("""
-            update batch set tier = @tier, mold_lines = @lines, gaps = @gaps, transfers = @Transfers, final_sheen = @sheen, paint_min = @PaintMinutes, lead_free = @LeadFree, version = version + 1
-            where workspace_id = @w and id = @batchId
-            """, new { w, batchId, tier = Ids.Of(t.Tier), lines = Ids.Of(t.MoldLines), gaps = Ids.Of(t.Gaps), t.Transfers, sheen = Ids.Of(t.FinalSheen), t.PaintMinutes, t.LeadFree });
-        await Routes.DeriveAgainAsync(connection, workspace, state with { Batches = state.Batches.ConvertAll(b => b.Id == batchId ? changed : b) }, [batchId]);
-        await Turn.EndAsync(connection, workspace);
-        await transaction.CommitAsync(cancel);
-    }
+    public Task EditBatchAsync(WorkspaceId workspace, Guid id, Guid batchId, int version, Func<BatchTraits, BatchTraits> edit, Instant now, CancellationToken cancel) =>
+        Turn.OnceAsync(source, workspace, id, async connection =>
+        {
+            var state = (await BenchStore.ReadAsync(connection, workspace)).State;
+            var batch = state.Batches.FirstOrDefault(b => b.Id == batchId);
+            Versions.Check(batch?.Version, version, "batch");
+            var changed = batch! with { Traits = edit(batch.Traits) };
+            await Logbook.WriteAsync(connection, workspace, id, "batch", now, now, null, null, ActJson.Write(new { batchId, from = batch.Traits, to = changed.Traits }));
+            var w = workspace.Value;
+            var t = changed.Traits;
+            await connection.ExecuteAsync("""
+                update batch set tier = @tier, mold_lines = @lines, gaps = @gaps, transfers = @Transfers, final_sheen = @sheen, paint_min = @PaintMinutes, lead_free = @LeadFree, version = version + 1
+                where workspace_id = @w and id = @batchId
+                """, new { w, batchId, tier = Ids.Of(t.Tier), lines = Ids.Of(t.MoldLines), gaps = Ids.Of(t.Gaps), t.Transfers, sheen = Ids.Of(t.FinalSheen), t.PaintMinutes, t.LeadFree });
+            await Routes.DeriveAgainAsync(connection, workspace, state with { Batches = state.Batches.ConvertAll(b => b.Id == batchId ? changed : b) }, [batchId]);
+        }, cancel);
 
     /// <summary>Names what parts of unknown material turned out to be, and derives the batch's route again.</summary>
     /// <exception cref="RefusedException">The batch is not there, has no such part, or someone changed it since <paramref name="version"/>.</exception>
-    public async Task IdentifyAsync(WorkspaceId workspace, Guid id, Guid batchId, int version, Material material, Instant now, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await Turn.TakeAsync(connection, workspace);
-        if (await Logbook.HasAsync(connection, workspace, id)) return;
-        var state = (await BenchStore.ReadAsync(connection, workspace)).State;
-        var batch = state.Batches.FirstOrDefault(b => b.Id == batchId);
-        Versions.Check(batch?.Version, version, "batch");
-        if (!batch!.Traits.Materials.Contains(Material.Unknown))
-            throw new RefusedException(new Refusal("material", "No part of this batch is of unknown material.", "Nothing has to be named.", RefusalKind.Conflict));
-        var changed = batch with { Traits = batch.Traits with { Materials = [.. batch.Traits.Materials.Select(m => m == Material.Unknown ? material : m).Distinct().Order()] } };
-        var (w, name) = (workspace.Value, Ids.Of(material));
-        await connection.ExecuteAsync("""
-            update part set material = @name where workspace_id = @w and material = 'unknown' and piece_id in
-              (select p.id from piece p join model m on m.workspace_id = p.workspace_id and m.id = p.model_id where p.workspace_id = @w and m.batch_id = @batchId);
-            update batch set materials = @materials, version = version + 1 where workspace_id = @w and id = @batchId
-            """, new { w, name, batchId, materials = changed.Traits.Materials.Select(Ids.Of).ToArray() });
-        await Logbook.WriteAsync(connection, workspace, id, "batch", now, now, null, null, ActJson.Write(new { batchId, identified = name }));
-        await Routes.DeriveAgainAsync(connection, workspace, state with { Batches = state.Batches.ConvertAll(b => b.Id == batchId ? changed : b) }, [batchId]);
-        await Turn.EndAsync(connection, workspace);
-        await transaction.CommitAsync(cancel);
-    }
+    public Task IdentifyAsync(WorkspaceId workspace, Guid id, Guid batchId, int version, Material material, Instant now, CancellationToken cancel) =>
+        Turn.OnceAsync(source, workspace, id, async connection =>
+        {
+            var state = (await BenchStore.ReadAsync(connection, workspace)).State;
+            var batch = state.Batches.FirstOrDefault(b => b.Id == batchId);
+            Versions.Check(batch?.Version, version, "batch");
+            if (!batch!.Traits.Materials.Contains(Material.Unknown))
+                throw new RefusedException(new Refusal("material", "No part of this batch is of unknown material.", "Nothing has to be named.", RefusalKind.Conflict));
+            var changed = batch with { Traits = batch.Traits with { Materials = [.. batch.Traits.Materials.Select(m => m == Material.Unknown ? material : m).Distinct().Order()] } };
+            var (w, name) = (workspace.Value, Ids.Of(material));
+            await connection.ExecuteAsync("""
+                update part set material = @name where workspace_id = @w and material = 'unknown' and piece_id in
+                  (select p.id from piece p join model m on m.workspace_id = p.workspace_id and m.id = p.model_id where p.workspace_id = @w and m.batch_id = @batchId);
+                update batch set materials = @materials, version = version + 1 where workspace_id = @w and id = @batchId
+                """, new { w, name, batchId, materials = changed.Traits.Materials.Select(Ids.Of).ToArray() });
+            await Logbook.WriteAsync(connection, workspace, id, "batch", now, now, null, null, ActJson.Write(new { batchId, identified = name }));
+            await Routes.DeriveAgainAsync(connection, workspace, state with { Batches = state.Batches.ConvertAll(b => b.Id == batchId ? changed : b) }, [batchId]);
+        }, cancel);
 
     private static async Task WriteAsync(NpgsqlConnection connection, WorkspaceId workspace, IReadOnlyList<MusteredUnit> units, int position, HouseBook house)
     {

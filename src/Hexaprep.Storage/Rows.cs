@@ -14,6 +14,7 @@ internal sealed class WorkspaceRow
 {
     public string TimeZone { get; init; } = "";
     public int Handles { get; init; }
+    public int RackSlots { get; init; }
     public long Revision { get; init; }
     public bool IsDemo { get; init; }
     public bool HouseAsked { get; init; }
@@ -185,5 +186,5 @@ internal static class Rows
     public static BenchSettings Settings(WorkspaceRow space, IEnumerable<WeeklyRow> weekly, IEnumerable<ExceptionRow> exceptions) =>
         new(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone],
             [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],
-            [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles);
+            [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles) { RackSlots = space.RackSlots };
 }

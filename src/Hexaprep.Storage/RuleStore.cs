@@ -16,14 +16,9 @@ public sealed class RuleStore(NpgsqlDataSource source)
     public Task ChooseAsync(WorkspaceId workspace, Guid id, Guid? unitId, Guid? batchId, School school, string? option, Instant now, CancellationToken cancel) =>
         InTurnAsync(workspace, id, async (connection, state) =>
         {
-            var w = workspace.Value;
             if (unitId is { } u && state.Units.All(x => x.Id != u)) throw Missing("unitId", u, "unit");
             if (batchId is { } b && state.Batches.All(x => x.Id != b)) throw Missing("batchId", b, "batch");
-            await connection.ExecuteAsync("delete from house_choice where workspace_id = @w and unit_id is not distinct from @unitId and batch_id is not distinct from @batchId and school = @school",
-                new { w, unitId, batchId, school = school.Id });
-            if (option is not null)
-                await connection.ExecuteAsync("insert into house_choice (workspace_id, id, unit_id, batch_id, school, option) values (@w, @newId, @unitId, @batchId, @school, @option)",
-                    new { w, newId = Guid.NewGuid(), unitId, batchId, school = school.Id, option });
+            await WriteChoiceAsync(connection, workspace, unitId, batchId, school, option);
             await Logbook.WriteAsync(connection, workspace, id, "house", now, now, null, null, ActJson.Write(new { school = school.Id, option, unitId, batchId }));
             var after = state with { House = state.House.With(unitId ?? batchId, school, option) };
             var changed = after.Batches.Where(x => after.House.For(x).Of(school).Id != state.House.For(x).Of(school).Id).Select(x => x.Id).ToList();
@@ -34,13 +29,8 @@ public sealed class RuleStore(NpgsqlDataSource source)
     public Task AnswerAsync(WorkspaceId workspace, Guid id, IReadOnlyDictionary<School, string> answers, Instant now, CancellationToken cancel) =>
         InTurnAsync(workspace, id, async (connection, state) =>
         {
-            var w = workspace.Value;
-            foreach (var (school, option) in answers)
-            {
-                await connection.ExecuteAsync("delete from house_choice where workspace_id = @w and unit_id is null and batch_id is null and school = @school", new { w, school = school.Id });
-                await connection.ExecuteAsync("insert into house_choice (workspace_id, id, school, option) values (@w, @newId, @school, @option)", new { w, newId = Guid.NewGuid(), school = school.Id, option });
-            }
-            await connection.ExecuteAsync("update workspace set house_asked = true where id = @w", new { w });
+            foreach (var (school, option) in answers) await WriteChoiceAsync(connection, workspace, null, null, school, option);
+            await connection.ExecuteAsync("update workspace set house_asked = true where id = @w", new { w = workspace.Value });
             await Logbook.WriteAsync(connection, workspace, id, "house", now, now, null, null, ActJson.Write(new { answers = answers.ToDictionary(a => a.Key.Id, a => a.Value) }));
             var after = state with { House = answers.Aggregate(state.House, (book, a) => book.With(null, a.Key, a.Value)) };
             await Routes.DeriveAgainAsync(connection, workspace, after, [.. after.Batches.Select(b => b.Id)]);
@@ -74,16 +64,8 @@ public sealed class RuleStore(NpgsqlDataSource source)
             await Logbook.WriteAsync(connection, workspace, id, "route", now, now, null, null, ActJson.Write(new { batchId, restored = step }));
         }, cancel);
 
-    private async Task InTurnAsync(WorkspaceId workspace, Guid id, Func<NpgsqlConnection, BenchState, Task> work, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await Turn.TakeAsync(connection, workspace);
-        if (await Logbook.HasAsync(connection, workspace, id)) return;
-        await work(connection, (await BenchStore.ReadAsync(connection, workspace)).State);
-        await Turn.EndAsync(connection, workspace);
-        await transaction.CommitAsync(cancel);
-    }
+    private Task InTurnAsync(WorkspaceId workspace, Guid id, Func<NpgsqlConnection, BenchState, Task> work, CancellationToken cancel) =>
+        Turn.OnceAsync(source, workspace, id, async connection => await work(connection, (await BenchStore.ReadAsync(connection, workspace)).State), cancel);
 
     private static Core.Roster.Batch Checked(BenchState state, Guid batchId, int version)
     {
@@ -92,8 +74,18 @@ public sealed class RuleStore(NpgsqlDataSource source)
         return batch!;
     }
 
+    internal static async Task WriteChoiceAsync(NpgsqlConnection connection, WorkspaceId workspace, Guid? unitId, Guid? batchId, School school, string? option)
+    {
+        var w = workspace.Value;
+        await connection.ExecuteAsync("delete from house_choice where workspace_id = @w and unit_id is not distinct from @unitId and batch_id is not distinct from @batchId and school = @school",
+            new { w, unitId, batchId, school = school.Id });
+        if (option is not null)
+            await connection.ExecuteAsync("insert into house_choice (workspace_id, id, unit_id, batch_id, school, option) values (@w, @newId, @unitId, @batchId, @school, @option)",
+                new { w, newId = Guid.NewGuid(), unitId, batchId, school = school.Id, option });
+    }
+
     // Changes that are gone leave the table; the logbook keeps that they were made.
-    private static async Task WriteChangesAsync(NpgsqlConnection connection, WorkspaceId workspace, BenchState state, Core.Roster.Batch batch, Job job, RouteChange? made, Strength strength, string consequence, Instant now)
+    internal static async Task WriteChangesAsync(NpgsqlConnection connection, WorkspaceId workspace, BenchState state, Core.Roster.Batch batch, Job job, RouteChange? made, Strength strength, string consequence, Instant now)
     {
         var w = workspace.Value;
         var old = await connection.QueryAsync<KeptChange>("select kind, step, before_step, strength, consequence, at from route_change where workspace_id = @w and batch_id = @b", new { w, b = batch.Id });

@@ -7,8 +7,8 @@ using Npgsql;
 
 namespace Hexaprep.Storage;
 
-/// <summary>The person's evenings as they set them.</summary>
-public sealed record SittingSettings(string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int Version);
+/// <summary>The person's evenings as they set them; no rack slots means those there are.</summary>
+public sealed record SittingSettings(string TimeZone, int Handles, int? RackSlots, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int Version);
 
 /// <summary>Keeps the weekly pattern, its exceptions, the zone and the handles.</summary>
 public sealed class SittingStore(NpgsqlDataSource source)
@@ -21,23 +21,18 @@ public sealed class SittingStore(NpgsqlDataSource source)
     }
 
     /// <summary>Replaces them, once for an id, and only from their current version.</summary>
-    public async Task SaveAsync(WorkspaceId workspace, Guid id, SittingSettings settings, Instant now, CancellationToken cancel)
-    {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await Turn.TakeAsync(connection, workspace);
-        if (await Logbook.HasAsync(connection, workspace, id)) return;
-        var before = await ReadAsync(connection, workspace);
-        Versions.Check(before.Version, settings.Version, "week");
-        await Logbook.WriteAsync(connection, workspace, id, "sittings", now, now, null, null, ActJson.Write(new { before, after = settings }));
-        var w = workspace.Value;
-        await connection.ExecuteAsync("update workspace set time_zone = @TimeZone, handles = @Handles, sittings_version = sittings_version + 1 where id = @w",
-            new { w, settings.TimeZone, settings.Handles });
-        await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
-        await InsertAsync(connection, workspace, settings.Weekly, settings.Exceptions);
-        await Turn.EndAsync(connection, workspace);
-        await transaction.CommitAsync(cancel);
-    }
+    public Task SaveAsync(WorkspaceId workspace, Guid id, SittingSettings settings, Instant now, CancellationToken cancel) =>
+        Turn.OnceAsync(source, workspace, id, async connection =>
+        {
+            var before = await ReadAsync(connection, workspace);
+            Versions.Check(before.Version, settings.Version, "week");
+            await Logbook.WriteAsync(connection, workspace, id, "sittings", now, now, null, null, ActJson.Write(new { before, after = settings }));
+            var w = workspace.Value;
+            await connection.ExecuteAsync("update workspace set time_zone = @TimeZone, handles = @Handles, rack_slots = coalesce(@RackSlots, rack_slots), sittings_version = sittings_version + 1 where id = @w",
+                new { w, settings.TimeZone, settings.Handles, settings.RackSlots });
+            await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
+            await InsertAsync(connection, workspace, settings.Weekly, settings.Exceptions);
+        }, cancel);
 
     internal static async Task InsertAsync(NpgsqlConnection connection, WorkspaceId workspace, IEnumerable<WeeklySitting> weekly, IEnumerable<SittingException> exceptions)
     {
@@ -49,10 +44,10 @@ public sealed class SittingStore(NpgsqlDataSource source)
     private static async Task<SittingSettings> ReadAsync(NpgsqlConnection connection, WorkspaceId workspace)
     {
         var w = workspace.Value;
-        var space = await connection.QuerySingleAsync<(string Zone, int Handles, int Version)>("select time_zone, handles, sittings_version from workspace where id = @w", new { w });
+        var space = await connection.QuerySingleAsync<(string Zone, int Handles, int RackSlots, int Version)>("select time_zone, handles, rack_slots, sittings_version from workspace where id = @w", new { w });
         var weekly = await connection.QueryAsync<WeeklyRow>("select id, day, begins, ends from weekly_sitting where workspace_id = @w order by day, begins", new { w });
         var exceptions = await connection.QueryAsync<ExceptionRow>("select id, date, kind, begins, ends from sitting_exception where workspace_id = @w order by date, begins", new { w });
         var calendar = Rows.Settings(new WorkspaceRow { TimeZone = space.Zone, Handles = space.Handles }, weekly, exceptions).Calendar;
-        return new SittingSettings(space.Zone, space.Handles, calendar.Weekly, calendar.Exceptions, space.Version);
+        return new SittingSettings(space.Zone, space.Handles, space.RackSlots, calendar.Weekly, calendar.Exceptions, space.Version);
     }
 }

@@ -61,9 +61,9 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
-        var settings = await connection.QuerySingleAsync<SettingsRow>("select name, time_zone, handles, house_asked from workspace where id = @w", new { w = workspace.Value });
+        var settings = await connection.QuerySingleAsync<SettingsRow>("select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w", new { w = workspace.Value });
         Task<IReadOnlyList<T>> Rows<T>(string table, string columns, string order) => Bulk.ReadAsync<T>(connection, workspace, table, columns, order);
-        return new WorkspaceDocument(WorkspaceDocument.FormatName, WorkspaceDocument.Newest, now, new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles) { HouseAsked = settings.HouseAsked },
+        return new WorkspaceDocument(WorkspaceDocument.FormatName, WorkspaceDocument.Newest, now, new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles) { HouseAsked = settings.HouseAsked, RackSlots = settings.RackSlots },
             await Rows<DocumentUnit>("unit", Tables.Unit, "position, id"),
             await Rows<DocumentBatch>("batch", Tables.Batch, "position, id"),
             await Rows<DocumentModel>("model", Tables.Model, "batch_id, number"),
@@ -107,7 +107,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         var w = workspace.Value;
         try
         {
-            await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles, house_asked = @HouseAsked where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles, d.Settings.HouseAsked });
+            await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles, rack_slots = @RackSlots, house_asked = @HouseAsked where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles, d.Settings.RackSlots, d.Settings.HouseAsked });
             await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
             foreach (var unit in d.Units) await RosterStore.InsertUnitAsync(connection, workspace, unit);
             await Bulk.InsertAsync(connection, workspace, "batch", Tables.Batch, d.Batches);
@@ -139,6 +139,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         public string Name { get; init; } = "";
         public string TimeZone { get; init; } = "";
         public int Handles { get; init; }
+        public int RackSlots { get; init; }
         public bool HouseAsked { get; init; }
     }
 }

@@ -22,7 +22,7 @@ builder.Services.AddSingleton(_ => Database.Open(settings.Database));
 builder.Services.AddSingleton<BenchStore>();
 builder.Services.AddSingleton<PlanStore>();
 builder.Services.AddSingleton<RosterStore>();
-builder.Services.AddSingleton<RuleStore>();
+builder.Services.AddSingleton<RuleStore>().AddSingleton<SecondPlanStore>();
 builder.Services.AddSingleton<SittingStore>();
 builder.Services.AddSingleton<WorkspaceStore>();
 builder.Services.AddSingleton<Desk>();

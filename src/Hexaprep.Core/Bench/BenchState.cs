@@ -30,9 +30,15 @@ public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, stri
 /// <summary>A model as the bench counts it; one piece until it is split.</summary>
 public sealed record BenchModel(Guid Id, Guid BatchId, int Number, Guid PieceId);
 
-/// <summary>What the person set: zone, sittings, handles.</summary>
+/// <summary>What the person set: zone, sittings, handles, rack.</summary>
 public sealed record BenchSettings(SittingCalendar Calendar, int Handles)
 {
+    /// <summary>Rack slots of a new bench.</summary>
+    public const int UsualRackSlots = 6;
+
+    /// <summary>How many batches can dry at once, 1 to 100: a slot takes the models of one coat.</summary>
+    public int RackSlots { get; init; } = UsualRackSlots;
+
     /// <summary>The user's time zone.</summary>
     public DateTimeZone Zone => Calendar.Zone;
 }

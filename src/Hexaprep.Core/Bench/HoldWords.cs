@@ -21,7 +21,7 @@ public static class HoldWords
             BindingKind.Wait when Drying(bench, binding) is { } what => ($"{what} till {clock.At(plan.At(binding.At))}", at),
             BindingKind.Sitting => ($"sitting {clock.At(at)}", at),
             BindingKind.SprayWindow => ($"spray {clock.At(at)}", at),
-            BindingKind.Resource => ($"handles free {clock.At(at)}", at),
+            BindingKind.Resource => ($"{(binding.Resource == PlanDraft.Rack ? "rack" : "handles")} free {clock.At(at)}", at),
             BindingKind.HeldBack => ($"not needed before {clock.At(at)}", at),
             _ => ($"hands free {clock.At(at)}", at),
         };
@@ -38,6 +38,7 @@ public static class HoldWords
             BindingKind.Hands => $"your hands leave {bench.NameOf(other!)}",
             BindingKind.Sitting => "the sitting begins",
             BindingKind.SprayWindow => "spraying is possible",
+            BindingKind.Resource when binding.Resource == PlanDraft.Rack => $"{bench.NameOf(other!)} dries in the last rack slot until then",
             BindingKind.Resource => $"{bench.NameOf(other!)} gives its handles back",
             BindingKind.Gap => $"the gap after {BenchIndex.TitleOf(other!)} is over: not between",
             BindingKind.SetUp => $"shares or changes the set-up of {bench.NameOf(other!)}",

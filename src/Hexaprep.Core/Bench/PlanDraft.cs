@@ -14,6 +14,8 @@ public sealed class PlanDraft
     private const int AirbrushClean = 10;
     // A step that pauses pays its set-up again each time: it is cut no finer than its length asks for.
     private const int FewestCuts = 3, MinutesACut = 45;
+    /// <summary>The names of what is scarce.</summary>
+    public const string Handles = "handle", Rack = "rack";
     private readonly BenchIndex _bench;
     private readonly Instant _now;
     private readonly Instant _origin;
@@ -94,7 +96,7 @@ public sealed class PlanDraft
             .Select(u => new PlanUnit(u.Id.ToString(), u.Weight) { Deadline = u.Deadline is { } day ? Minute(EndOf(day)) : null });
         var horizon = _sittings.Count == 0 ? 0 : _sittings[^1].End;
         return new PlanProblem("bench", horizon, PlanWeights.Default, _sittings, _spray,
-            [new PlanResource("handle", state.Settings.Handles)], new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+            [new PlanResource(Handles, state.Settings.Handles), new PlanResource(Rack, state.Settings.RackSlots)], new Dictionary<string, IReadOnlyDictionary<string, int>>(),
             [.. units], batches)
         {
             Fixed = _fixed.Count == 0 ? null : _fixed,
@@ -143,11 +145,11 @@ public sealed class PlanDraft
         };
     }
 
-    // A unit is done when its last coat may be handled.
+    // A unit is done when its last coat may be handled. Other coats are in the way until the next step may touch them.
     private int WaitAfter(BenchStep step) =>
         step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && step.Amounts.Product is { } product
             ? WaitTable.Band(step.Key.Kind, product, Readiness.Handle, _bench.HouseOf(step.BatchId)).Sure
-            : 0;
+            : step.Amounts.Mode is null ? 0 : _bench.EdgesOutOf[step.Id].Where(e => e.Stage is not null).Select(e => e.MinMinutes).DefaultIfEmpty(0).Min();
 
     // How much of the step in hand this sitting still takes, counted from its last tick.
     private (int Models, int ToDo, int End) TakeInHand(BenchStep step, Spell spell, int remaining)
@@ -223,14 +225,24 @@ public sealed class PlanDraft
         }
     }
 
-    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, HashSet<string> present)
+    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, HashSet<string> present) => [.. OnHandles(batch, route, present), .. OnRack(route, present)];
+
+    // A coat dries in its slot until it may be handled.
+    private static IEnumerable<PlanHold> OnRack(List<BenchStep> route, HashSet<string> present) =>
+        from step in route
+        where step.Amounts.Mode is not null
+        from id in new[] { step.Id.ToString(), step.Id + PlanIds.Hand, step.Id + PlanIds.Past }
+        where present.Contains(id)
+        select new PlanHold(Rack, 1, new PlanEdge(id, "start"), new PlanEdge(id, "ready"));
+
+    private static IEnumerable<PlanHold> OnHandles(Roster.Batch batch, List<BenchStep> route, HashSet<string> present)
     {
         var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
         var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
         if (mount is null || release is null || !present.Contains(release.Id.ToString())) yield break;
         var from = new[] { mount.Id + PlanIds.Past, mount.Id + PlanIds.Hand, mount.Id.ToString() }.FirstOrDefault(present.Contains);
         if (from is not null)
-            yield return new PlanHold("handle", batch.Traits.Models, new PlanEdge(from, "start"), new PlanEdge(release.Id.ToString(), "end"));
+            yield return new PlanHold(Handles, batch.Traits.Models, new PlanEdge(from, "start"), new PlanEdge(release.Id.ToString(), "end"));
     }
 
     private void LayCalendar()

@@ -1,27 +1,9 @@
-using System.Collections.Immutable;
 using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
 namespace Hexaprep.Core.Bench;
-
-/// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on rank and file, rain, days away,
-/// a step that misses its sitting, or simply a longer search.</summary>
-public enum WhatIfKind { Evening, LaterStart, Handles, Airbrush, First, SkipFilling, Rain, Away, Slip, Better }
-
-/// <summary>A question to the plan.</summary>
-/// <param name="Kind">What is asked.</param>
-/// <param name="Date">The day: evening, later start, rain; the first day away.</param>
-/// <param name="Until">The last day away.</param>
-/// <param name="Begins">Local time: evening, later start.</param>
-/// <param name="Ends">Local time: evening.</param>
-/// <param name="Handles">How many handles there would be.</param>
-/// <param name="UnitId">The unit that would go first.</param>
-/// <param name="StepId">The step that would miss its sitting.</param>
-public sealed record WhatIfAsk(
-    WhatIfKind Kind, LocalDate? Date = null, LocalDate? Until = null, LocalTime? Begins = null, LocalTime? Ends = null, int? Handles = null, Guid? UnitId = null, Guid? StepId = null);
 
 /// <summary>A second plan beside the first.</summary>
 /// <param name="Title">What was asked, in words.</param>
@@ -29,9 +11,14 @@ public sealed record WhatIfAsk(
 /// <param name="StepsMoved">How many steps would begin at another minute.</param>
 /// <param name="Wins">True when some unit is done sooner.</param>
 /// <param name="Units">What it wins or loses for each unit.</param>
-/// <param name="Exceptions">The changes of evenings it stands for; null where it changes none.</param>
-/// <param name="BatchIds">The batches whose routes it changes.</param>
-public sealed record WhatIfView(string Title, string Summary, int StepsMoved, bool Wins, IReadOnlyList<WhatIfUnit> Units, IReadOnlyList<SittingException>? Exceptions, IReadOnlyList<Guid> BatchIds);
+public sealed record WhatIfView(string Title, string Summary, int StepsMoved, bool Wins, IReadOnlyList<WhatIfUnit> Units)
+{
+    /// <summary>By how much the plan gets cheaper: weighted minutes; negative when it gets dearer; 0 where a step finds no place.</summary>
+    public long Buys { get; init; }
+
+    /// <summary>Minutes of hands it saves; negative when it takes more.</summary>
+    public int HandsSaved { get; init; }
+}
 
 /// <summary>What a second plan does to a unit.</summary>
 /// <param name="Was">When it is done by the plan there is.</param>
@@ -60,100 +47,31 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
     /// <exception cref="RefusedException">Something the question needs is missing or out of range.</exception>
     public WhatIfView View(WhatIfAsk ask)
     {
-        var changed = Change(ask);
-        var next = changed.Bench;
+        var changed = WhatIfChange.Of(bench, ask, now, newId);
+        var next = new BenchIndex(changed.State);
         var second = ask.Kind switch
         {
             WhatIfKind.Slip => Slipped(ask),
             WhatIfKind.Better => Bettered(),
-            _ => PlanDraft.Next(next, now, plan, budget, freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling),
+            _ => PlanDraft.Next(next, now, plan, budget, freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling or WhatIfKind.Merge or WhatIfKind.Split),
         };
         var (was, willBe) = (Promises.Of(bench, plan), Promises.Of(next, second));
         var units = bench.State.Units.Select(u => Compare(u, was.GetValueOrDefault(u.Id), willBe.GetValueOrDefault(u.Id))).ToList();
-        return new WhatIfView(changed.Title, Summary(units, second), Moved(second), units.Exists(u => u.Effect == WhatIfEffect.Sooner), units, changed.Exceptions, changed.Batches);
+        return new WhatIfView(changed.Title, Summary(units, second), Moved(second), units.Exists(u => u.Effect == WhatIfEffect.Sooner), units)
+        {
+            Buys = plan.Result.Unplaced.Count > 0 || second.Result.Unplaced.Count > 0 ? 0 : (plan.Result.Schedule.Z ?? 0) - (second.Result.Schedule.Z ?? 0),
+            HandsSaved = Hands(plan) - Hands(second),
+        };
     }
 
     /// <summary>The plan a longer search finds, starting from the one there is. The same question gives the same plan.</summary>
     public BenchPlan Bettered() => new(plan.Origin, plan.MadeAt, plan.Budget + budget, plan.Problem, Planner.Better(plan.Problem, plan.Result.Schedule.Chunks, budget));
 
-    private sealed record Changed(BenchIndex Bench, string Title, IReadOnlyList<SittingException>? Exceptions, IReadOnlyList<Guid> Batches);
-
-    private Changed Change(WhatIfAsk ask)
-    {
-        switch (ask.Kind)
-        {
-            case WhatIfKind.Evening:
-                var (from, to) = (Need("begins", ask.Begins), Need("ends", ask.Ends));
-                if (from == to) throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
-                return Calendar($"One more evening, {Day(Need("date", ask.Date))} {Time(from)} to {Time(to)}", new SittingException(newId(), ask.Date!.Value, ExceptionKind.Extra, from, to));
-            case WhatIfKind.LaterStart:
-                return LaterStart(Need("date", ask.Date), Need("begins", ask.Begins));
-            case WhatIfKind.Rain:
-                return Calendar($"Rain on {Day(Need("date", ask.Date))}", new SittingException(newId(), ask.Date!.Value, ExceptionKind.UnfitForSpray, null, null));
-            case WhatIfKind.Away:
-                return Away(Need("date", ask.Date), Need("until", ask.Until));
-            case WhatIfKind.Handles:
-                var handles = Need("handles", ask.Handles);
-                if (handles is < 1 or > 1000) throw Refuse("handles", $"{handles} handles do not fit.", "Give 1 to 1000.");
-                return new(new BenchIndex(bench.State with { Settings = bench.State.Settings with { Handles = handles } }), $"{handles} handles instead of {bench.State.Settings.Handles}", null, []);
-            case WhatIfKind.First:
-                var unit = bench.State.Units.Find(u => u.Id == ask.UnitId) ?? throw new RefusedException(new Refusal("unitId", "There is no such unit on the bench.", "Choose one of the units.", RefusalKind.NotFound));
-                return new(new BenchIndex(bench.State with { Units = bench.State.Units.ConvertAll(u => u.Id == unit.Id ? u with { Weight = 5 } : u) }), $"{unit.Name} first", null, []);
-            case WhatIfKind.Airbrush:
-                var house = bench.State.House.With(null, Schools.PrimeBy, "airbrush");
-                return Routes("Airbrush instead of the can", bench.State with { House = house }, bench.State.Batches);
-            case WhatIfKind.SkipFilling:
-                return SkipFilling();
-            case WhatIfKind.Slip:
-                var step = ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found) ? found : throw new RefusedException(new Refusal("stepId", "There is no such step on the bench.", "Choose a planned step.", RefusalKind.NotFound));
-                return new(bench, $"{BenchIndex.TitleOf(step)}, {bench.NameOf(step)}, misses its sitting", null, []);
-            default:
-                return new(bench, "A longer search", null, []);
-        }
-    }
-
-    private Changed Calendar(string title, params SittingException[] changes)
-    {
-        var calendar = bench.State.Settings.Calendar;
-        var settings = bench.State.Settings with { Calendar = calendar with { Exceptions = [.. calendar.Exceptions, .. changes] } };
-        return new(new BenchIndex(bench.State with { Settings = settings }), title, changes, []);
-    }
-
-    // The day's own sittings fall out and come back with less at the front.
-    private Changed LaterStart(LocalDate date, LocalTime begins)
-    {
-        var zone = bench.State.Settings.Zone;
-        var day = bench.State.Settings.Calendar.From(zone.AtStartOfDay(date).ToInstant(), 1).Where(s => s.Date == date).ToList();
-        if (day.Count == 0) throw Refuse("date", $"There is no sitting on {Day(date)}.", "Choose a day with one.");
-        var ends = day[^1].End.InZone(zone).TimeOfDay;
-        if (begins >= ends && ends > day[0].Begin.InZone(zone).TimeOfDay) throw Refuse("begins", $"The sitting ends at {Time(ends)}.", "Give an earlier start.");
-        return Calendar($"{Day(date)} only from {Time(begins)}", new SittingException(newId(), date, ExceptionKind.Off, null, null), new SittingException(newId(), date, ExceptionKind.Extra, begins, ends));
-    }
-
-    private Changed Away(LocalDate date, LocalDate until)
-    {
-        var days = Period.DaysBetween(date, until) + 1;
-        if (days is < 1 or > MostDaysAway) throw Refuse("until", $"{days} days do not fit.", $"Give 1 to {MostDaysAway} days.");
-        return Calendar($"Away from {Day(date)} to {Day(until)}", [.. Enumerable.Range(0, days).Select(d => new SittingException(newId(), date.PlusDays(d), ExceptionKind.Off, null, null))]);
-    }
-
-    private Changed SkipFilling()
-    {
-        var batches = bench.State.Batches.Where(b => b.Traits.Tier == Tier.RankAndFile && bench.StepsOf[b.Id].Any(s => s.Key.Kind == StepKind.Fill && !bench.IsFinished(s))).ToList();
-        if (batches.Count == 0) throw Refuse("kind", "No rank and file is waiting to be filled.", "Ask something else.");
-        var skip = new RouteChange(ChangeKind.Skip, StepKind.Fill);
-        var changes = batches.Aggregate(bench.State.Changes, (all, b) => all.SetItem(b.Id, all.GetValueOrDefault(b.Id, ImmutableList<RouteChange>.Empty).Add(skip)));
-        return Routes("No filling on rank and file", bench.State with { Changes = changes }, batches);
-    }
-
-    private Changed Routes(string title, BenchState state, IReadOnlyList<Batch> batches) =>
-        new(new BenchIndex(Rederived.Again(state, [.. batches.Select(b => b.Id)], newId)), title, null, [.. batches.Select(b => b.Id)]);
-
     // The step may not start before its sitting is over: a mark in the problem that takes no hands says so.
     private BenchPlan Slipped(WhatIfAsk ask)
     {
         var (step, mark) = (ask.StepId!.Value.ToString(), ask.StepId.Value + "#slip");
-        var chunk = plan.Result.Schedule.Chunks.FirstOrDefault(c => c.Step == step) ?? throw Refuse("stepId", "The step has no place in the plan.", "Choose a planned step.");
+        var chunk = plan.Result.Schedule.Chunks.FirstOrDefault(c => c.Step == step) ?? throw new RefusedException(new Refusal("stepId", "The step has no place in the plan.", "Choose a planned step."));
         var ends = plan.Problem.Sittings.First(s => s.End >= chunk.End).End;
         var problem = plan.Problem with
         {
@@ -167,6 +85,8 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
         var result = Planner.Keep(problem, plan.Result.Schedule.Chunks);
         return new BenchPlan(plan.Origin, plan.MadeAt, plan.Budget, problem, result with { Schedule = result.Schedule with { Chunks = [.. result.Schedule.Chunks.Where(c => c.Step != mark)] } });
     }
+
+    private static int Hands(BenchPlan plan) => (int)plan.Work.Sum(w => (w.End - w.Begin).TotalMinutes);
 
     private int Moved(BenchPlan second)
     {
@@ -207,12 +127,4 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
         static string Sum(List<WhatIfUnit> all) => Clockface.Lasts((long)Math.Abs(all.Sum(u => u.HoursSooner!.Value) * 60));
         static string Names(List<WhatIfUnit> all) => all.Count <= 2 ? string.Join(" and ", all.Select(u => u.Unit)) : $"{all.Count} units together";
     }
-
-    private static T Need<T>(string field, T? value) where T : struct => value ?? throw Refuse(field, "It is missing.", "Give it.");
-
-    private static RefusedException Refuse(string field, string what, string remedy) => new(new Refusal(field, what, remedy));
-
-    private static string Day(LocalDate date) => date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
-
-    private static string Time(LocalTime time) => time.ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 }

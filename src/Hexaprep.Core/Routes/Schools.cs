@@ -597,6 +597,14 @@ public static class Schools
         new("masked", "Leaders and display built, then masked", "Built and masked: film, putty or tape."),
     ]);
 
+    /// <summary>When sameness bores.</summary>
+    public static readonly School AlikeAtMost = new("alike_at_most", "How many alike before it bores?", [CleanLines], "A number, if you have left long batches lying before.",
+    [
+        new("any", "As many as fit", ""),
+        new("10", "Ten at most", "Ten alike, then something else: the offers of PLAN keep to it."),
+        new("5", "Five at most", "Five alike, then something else: the offers of PLAN keep to it."),
+    ]);
+
     /// <summary>All of them, in working order.</summary>
     public static readonly IReadOnlyList<School> All =
     [
@@ -606,6 +614,7 @@ public static class Schools
         CoatOrder, SprayDistance, PrimerWait, BareSpots, RevealDetail, Muzzles, MaskWith, CoatUnderMask, GlossArea, Soaking, Seat, Solutions,
         SoftenerCoats, Bubbles, FilmEdge, WarmAirOnMarks, ShadingWhen, WeatheringWhen, KillGloss, FinalSheen, SeamFill, PieceOrder, Undersides,
         PrimePrints, Rows, MidVarnish, BaseBond, AirbrushUpTo, CompleteWhen, ThinPrimer, CutMarks, Turning, JointHold, PuttyThen, Scraping, ApartOrMasked,
+        AlikeAtMost,
     ];
 
     /// <summary>What the first visit asks: the choices that move most hours, no more than six.</summary>

@@ -34,6 +34,9 @@ public sealed record Binding(BindingKind Kind, int At, bool Binds, string? Batch
     /// <summary>For a step held back: by how much the plan would be dearer if it went as early as it can; 0 when it is only not needed before.</summary>
     public long Buys { get; init; }
 
+    /// <summary>What is scarce, where that binds; otherwise null.</summary>
+    public string? Resource { get; init; }
+
     /// <summary>The code of the breach found one minute earlier; null for a step held back and for what does not bind.</summary>
     public string? Breach { get; init; }
 }
@@ -59,7 +62,7 @@ public sealed class Bindings
         _was = new Piece[_table.Found.Length];
         foreach (var own in chunks.GroupBy(c => _p.ById[(c.Batch, c.Step)]).Where(g => !_p.Frozen[g.Key]))
             _table.Put(own.Key, [.. own.OrderBy(c => c.Start).Select(c => new Piece(_p.SittingFrom(c.Start), c.Start, c.End, c.Models))]);
-        for (var u = 0; u < _p.Units; u++) _table.Value(u);
+        _table.ValueAll();
     }
 
     /// <summary>What holds a planned step; empty for one that is frozen, unplanned or unknown.</summary>
@@ -115,7 +118,7 @@ public sealed class Bindings
             }
             foreach (var h in _p.Opens[step])
             {
-                if (_table.TakenBefore(h, _group) is { } by) found.Add(Named(BindingKind.Resource, _table.Start[step], by, "CAPACITY"));
+                if (_table.TakenBefore(h, _group) is { } by) found.Add(Named(BindingKind.Resource, _table.Start[step], by, "CAPACITY") with { Resource = _p.Problem.Resources[_p.Holds[h].Resource].Id });
             }
         }
         return found;

@@ -44,6 +44,8 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
         var laid = Lay() && attempt.MendSprays();
         placer.Manner = null;
         attempt.Gain();
+        // A unit of which the trial before left nothing standing was not touched by this one.
+        table.ValueAll();
         return laid;
     }
 

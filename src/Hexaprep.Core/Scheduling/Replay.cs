@@ -25,7 +25,7 @@ internal static class Replay
             }
             // What was pushed out of the way may have stood before another coat.
             if (MendSprays(p, table)) continue;
-            for (var u = 0; u < p.Units; u++) table.Value(u);
+            table.ValueAll();
             return true;
         }
         return false;

@@ -46,6 +46,6 @@ internal sealed class SavedPlan(CompiledProblem problem)
         {
             if (_from[i + 1] > _from[i]) table.Put(i, _pieces.AsSpan(_from[i].._from[i + 1]));
         }
-        for (var u = 0; u < problem.Units; u++) table.Value(u);
+        table.ValueAll();
     }
 }

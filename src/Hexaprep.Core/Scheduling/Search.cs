@@ -41,7 +41,7 @@ internal sealed class Search
             Clear();
             var without = 0;
             foreach (var c in order) without += _placer.LayWhatFits(c);
-            Value();
+            _table.ValueAll();
             _first.Add((order, without > fewest ? long.MaxValue : _table.Value()));
             if (without > fewest || (without == fewest && _table.Value() >= best.Value)) continue;
             fewest = without;
@@ -153,7 +153,7 @@ internal sealed class Search
         Clear();
         var laid = true;
         foreach (var c in order) laid &= _placer.Lay(c);
-        Value();
+        _table.ValueAll();
         return laid;
     }
 
@@ -161,10 +161,5 @@ internal sealed class Search
     {
         _attempt.Begin();
         for (var c = 0; c < _p.Sequence.Length; c++) _attempt.TakeFrom(c, 0);
-    }
-
-    private void Value()
-    {
-        for (var u = 0; u < _p.Units; u++) _table.Value(u);
     }
 }

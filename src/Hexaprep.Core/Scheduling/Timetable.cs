@@ -37,7 +37,7 @@ internal sealed partial class Timetable
         for (var k = 0; k < problem.Sittings; k++) Measure(k);
         foreach (var chunk in problem.Fixed) Freeze(chunk);
         foreach (var step in Enumerable.Range(0, problem.Steps).Where(i => problem.Frozen[i])) Hold(step);
-        for (var u = 0; u < problem.Units; u++) Value(u);
+        ValueAll();
     }
 
     /// <summary>The first start and last end of each step; a start of -1 means without a place.</summary>
@@ -77,6 +77,12 @@ internal sealed partial class Timetable
         }
         _unitEnd[unit] = end;
         _unitCost[unit] = _p.CostOf(unit, end);
+    }
+
+    /// <summary>Brings the value of all units up to date.</summary>
+    public void ValueAll()
+    {
+        for (var u = 0; u < _p.Units; u++) Value(u);
     }
 
     /// <summary>What a unit's finish costs.</summary>

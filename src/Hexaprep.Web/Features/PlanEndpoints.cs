@@ -11,6 +11,9 @@ namespace Hexaprep.Web.Features;
 /// <param name="Budget">The budget of that plan.</param>
 public sealed record BetterTake(NodaTime.Instant MadeAt, int Budget);
 
+/// <summary>Takes what a question to the plan stands for; the id makes it safe to send again.</summary>
+public sealed record WhatIfTake(Guid Id, WhatIfAsk Ask);
+
 /// <summary>The plan: on screen, as a calendar, as its documented JSON.</summary>
 public static class PlanEndpoints
 {
@@ -22,6 +25,8 @@ public static class PlanEndpoints
         api.MapGet("/plan.csv", CsvAsync).WithSummary("The plan as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
         api.MapGet("/plan.pdf", SheetAsync).WithSummary("The plan as a printed sheet for the bench wall: one page a sitting.").Produces(200, contentType: "application/pdf");
         api.MapPost("/plan/what-if", WhatIfAsync).WithSummary("A second plan beside the first: what it wins and loses for each unit. Nothing is kept.").ProducesProblem(400).ProducesProblem(404);
+        api.MapPost("/plan/take", TakeAsync).WithSummary("Does to the bench what a question to the plan stands for, in one go.").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        api.MapGet("/plan/sizes", SizesAsync).WithSummary("How many at once: merges and cuts of batches, weighed by full plans, with what each saves.");
         api.MapPost("/plan/better", BetterAsync).WithSummary("Keeps the plan that a longer search finds, if the plan it was found for still stands.").ProducesProblem(400);
         api.MapGet("/plan/problem.json", ProblemAsync).WithSummary("The plan's input in the documented format.").Produces(200, contentType: "application/json");
         api.MapGet("/plan/schedule.json", ScheduleAsync).WithSummary("The plan's result in the documented format.").Produces(200, contentType: "application/json");
@@ -54,6 +59,18 @@ public static class PlanEndpoints
 
     private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, CancellationToken cancel) =>
         TypedResults.Ok(Second(await desk.LayAsync(cancel), desk).View(ask));
+
+    private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, SecondPlanStore store, CancellationToken cancel)
+    {
+        await store.TakeAsync(await desk.WorkspaceAsync(cancel), take.Id, take.Ask, desk.Now, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Ok<SizesView>> SizesAsync(Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(new BatchSizes(laid.Bench, laid.Plan, laid.Now, desk.TrialBudget(laid.Bench), Guid.NewGuid).View());
+    }
 
     private static async Task<Ok<PlanView>> BetterAsync(BetterTake take, Desk desk, PlanStore plans, CancellationToken cancel)
     {

@@ -9,10 +9,10 @@ using NodaTime;
 namespace Hexaprep.Web.Features;
 
 /// <summary>A person's evenings as they set them.</summary>
-public sealed record SittingsAnswer(string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int Version, IReadOnlyList<string> Zones);
+public sealed record SittingsAnswer(string TimeZone, int Handles, int RackSlots, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int Version, IReadOnlyList<string> Zones);
 
 /// <summary>Replaces the evenings. <c>version</c> is the one it was made from.</summary>
-public sealed record SittingsEdit(Guid Id, int Version, string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions);
+public sealed record SittingsEdit(Guid Id, int Version, string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int? RackSlots = null);
 
 /// <summary>The weekly pattern, its exceptions, the zone, the handles.</summary>
 public static class SittingEndpoints
@@ -30,7 +30,7 @@ public static class SittingEndpoints
     private static async Task<SittingsAnswer> ReadAsync(Desk desk, SittingStore store, CancellationToken cancel)
     {
         var s = await store.LoadAsync(await desk.WorkspaceAsync(cancel), cancel);
-        return new SittingsAnswer(s.TimeZone, s.Handles, s.Weekly, s.Exceptions, s.Version, Zones);
+        return new SittingsAnswer(s.TimeZone, s.Handles, s.RackSlots!.Value, s.Weekly, s.Exceptions, s.Version, Zones);
     }
 
     private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(SittingsEdit edit, Desk desk, SittingStore store, CancellationToken cancel)
@@ -39,7 +39,7 @@ public static class SittingEndpoints
         return await Stale.OrAsync(
             async () =>
             {
-                await store.SaveAsync(await desk.WorkspaceAsync(cancel), edit.Id, new SittingSettings(edit.TimeZone, edit.Handles, edit.Weekly, edit.Exceptions, edit.Version), desk.Now, cancel);
+                await store.SaveAsync(await desk.WorkspaceAsync(cancel), edit.Id, new SittingSettings(edit.TimeZone, edit.Handles, edit.RackSlots, edit.Weekly, edit.Exceptions, edit.Version), desk.Now, cancel);
                 return await ReadAsync(desk, store, cancel);
             },
             async () => await ReadAsync(desk, store, cancel));
@@ -49,6 +49,7 @@ public static class SittingEndpoints
     {
         Need("timeZone", edit.TimeZone, DateTimeZoneProviders.Tzdb.GetZoneOrNull(edit.TimeZone) is not null, "Choose a zone such as Europe/London.");
         Need("handles", edit.Handles, edit.Handles is >= 1 and <= 1000, "Give 1 to 1000.");
+        Need("rackSlots", edit.RackSlots, edit.RackSlots is null or (>= 1 and <= 100), "Give 1 to 100.");
         Need("weekly", edit.Weekly.Count, edit.Weekly.Count <= 50, "Keep at most 50 sittings a week.");
         Need("exceptions", edit.Exceptions.Count, edit.Exceptions.Count <= 500, "Keep at most 500 exceptions.");
         for (var i = 0; i < edit.Weekly.Count; i++)

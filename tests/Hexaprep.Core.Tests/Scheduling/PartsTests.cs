@@ -1,3 +1,6 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Testing;
+using NodaTime;
 using CsCheck;
 using Hexaprep.Core.Scheduling;
 
@@ -75,4 +78,19 @@ public sealed class PartsTests
     private static long[][] Rows(int[,] cost) => [.. Enumerable.Range(0, cost.GetLength(0)).Select(i => Enumerable.Range(0, cost.GetLength(1)).Select(k => (long)cost[i, k]).ToArray())];
 
     private static IEnumerable<int[]> Orders(int n) => n == 0 ? [[]] : Orders(n - 1).SelectMany(o => Enumerable.Range(0, n).Select(at => o.Take(at).Append(n - 1).Concat(o.Skip(at)).ToArray()));
+
+    [Theory]
+    [InlineData(5)]
+    [InlineData(10)]
+    [InlineData(20)]
+    public void What_the_search_keeps_is_worth_what_it_was_taken_for(int models)
+    {
+        var bench = new RehearsedBench(DateTimeZone.Utc, 20, RehearsedBench.Order(models: models) with { Batch = "left" }, RehearsedBench.Order(models: models) with { Batch = "right" }, RehearsedBench.Order("Bell Sergeants"));
+        var p = new CompiledProblem(PlanDraft.Make(bench.Index, Instant.FromUtc(2026, 3, 12, 19, 35), 1).Problem);
+        var (table, best) = (new Timetable(p), new SavedPlan(p));
+        var search = new Search(p, table, 1);
+        search.Improve(best, 4000 - search.First(best));
+        best.Load(table);
+        Assert.Equal(table.Value(), best.Value);
+    }
 }

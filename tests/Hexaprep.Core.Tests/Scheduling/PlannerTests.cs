@@ -18,6 +18,13 @@ public sealed class PlannerTests
     }, iter: 2500);
 
     [Fact]
+    public void A_longer_search_never_ends_dearer_than_the_first_plan() => GeneratedProblems.Any.Sample(problem =>
+    {
+        var (first, longer) = (Planner.Solve(problem, 0), Planner.Solve(problem, 4000));
+        Assert.True(longer.Unplaced.Count < first.Unplaced.Count || (longer.Unplaced.Count == first.Unplaced.Count && longer.Schedule.Z <= first.Schedule.Z));
+    }, iter: 40, threads: 1);
+
+    [Fact]
     public void The_same_problem_gives_a_byte_equal_plan() => GeneratedProblems.Any.Sample(problem =>
         PlanFile.Write(Planner.Solve(problem, 40)) == PlanFile.Write(Planner.Solve(PlanFile.ReadProblem(PlanFile.Write(problem)), 40)), iter: 200);
 

@@ -303,6 +303,107 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Does to the bench what a question to the plan stands for, in one go. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WhatIfTake"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many at once: merges and cuts of batches, weighed by full plans, with what each saves. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SizesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan/better": {
         parameters: {
             query?: never;
@@ -2053,6 +2154,8 @@ export interface components {
             /** Format: int32 */
             handles: number;
             houseAsked?: boolean;
+            /** Format: int32 */
+            rackSlots?: number;
         };
         DocumentSpell: {
             /** Format: uuid */
@@ -2622,6 +2725,8 @@ export interface components {
             timeZone: string;
             /** Format: int32 */
             handles: number;
+            /** Format: int32 */
+            rackSlots: number;
             weekly: components["schemas"]["WeeklySitting"][];
             exceptions: components["schemas"]["SittingException"][];
             /** Format: int32 */
@@ -2638,6 +2743,20 @@ export interface components {
             handles: number;
             weekly: components["schemas"]["WeeklySitting"][];
             exceptions: components["schemas"]["SittingException"][];
+            /** Format: int32 */
+            rackSlots?: null | number;
+        };
+        SizeOffer: {
+            ask: components["schemas"]["WhatIfAsk"];
+            second: components["schemas"]["WhatIfView"];
+            saving: string;
+            cap: string;
+        };
+        SizesView: {
+            /** Format: int32 */
+            weighed: number;
+            offers: components["schemas"]["SizeOffer"][];
+            words: string;
         };
         SseItemOfstring: {
             data?: null | string;
@@ -2750,11 +2869,22 @@ export interface components {
             unitId?: null | string;
             /** Format: uuid */
             stepId?: null | string;
+            /** Format: uuid */
+            batchId?: null | string;
+            /** Format: uuid */
+            withId?: null | string;
+            /** Format: int32 */
+            models?: null | number;
         };
         /** @enum {string} */
         WhatIfEffect: "same" | "sooner" | "later" | "no_place";
         /** @enum {string} */
-        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "slip" | "better";
+        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "better";
+        WhatIfTake: {
+            /** Format: uuid */
+            id: string;
+            ask: components["schemas"]["WhatIfAsk"];
+        };
         WhatIfUnit: {
             /** Format: uuid */
             unitId: string;
@@ -2774,8 +2904,10 @@ export interface components {
             stepsMoved: number;
             wins: boolean;
             units: components["schemas"]["WhatIfUnit"][];
-            exceptions: null | components["schemas"]["SittingException"][];
-            batchIds: string[];
+            /** Format: int64 */
+            buys?: number;
+            /** Format: int32 */
+            handsSaved?: number;
         };
         WorkspaceDocument: {
             format: string;

@@ -14,6 +14,7 @@ const time = z.string().regex(/^\d\d:\d\d/, "Give a time.");
 const shape = z.object({
   timeZone: z.string().min(1, "Choose a zone."),
   handles: z.coerce.number<string>().int("Give a whole number.").min(1, "Give 1 to 1000.").max(1000, "Give 1 to 1000."),
+  rackSlots: z.coerce.number<string>().int("Give a whole number.").min(1, "Give 1 to 100.").max(100, "Give 1 to 100."),
   weekly: z.array(
     z
       .object({ id: z.string(), day: z.enum(days), begins: time, ends: time })
@@ -49,6 +50,7 @@ function toForm(s: Schemas["SittingsAnswer"]): Evenings {
   return {
     timeZone: s.timeZone,
     handles: String(s.handles),
+    rackSlots: String(s.rackSlots),
     weekly: s.weekly.map((w) => ({
       id: w.id,
       day: w.day as (typeof days)[number],
@@ -72,6 +74,7 @@ function toBody(form: Filled, version: number): Schemas["SittingsEdit"] {
     version,
     timeZone: form.timeZone,
     handles: form.handles,
+    rackSlots: form.rackSlots,
     weekly: form.weekly.map((w) => ({ ...w, begins: full(w.begins), ends: full(w.ends) })),
     exceptions: form.exceptions.map((e) => ({
       ...e,
@@ -191,12 +194,18 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
             Handles on the bench
             <input inputMode="numeric" className={`${field} w-20`} {...form.register("handles")} />
           </label>
+          <label className="flex items-center gap-2">
+            Batches that can dry at once
+            <input inputMode="numeric" className={`${field} w-20`} {...form.register("rackSlots")} />
+          </label>
         </section>
-        {[...new Set([errors.handles?.message, errors.timeZone?.message, ...problems])].filter(Boolean).map((m) => (
-          <p key={m} role="alert" className="strong text-redo">
-            {m}
-          </p>
-        ))}
+        {[...new Set([errors.handles?.message, errors.rackSlots?.message, errors.timeZone?.message, ...problems])]
+          .filter(Boolean)
+          .map((m) => (
+            <p key={m} role="alert" className="strong text-redo">
+              {m}
+            </p>
+          ))}
         {save.error ? (
           <p role="alert" className="flex flex-wrap items-center gap-3">
             <span>{wordsOf(save.error)}</span>

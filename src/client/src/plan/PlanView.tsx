@@ -10,6 +10,7 @@ import { useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
 import { DueForm } from "./DueForm";
+import { HowMany } from "./HowMany";
 import { PlanLine } from "./PlanLine";
 import { Promises } from "./Promises";
 import { Proof } from "./Proof";
@@ -84,6 +85,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
             </Link>
             {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
             <WhatIfs plan={plan} />
+            <HowMany plan={plan} />
             <PlanRules rules={plan.rules} />
             <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Calendar file

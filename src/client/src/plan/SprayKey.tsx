@@ -17,6 +17,7 @@ export function SprayKey({ sitting, title }: { sitting: Schemas["PlanSittingView
           version: now.version,
           timeZone: now.timeZone,
           handles: now.handles,
+          rackSlots: now.rackSlots,
           weekly: now.weekly,
           exceptions,
         },

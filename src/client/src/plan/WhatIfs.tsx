@@ -1,9 +1,10 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas, wordsOf } from "../api/client";
-import { lookAgain, queryClient, sittingsQuery, unitQuery } from "../api/queries";
+import { lookAgain } from "../api/queries";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
+import { SecondPlan } from "./SecondPlan";
 
 type Ask = Schemas["WhatIfAsk"];
 type Second = { key: string; ask: Ask; view: Schemas["WhatIfView"] };
@@ -34,20 +35,7 @@ export function WhatIfs({ plan }: { plan: Schemas["PlanView"] }) {
       <ul className="mt-3 grid gap-4 sm:grid-cols-2" data-what-ifs={held.length}>
         {held.map((second) => (
           <li key={second.key} className="flex flex-col gap-1 border-t-[3px] border-ink pt-2">
-            <h3 className="text-[19px]">{second.view.title}</h3>
-            <p className="strong">{second.view.summary}</p>
-            <ul>
-              {second.view.units.map((u) => (
-                <li key={u.unitId} className="mt-1 leading-snug">
-                  {u.unit}
-                  <span className="block">
-                    {u.willBe}{" "}
-                    <span className={u.effect === "later" || u.effect === "no_place" ? "strong text-redo" : "text-ink-2"}>{u.words}</span>
-                  </span>
-                </li>
-              ))}
-            </ul>
-            <p className="text-note text-ink-2">{second.view.stepsMoved === 1 ? "1 step moves" : `${second.view.stepsMoved} steps move`}</p>
+            <SecondPlan view={second.view} />
             <div className="flex flex-wrap gap-2">
               <Key tone="dark" disabled={take.isPending} onClick={() => take.mutate(second)}>
                 Take it
@@ -132,39 +120,8 @@ function Questions({ plan, busy, onAsk }: { plan: Schemas["PlanView"]; busy: boo
   );
 }
 
-// What a second plan stands for is kept by the same writes as if it had been set by hand.
-async function taken({ ask, view }: Second, plan: Schemas["PlanView"]) {
-  const id = crypto.randomUUID();
+// What a second plan stands for is done to the bench in one go; a longer search is kept as a plan.
+async function taken({ key, ask }: Second, plan: Schemas["PlanView"]) {
   if (ask.kind === "better") await api.POST("/api/plan/better", { body: { madeAt: plan.madeAt, budget: plan.budget } });
-  else if (ask.kind === "first" && ask.unitId) {
-    const unit = await queryClient.fetchQuery({ ...unitQuery(ask.unitId), staleTime: 0 });
-    await api.PUT("/api/units/{id}", {
-      params: { path: { id: ask.unitId } },
-      body: { id, version: unit.version, deadline: unit.deadline, weight: 5 },
-    });
-  } else if (ask.kind === "airbrush") {
-    await api.PUT("/api/house-rules", { body: { id, school: "prime_by", option: "airbrush", unitId: null, batchId: null } });
-  } else if (ask.kind === "skip_filling") {
-    const change = { kind: "skip", step: "fill", method: null, product: null, before: null } as const;
-    for (const { unitId } of plan.promises) {
-      const unit = await queryClient.fetchQuery({ ...unitQuery(unitId), staleTime: 0 });
-      for (const batch of unit.batches.filter((b) => view.batchIds.includes(b.id)))
-        await api.POST("/api/batches/{id}/route", {
-          params: { path: { id: batch.id } },
-          body: { id: crypto.randomUUID(), version: batch.version, change, accepted: true },
-        });
-    }
-  } else {
-    const now = await queryClient.fetchQuery({ ...sittingsQuery, staleTime: 0 });
-    await api.PUT("/api/sittings", {
-      body: {
-        id,
-        version: now.version,
-        timeZone: now.timeZone,
-        handles: ask.handles ?? now.handles,
-        weekly: now.weekly,
-        exceptions: [...now.exceptions, ...(view.exceptions ?? [])],
-      },
-    });
-  }
+  else await api.POST("/api/plan/take", { body: { id: key, ask } });
 }

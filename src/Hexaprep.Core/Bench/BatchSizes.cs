@@ -1,0 +1,81 @@
+using Hexaprep.Core.Roster;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>How many at once: a merge or a cut that makes the whole plan cheaper.</summary>
+/// <param name="Ask">The question to take it by.</param>
+/// <param name="Second">The second plan it gives, compared.</param>
+/// <param name="Saving">What it saves, in words.</param>
+/// <param name="Cap">What caps the size, in words; empty when nothing does.</param>
+public sealed record SizeOffer(WhatIfAsk Ask, WhatIfView Second, string Saving, string Cap);
+
+/// <summary>What weighing the batch sizes gave.</summary>
+/// <param name="Weighed">How many merges and cuts were weighed by a full plan each.</param>
+/// <param name="Offers">Those that save something, the best first.</param>
+/// <param name="Words">What came of it, in a line.</param>
+public sealed record SizesView(int Weighed, IReadOnlyList<SizeOffer> Offers, string Words);
+
+/// <summary>Weighs legal merges and cuts of batches by full plans.</summary>
+/// <param name="bench">The bench.</param>
+/// <param name="plan">The plan there is.</param>
+/// <param name="now">Nothing is planned before it.</param>
+/// <param name="budget">Decodes for each second plan, at least 1.</param>
+/// <param name="newId">Gives fresh identities.</param>
+public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId)
+{
+    /// <summary>Second plans made at most.</summary>
+    public const int MostWeighed = 12;
+
+    // Weighted minutes, or minutes of hands without a date lost, under which a change is not worth the trouble.
+    private const int LeastBought = 60, LeastHands = 15;
+    private const int SmallestCut = 4;
+
+    /// <summary>What was weighed, and what is worth doing.</summary>
+    public SizesView View()
+    {
+        // The plan there is may have been searched for less long: against a better one of its own, so that a search is not taken for a saving.
+        var own = new WhatIf(bench, plan, now, budget, newId).Bettered();
+        var what = new WhatIf(bench, own, now, budget, newId);
+        var asks = Asks().ToList();
+        var offers = asks.Select(a => (Ask: a, Second: what.View(a))).Where(o => IsWorthIt(o.Second))
+            .OrderByDescending(o => o.Second.Buys).Select(o => new SizeOffer(o.Ask, o.Second, Saving(o.Second), Cap(o.Ask))).ToList();
+        var words = (asks.Count, offers.Count) switch
+        {
+            (0, _) => "Nothing to regroup: every batch is begun, alone of its kind, or too small to cut.",
+            (_, 0) => $"{asks.Count} ways weighed: the batches are best as they are.",
+            _ => $"{asks.Count} ways weighed, {offers.Count} of them better.",
+        };
+        return new SizesView(asks.Count, offers, words);
+    }
+
+    private IEnumerable<WhatIfAsk> Asks() => Merges().Concat(Cuts()).Where(a => new Regroup(a.BatchId!.Value, a.WithId, a.Models).WhyNot(bench) is null).Take(MostWeighed);
+
+    private IEnumerable<WhatIfAsk> Merges() =>
+        from unit in bench.State.Batches.GroupBy(b => b.UnitId)
+        from a in unit.Index()
+        from b in unit.Skip(a.Index + 1)
+        select new WhatIfAsk(WhatIfKind.Merge, BatchId: a.Item.Id, WithId: b.Id);
+
+    // In halves, and at the first cap that costs another mix or filling.
+    private IEnumerable<WhatIfAsk> Cuts() =>
+        from batch in bench.State.Batches.OrderByDescending(b => b.Traits.Models)
+        where batch.Traits.Models >= SmallestCut
+        from first in SizeCaps.Of(bench, batch).Where(c => c.Most < batch.Traits.Models).Select(c => c.Most).Take(1).Append((batch.Traits.Models + 1) / 2).Distinct()
+        select new WhatIfAsk(WhatIfKind.Split, BatchId: batch.Id, Models: first);
+
+    private static bool IsWorthIt(WhatIfView second) => second.Buys >= LeastBought
+        || (second.HandsSaved >= LeastHands && second.Buys >= -LeastBought && second.Units.All(u => u.Effect is WhatIfEffect.Same or WhatIfEffect.Sooner));
+
+    private static string Saving(WhatIfView second)
+    {
+        var hands = second.HandsSaved switch { > 0 => $"saves {second.HandsSaved} min of hands; ", < 0 => $"takes {-second.HandsSaved} min more of hands; ", _ => "" };
+        return hands + second.Summary;
+    }
+
+    private string Cap(WhatIfAsk ask)
+    {
+        var caps = SizeCaps.Of(bench, bench.Batches[ask.BatchId!.Value]);
+        return caps.Count == 0 ? "" : $"at most {caps[0].Most}: {caps[0].Words}";
+    }
+}

@@ -1,0 +1,92 @@
+using Hexaprep.Core.Roster;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>A batch cut in two, or two made one. Nothing may have been done on them yet: progress belongs to a batch's own steps.</summary>
+/// <param name="BatchId">The batch.</param>
+/// <param name="With">The batch it takes in; null where it is cut.</param>
+/// <param name="First">How many models stay in it where it is cut, 1 to one less than it has.</param>
+public sealed record Regroup(Guid BatchId, Guid? With, int? First)
+{
+    /// <summary>Why it cannot be done on a bench; null when it can.</summary>
+    public Refusal? WhyNot(BenchIndex bench)
+    {
+        if (!bench.Batches.TryGetValue(BatchId, out var batch)) return Missing("batchId");
+        if (Begun(bench, batch)) return Conflict("batchId", $"{Name(bench, batch)} has been begun.", "Only batches nobody has worked on are regrouped.");
+        if (With is not { } id)
+            return First is { } first && first >= 1 && first < batch.Traits.Models ? null
+                : new Refusal("models", $"{First} of {batch.Traits.Models} models is no cut.", $"Give 1 to {batch.Traits.Models - 1}.");
+        if (!bench.Batches.TryGetValue(id, out var other) || id == BatchId) return Missing("withId");
+        if (Begun(bench, other)) return Conflict("withId", $"{Name(bench, other)} has been begun.", "Only batches nobody has worked on are regrouped.");
+        if (!Alike(bench, batch, other)) return Conflict("withId", $"{Name(bench, batch)} and {Name(bench, other)} go different ways.", "Only batches of one unit with the same traits, rules and route become one.");
+        var cap = SizeCaps.Of(bench, batch).Where(c => c.IsHard).MinBy(c => c.Most);
+        return cap is not null && batch.Traits.Models + other.Traits.Models > cap.Most ? Conflict("withId", $"{batch.Traits.Models + other.Traits.Models} models are too many: {cap.Words}.", "They stay two.") : null;
+    }
+
+    /// <summary>The state with the batch cut or the two made one, their routes derived again. <see cref="WhyNot"/> must have been null.</summary>
+    /// <param name="state">Before.</param>
+    /// <param name="newId">Gives fresh identities: the second half's first, then those of its steps.</param>
+    public BenchState On(BenchState state, Func<Guid> newId)
+    {
+        var batch = state.Batches.First(b => b.Id == BatchId);
+        return With is { } id ? Merged(state, batch, state.Batches.First(b => b.Id == id), newId) : Cut(state, batch, newId);
+    }
+
+    private static BenchState Merged(BenchState state, Batch batch, Batch other, Func<Guid> newId)
+    {
+        var rest = state.Batches.Remove(other);
+        var whole = batch with
+        {
+            Traits = batch.Traits with { Models = batch.Traits.Models + other.Traits.Models },
+            Name = rest.Count(b => b.UnitId == batch.UnitId) == 1 ? "" : batch.Name,
+            Version = batch.Version + 1,
+        };
+        var gone = state.Steps.Where(s => s.BatchId == other.Id).Select(s => s.Id).ToHashSet();
+        var next = state with
+        {
+            Batches = rest.Replace(batch, whole),
+            Models = state.Models.ConvertAll(m => m.BatchId == other.Id ? m with { BatchId = batch.Id, Number = m.Number + batch.Traits.Models } : m),
+            Steps = state.Steps.RemoveAll(s => gone.Contains(s.Id)),
+            Edges = state.Edges.RemoveAll(e => gone.Contains(e.From)),
+            House = state.House with { Narrower = state.House.Narrower.Remove(other.Id) },
+            Changes = state.Changes.Remove(other.Id),
+        };
+        return Rederived.Again(next, [batch.Id], newId);
+    }
+
+    private BenchState Cut(BenchState state, Batch batch, Func<Guid> newId)
+    {
+        var first = First!.Value;
+        var name = batch.Name.Length == 0 ? "group" : batch.Name;
+        var second = batch with { Id = newId(), Name = Short(name, " b"), Traits = batch.Traits with { Models = batch.Traits.Models - first }, Version = 1 };
+        var kept = batch with { Name = Short(name, " a"), Traits = batch.Traits with { Models = first }, Version = batch.Version + 1 };
+        var at = state.Batches.IndexOf(batch);
+        var next = state with
+        {
+            Batches = state.Batches.SetItem(at, kept).Insert(at + 1, second),
+            Models = state.Models.ConvertAll(m => m.BatchId == batch.Id && m.Number > first ? m with { BatchId = second.Id, Number = m.Number - first } : m),
+            House = state.House.Narrower.TryGetValue(batch.Id, out var own) ? state.House with { Narrower = state.House.Narrower.Add(second.Id, own) } : state.House,
+            Changes = state.Changes.TryGetValue(batch.Id, out var changes) ? state.Changes.Add(second.Id, changes) : state.Changes,
+        };
+        return Rederived.Again(next, [batch.Id, second.Id], newId);
+    }
+
+    private static string Short(string name, string suffix) => (name.Length + suffix.Length > 80 ? name[..(80 - suffix.Length)] : name) + suffix;
+
+    private static bool Begun(BenchIndex bench, Batch batch) => bench.State.Steps.Where(s => s.BatchId == batch.Id)
+        .Any(s => bench.TicksOf[s.Id].Any() || bench.SpellsOf[s.Id].Any() || bench.State.Flaws.Exists(f => f.StepId == s.Id));
+
+    private static bool Alike(BenchIndex bench, Batch a, Batch b)
+    {
+        static BatchTraits Bare(Batch x) => x.Traits with { Models = 1, Materials = [] };
+        var (one, other) = (bench.State.JobOf(a), bench.State.JobOf(b));
+        return a.UnitId == b.UnitId && Bare(a) == Bare(b) && a.Traits.Materials.SequenceEqual(b.Traits.Materials)
+            && one.Changes.SequenceEqual(other.Changes) && Routes.Schools.All.All(s => one.House.Of(s) == other.House.Of(s));
+    }
+
+    private static string Name(BenchIndex bench, Batch batch) => batch.Name.Length == 0 ? bench.Units[batch.UnitId].Name : $"{bench.Units[batch.UnitId].Name}, {batch.Name}";
+
+    private static Refusal Missing(string field) => new(field, "There is no such batch on the bench.", "Choose one of the batches.", RefusalKind.NotFound);
+
+    private static Refusal Conflict(string field, string what, string remedy) => new(field, what, remedy, RefusalKind.Conflict);
+}

@@ -1,0 +1,169 @@
+using System.Collections.Immutable;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on rank and file, rain, days away,
+/// two batches as one, one batch as two, a step that misses its sitting, or simply a longer search.</summary>
+public enum WhatIfKind { Evening, LaterStart, Handles, Airbrush, First, SkipFilling, Rain, Away, Merge, Split, Slip, Better }
+
+/// <summary>A question to the plan.</summary>
+/// <param name="Kind">What is asked.</param>
+/// <param name="Date">The day: evening, later start, rain; the first day away.</param>
+/// <param name="Until">The last day away.</param>
+/// <param name="Begins">Local time: evening, later start.</param>
+/// <param name="Ends">Local time: evening.</param>
+/// <param name="Handles">How many handles there would be.</param>
+/// <param name="UnitId">The unit that would go first.</param>
+/// <param name="StepId">The step that would miss its sitting.</param>
+/// <param name="BatchId">The batch that would take another in, or be cut.</param>
+/// <param name="WithId">The batch it would take in.</param>
+/// <param name="Models">How many models would stay in it when cut.</param>
+public sealed record WhatIfAsk(
+    WhatIfKind Kind, LocalDate? Date = null, LocalDate? Until = null, LocalTime? Begins = null, LocalTime? Ends = null, int? Handles = null, Guid? UnitId = null, Guid? StepId = null,
+    Guid? BatchId = null, Guid? WithId = null, int? Models = null);
+
+/// <summary>What a question would change on the bench: the state with it, and what has to be written when it is taken.</summary>
+/// <param name="State">The bench with the change.</param>
+/// <param name="Title">What was asked, in words.</param>
+public sealed record WhatIfChange(BenchState State, string Title)
+{
+    private const int MostDaysAway = 60;
+
+    /// <summary>The weight of a unit that goes first.</summary>
+    public const int FirstWeight = 5;
+
+    /// <summary>Evenings that come or go.</summary>
+    public IReadOnlyList<SittingException> Exceptions { get; init; } = [];
+
+    /// <summary>How many handles there are from then on; null where they stay.</summary>
+    public int? Handles { get; init; }
+
+    /// <summary>The unit that goes first.</summary>
+    public Guid? FirstUnit { get; init; }
+
+    /// <summary>What is followed at a point from then on, for the whole bench.</summary>
+    public (School School, string Option)? House { get; init; }
+
+    /// <summary>A change of the routes of some batches.</summary>
+    public (RouteChange Change, IReadOnlyList<Batch> Batches)? Route { get; init; }
+
+    /// <summary>Batches cut or made one.</summary>
+    public Regroup? Regroup { get; init; }
+
+    /// <summary>True when there is something to write.</summary>
+    public bool Changes => Exceptions.Count > 0 || Handles is not null || FirstUnit is not null || House is not null || Route is not null || Regroup is not null;
+
+    /// <summary>What a question would change.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="ask">The question.</param>
+    /// <param name="now">A day before it cannot be changed any more.</param>
+    /// <param name="newId">Gives fresh identities.</param>
+    /// <exception cref="RefusedException">Something the question needs is missing or out of range.</exception>
+    public static WhatIfChange Of(BenchIndex bench, WhatIfAsk ask, Instant now, Func<Guid> newId) => new Asked(bench, now, newId).Change(ask);
+
+    private sealed class Asked(BenchIndex bench, Instant now, Func<Guid> newId)
+    {
+        public WhatIfChange Change(WhatIfAsk ask)
+        {
+            switch (ask.Kind)
+            {
+                case WhatIfKind.Evening:
+                    var (from, to) = (Need("begins", ask.Begins), Need("ends", ask.Ends));
+                    if (from == to) throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
+                    return Calendar($"One more evening, {Day(Ahead("date", ask.Date))} {Time(from)} to {Time(to)}", new SittingException(newId(), ask.Date!.Value, ExceptionKind.Extra, from, to));
+                case WhatIfKind.LaterStart:
+                    return LaterStart(Ahead("date", ask.Date), Need("begins", ask.Begins));
+                case WhatIfKind.Rain:
+                    return Calendar($"Rain on {Day(Ahead("date", ask.Date))}", new SittingException(newId(), ask.Date!.Value, ExceptionKind.UnfitForSpray, null, null));
+                case WhatIfKind.Away:
+                    return Away(Ahead("date", ask.Date), Need("until", ask.Until));
+                case WhatIfKind.Handles:
+                    var handles = Need("handles", ask.Handles);
+                    if (handles is < 1 or > 1000) throw Refuse("handles", $"{handles} handles do not fit.", "Give 1 to 1000.");
+                    return new(bench.State with { Settings = bench.State.Settings with { Handles = handles } }, $"{handles} handles instead of {bench.State.Settings.Handles}") { Handles = handles };
+                case WhatIfKind.First:
+                    var unit = bench.State.Units.Find(u => u.Id == ask.UnitId) ?? throw Missing("unitId", "unit", "Choose one of the units.");
+                    return new(bench.State with { Units = bench.State.Units.ConvertAll(u => u.Id == unit.Id ? u with { Weight = FirstWeight } : u) }, $"{unit.Name} first") { FirstUnit = unit.Id };
+                case WhatIfKind.Airbrush:
+                    var house = bench.State.House.With(null, Schools.PrimeBy, "airbrush");
+                    return new(Again(bench.State with { House = house }, bench.State.Batches), "Airbrush instead of the can") { House = (Schools.PrimeBy, "airbrush") };
+                case WhatIfKind.SkipFilling:
+                    return SkipFilling();
+                case WhatIfKind.Merge:
+                    return Regrouped(new Regroup(Need("batchId", ask.BatchId), Need("withId", ask.WithId), null));
+                case WhatIfKind.Split:
+                    return Regrouped(new Regroup(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
+                case WhatIfKind.Slip:
+                    var step = ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found) ? found : throw Missing("stepId", "step", "Choose a planned step.");
+                    return new(bench.State, $"{BenchIndex.TitleOf(step)}, {bench.NameOf(step)}, misses its sitting");
+                default:
+                    return new(bench.State, "A longer search");
+            }
+        }
+
+        private WhatIfChange Calendar(string title, params SittingException[] changes)
+        {
+            var calendar = bench.State.Settings.Calendar;
+            var settings = bench.State.Settings with { Calendar = calendar with { Exceptions = [.. calendar.Exceptions, .. changes] } };
+            return new(bench.State with { Settings = settings }, title) { Exceptions = changes };
+        }
+
+        // The day's own sittings fall out and come back with less at the front.
+        private WhatIfChange LaterStart(LocalDate date, LocalTime begins)
+        {
+            var zone = bench.State.Settings.Zone;
+            var day = bench.State.Settings.Calendar.From(zone.AtStartOfDay(date).ToInstant(), 1).Where(s => s.Date == date).ToList();
+            if (day.Count == 0) throw Refuse("date", $"There is no sitting on {Day(date)}.", "Choose a day with one.");
+            var ends = day[^1].End.InZone(zone).TimeOfDay;
+            if (begins >= ends && ends > day[0].Begin.InZone(zone).TimeOfDay) throw Refuse("begins", $"The sitting ends at {Time(ends)}.", "Give an earlier start.");
+            return Calendar($"{Day(date)} only from {Time(begins)}", new SittingException(newId(), date, ExceptionKind.Off, null, null), new SittingException(newId(), date, ExceptionKind.Extra, begins, ends));
+        }
+
+        private WhatIfChange Away(LocalDate date, LocalDate until)
+        {
+            var days = Period.DaysBetween(date, until) + 1;
+            if (days is < 1 or > MostDaysAway) throw Refuse("until", $"{days} days do not fit.", $"Give 1 to {MostDaysAway} days.");
+            return Calendar($"Away from {Day(date)} to {Day(until)}", [.. Enumerable.Range(0, days).Select(d => new SittingException(newId(), date.PlusDays(d), ExceptionKind.Off, null, null))]);
+        }
+
+        private WhatIfChange SkipFilling()
+        {
+            var batches = bench.State.Batches.Where(b => b.Traits.Tier == Tier.RankAndFile && bench.StepsOf[b.Id].Any(s => s.Key.Kind == StepKind.Fill && !bench.IsFinished(s))).ToList();
+            if (batches.Count == 0) throw Refuse("kind", "No rank and file is waiting to be filled.", "Ask something else.");
+            var skip = new RouteChange(ChangeKind.Skip, StepKind.Fill);
+            var changes = batches.Aggregate(bench.State.Changes, (all, b) => all.SetItem(b.Id, all.GetValueOrDefault(b.Id, ImmutableList<RouteChange>.Empty).Add(skip)));
+            return new(Again(bench.State with { Changes = changes }, batches), "No filling on rank and file") { Route = (skip, batches) };
+        }
+
+        private WhatIfChange Regrouped(Regroup how)
+        {
+            if (how.WhyNot(bench) is { } refusal) throw new RefusedException(refusal);
+            var (batch, models) = (bench.Batches[how.BatchId], bench.Batches[how.BatchId].Traits.Models);
+            var unit = bench.Units[batch.UnitId].Name;
+            var title = how.With is { } id ? $"{unit}: {models} and {bench.Batches[id].Traits.Models} in one batch" : $"{unit}: {models} as {how.First} and {models - how.First}";
+            return new(how.On(bench.State, newId), title) { Regroup = how };
+        }
+
+        private BenchState Again(BenchState state, IReadOnlyList<Batch> batches) => Rederived.Again(state, [.. batches.Select(b => b.Id)], newId);
+
+        private LocalDate Ahead(string field, LocalDate? date)
+        {
+            var (day, today) = (Need(field, date), now.InZone(bench.State.Settings.Zone).Date);
+            return day < today.PlusDays(-1) ? throw Refuse(field, $"{Day(day)} is over.", $"Give {Day(today)} or later.") : day;
+        }
+    }
+
+    private static T Need<T>(string field, T? value) where T : struct => value ?? throw Refuse(field, "It is missing.", "Give it.");
+
+    private static RefusedException Missing(string field, string what, string remedy) => new(new Refusal(field, $"There is no such {what} on the bench.", remedy, RefusalKind.NotFound));
+
+    private static RefusedException Refuse(string field, string what, string remedy) => new(new Refusal(field, what, remedy));
+
+    private static string Day(LocalDate date) => date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
+
+    private static string Time(LocalTime time) => time.ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+}
