@@ -30,15 +30,15 @@ internal static class InstanceTable
         }
     }
 
-    // The median of twenty runs after ten to warm up.
+    // The median of twenty runs after forty to warm up.
     private static double WarmMedian(Action run)
     {
         var times = new List<double>();
-        for (var i = 0; i < 30; i++)
+        for (var i = 0; i < 60; i++)
         {
             var watch = Stopwatch.StartNew();
             run();
-            if (i >= 10) times.Add(watch.Elapsed.TotalMilliseconds);
+            if (i >= 40) times.Add(watch.Elapsed.TotalMilliseconds);
         }
         times.Sort();
         return times[times.Count / 2];
@@ -70,13 +70,13 @@ internal static class InstanceTable
     private static double AfterATick(PlanProblem problem, PlanResult plan)
     {
         var times = new List<double>();
-        for (var i = 0; i < 60; i++)
+        for (var i = 0; i < 160; i++)
         {
-            var done = plan.Schedule.Chunks.Take(1 + i).GroupBy(c => (c.Batch, c.Step)).Select(g => g.Key).ToHashSet();
+            var done = plan.Schedule.Chunks.Take(1 + i % 80).GroupBy(c => (c.Batch, c.Step)).Select(g => g.Key).ToHashSet();
             var ticked = problem with { Fixed = [.. plan.Schedule.Chunks.Where(c => done.Contains((c.Batch, c.Step)))] };
             var watch = Stopwatch.StartNew();
             Planner.Keep(ticked, plan.Schedule.Chunks);
-            if (i >= 20) times.Add(watch.Elapsed.TotalMilliseconds);
+            if (i >= 80) times.Add(watch.Elapsed.TotalMilliseconds);
         }
         times.Sort();
         return times[(int)(times.Count * 0.95)];

@@ -35,7 +35,7 @@ public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, 
             at = parsed.Success ? parsed.Value : throw new InvalidOperationException($"Hexaprep:At is '{text}'. Give a moment such as 2026-03-12T20:12:00Z.");
             if (!isDemo) throw new InvalidOperationException("Hexaprep:At is for the demo only: outside it, real time.");
         }
-        return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 1500),
+        return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 4000),
             section["TimeZone"] ?? MachineZone(), section.GetValue("LogLevel", LogEventLevel.Information));
     }
 

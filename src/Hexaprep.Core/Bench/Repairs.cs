@@ -5,13 +5,13 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually fail.</summary>
-/// <remarks>Rub down, prime again in a fit window, its wait, gate again; 10 % of the models until the bench knows better, at least one. A clean gate drops it.</remarks>
+/// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again; 10 % of the models until the bench knows better, at least one. A clean gate drops it.</remarks>
 public static class Repairs
 {
     private const int OneIn = 10;
     private const int RubSetup = 2, RubMinutes = 3;
 
-    /// <summary>When each unit is done if one repair is needed; units without a primer gate ahead are not in it.</summary>
+    /// <summary>When each unit is done if one repair is needed; units without a gate ahead are not in it.</summary>
     public static Dictionary<Guid, Instant> Of(BenchIndex bench, BenchPlan plan)
     {
         var dates = new Dictionary<Guid, Instant>();
@@ -28,10 +28,28 @@ public static class Repairs
     private static PlanBatch With(BenchIndex bench, PlanBatch batch)
     {
         var kinds = batch.Steps.Where(s => Guid.TryParse(s.Id, out _)).ToDictionary(s => s.Id, s => bench.Steps[Guid.Parse(s.Id)].Key.Kind);
+        if (!kinds.Values.Any(k => k == StepKind.PrimerGate || IsOther(k))) return batch;
+        return AfterPrimer(bench, batch with { Steps = [.. batch.Steps.Select(s => kinds.TryGetValue(s.Id, out var kind) && IsOther(kind) ? Longer(s, batch.Count) : s)] }, kinds);
+    }
+
+    private static bool IsOther(StepKind kind) => kind is StepKind.TransferGate or StepKind.FinalGate;
+
+    // What another gate finds is mended there and then: hands, in its own sitting.
+    private static PlanStep Longer(PlanStep gate, int count)
+    {
+        var models = gate.Count ?? count;
+        int Minutes(int n) => gate.Minutes?[n - 1] ?? gate.Setup + gate.PerModel * n;
+        return gate with { Minutes = [.. Enumerable.Range(1, models).Select(n => Minutes(n) + Failing(n) * RubMinutes)] };
+    }
+
+    private static int Failing(int models) => Math.Max(1, (models + OneIn - 1) / OneIn);
+
+    private static PlanBatch AfterPrimer(BenchIndex bench, PlanBatch batch, Dictionary<string, StepKind> kinds)
+    {
         var gate = batch.Steps.LastOrDefault(s => kinds.GetValueOrDefault(s.Id, StepKind.Study) == StepKind.PrimerGate);
         var coat = bench.StepsOf[Guid.Parse(batch.Id)].LastOrDefault(s => s.Key.Kind == StepKind.Prime);
         if (gate is null || coat is null) return batch;
-        var models = Math.Max(1, ((gate.Count ?? batch.Count) + OneIn - 1) / OneIn);
+        var models = Failing(gate.Count ?? batch.Count);
         // Where the coat itself lies behind, its like is sprayed again.
         var like = batch.Steps.FirstOrDefault(s => s.Id == coat.Id.ToString());
         var minutes = Enumerable.Range(1, models).Select(coat.HandsMinutes).ToArray();

@@ -4,10 +4,10 @@ namespace Hexaprep.Core.Scheduling;
 internal static class FirstPlans
 {
     /// <summary>Decodes a first plan is bettered for, at most.</summary>
-    public const int MostTrials = 3000;
+    public const int MostTrials = 10_000;
 
-    /// <summary>Steps laid while it is bettered, at most: about a tenth of a second.</summary>
-    public const int MostWork = 100_000;
+    /// <summary>Steps laid while it is bettered, at most: about a quarter of a second.</summary>
+    public const int MostWork = 300_000;
 
     // Work beyond the least and lateness by waits, in hundredths; measured on plans of every size.
     private static readonly (int Overhead, int Lag)[] Guesses = [(118, 240), (118, 300), (124, 240)];

@@ -5,7 +5,7 @@ public static class Planner
 {
     /// <summary>Makes a plan from nothing: a first one from fixed orders, then a better one as long as the budget lasts.</summary>
     /// <param name="problem">What to plan; its seed drives the search.</param>
-    /// <param name="budget">Decodes to spend; the first plan is always made. A decode is as many steps laid as there are.</param>
+    /// <param name="budget">Decodes to spend; a decode is as many steps laid as there are. The fixed orders are always tried; 0: the plan of a moment.</param>
     /// <returns>The best plan found. Steps that fit nowhere are listed with what they lack.</returns>
     public static PlanResult Solve(PlanProblem problem, int budget)
     {
@@ -13,7 +13,7 @@ public static class Planner
         var table = new Timetable(p);
         var best = new SavedPlan(p);
         var search = new Search(p, table, (ulong)problem.Seed);
-        var spent = search.First(best);
+        var spent = budget == 0 ? search.First(best) : search.First(best, budget);
         search.Improve(best, budget - spent);
         return Finish(p, table, best);
     }

@@ -6,26 +6,117 @@ internal sealed class Polish(CompiledProblem problem, Timetable table)
     private const int MostPasses = 6;
     private readonly CompiledProblem _p = problem;
     private readonly Piece[] _was = new Piece[table.Found.Length];
+    private readonly bool[] _moved = new bool[problem.Steps];
+    private readonly int[] _freedUpTo = new int[problem.Sittings + 1];
+    private bool _gaveBack;
 
     /// <summary>Never makes a plan dearer.</summary>
     public void Run()
     {
-        for (var pass = 0; pass < MostPasses && Earlier(freely: true); pass++) { }
+        for (var pass = 0; pass < MostPasses && Earlier(freely: true, all: pass == 0); pass++) { }
         Later();
-        for (var pass = 0; pass < MostPasses && Earlier(freely: false); pass++) { }
+        for (var pass = 0; pass < MostPasses && Earlier(freely: false, all: pass == 0); pass++) { }
+        for (var k = 0; k < _p.Sittings; k++) LongestWaitLast(k);
+    }
+
+    // Of two steps that could change places at no cost, the one that leaves the longer wait comes later.
+    private void LongestWaitLast(int k)
+    {
+        for (var round = table.Sitting(k).Length; round > 1; round--)
+        {
+            var swapped = false;
+            for (var i = 0; i + 1 < table.Sitting(k).Length; i++)
+            {
+                var (first, second) = (table.Sitting(k)[i], table.Sitting(k)[i + 1]);
+                if (MayChangePlaces(first) && MayChangePlaces(second) && Unattended(first.Step) > Unattended(second.Step)
+                    && table.Earliest(second.Step) <= first.Begin && second.End <= Latest(first.Step)) swapped |= Swap(k, first, second);
+            }
+            if (!swapped) return;
+        }
+    }
+
+    private bool MayChangePlaces(in Booking b) => !_p.Frozen[b.Step] && _p.Mode[b.Step] < 0 && _p.Attention[b.Step] == Attend.Hands && b.Models == _p.Count[b.Step];
+
+    // Minutes nobody is needed for after a step.
+    private int Unattended(int step)
+    {
+        var wait = _p.Wait[step];
+        foreach (var a in _p.Out[step]) wait = Math.Max(wait, _p.Arcs[a].Min);
+        return wait;
+    }
+
+    private int Latest(int step)
+    {
+        var latest = CompiledProblem.Never;
+        foreach (var a in _p.Out[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            if (table.Placed(arc.To)) latest = Math.Min(latest, table.Start[arc.To] - arc.Min);
+        }
+        return latest;
+    }
+
+    private bool Swap(int k, in Booking first, in Booking second)
+    {
+        var before = table.Value();
+        table.Take(first.Step, table.Found);
+        table.Take(second.Step, table.Found);
+        var length = second.End - second.Begin;
+        var sooner = new Piece(k, first.Begin, first.Begin + length, second.Models);
+        var later = new Piece(k, second.End - (first.End - first.Begin), second.End, first.Models);
+        if (Stands(second.Step, sooner) && Stands(first.Step, later) && table.HoldsFit(second.Step) && table.HoldsFit(first.Step))
+        {
+            table.Value(_p.Unit[first.Step]);
+            table.Value(_p.Unit[second.Step]);
+            if (table.Value() <= before) return true;
+        }
+        if (table.Placed(first.Step)) table.Take(first.Step, table.Found);
+        if (table.Placed(second.Step)) table.Take(second.Step, table.Found);
+        table.Put(first.Step, [new Piece(k, first.Begin, first.End, first.Models)]);
+        table.Put(second.Step, [new Piece(k, second.Begin, second.End, second.Models)]);
+        table.Value(_p.Unit[first.Step]);
+        table.Value(_p.Unit[second.Step]);
+        return false;
+    }
+
+    private bool Stands(int step, Piece piece)
+    {
+        if (!table.IsFree(step, piece) || !table.LagsHold(step, piece.Begin, piece.End)) return false;
+        table.Put(step, [piece]);
+        return true;
     }
 
     // Every step as early as the others let it; freely also where that changes nothing in value.
-    private bool Earlier(bool freely)
+    private bool Earlier(bool freely, bool all)
     {
-        var moved = false;
+        var moved = new List<int>();
+        var freed = new bool[_p.Sittings];
         foreach (var step in ByStart())
         {
             var (start, end) = (table.Start[step], table.End[step]);
-            if (StandsAtOnce(step, start, end)) continue;
-            moved |= Move(step, freely ? 0 : -1, () => table.PutBetween(step, 0, end) && (table.Start[step] < start || table.End[step] < end));
+            if (StandsAtOnce(step, start, end) || !(all || HasNewRoom(step))) continue;
+            var count = table.Read(step, _was);
+            if (!Move(step, freely ? 0 : -1, () => table.PutBetween(step, 0, end) && (table.Start[step] < start || table.End[step] < end))) continue;
+            moved.Add(step);
+            for (var i = 0; i < count; i++) freed[_was[i].Sitting] = true;
         }
-        return moved;
+        Array.Clear(_moved);
+        foreach (var step in moved) _moved[step] = true;
+        for (var k = 0; k < _p.Sittings; k++) _freedUpTo[k + 1] = _freedUpTo[k] + (freed[k] ? 1 : 0);
+        _gaveBack = moved.Exists(i => _p.Opens[i].Length + _p.Closes[i].Length > 0);
+        return moved.Count > 0;
+    }
+
+    // Something before it went earlier in the pass before, or made room in a sitting or on a resource it could use.
+    private bool HasNewRoom(int step)
+    {
+        if (_gaveBack && _p.Opens[step].Length > 0) return true;
+        foreach (var a in _p.In[step])
+        {
+            if (_moved[_p.Arcs[a].From]) return true;
+        }
+        var (from, to) = (_p.SittingFrom(table.Earliest(step)), Math.Min(_p.SittingFrom(table.End[step] - 1), _p.Sittings - 1));
+        return from <= to && _freedUpTo[to + 1] > _freedUpTo[from];
     }
 
     // In one piece from the very minute that what it waits for lets it begin.

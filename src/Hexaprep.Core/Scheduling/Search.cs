@@ -4,6 +4,8 @@ namespace Hexaprep.Core.Scheduling;
 internal sealed class Search
 {
     private const int SmallSteps = 130;
+    // Fewer trials than that better nothing.
+    private const int LeastTrials = 300;
     // Measured (docs/benchmarks.md): many short starts where plans fall into pits, few long and warm ones where they are wide.
     private static readonly Pace Small = new(Starts: 24, Share: 55, Keep: 3, Cold: 8, Colder: 16, Coldest: 32);
     private static readonly Pace Large = new(Starts: 3, Share: 30, Keep: 1, Cold: 4, Colder: 6, Coldest: 12);
@@ -31,8 +33,10 @@ internal sealed class Search
     }
 
     /// <summary>The plan that is there at once: the best of the fixed orders, on a small bench bettered for a moment.</summary>
+    /// <param name="best">Where it is kept.</param>
+    /// <param name="most">Decodes the bettering may take; the moment is not longer for it.</param>
     /// <returns>Decodes spent.</returns>
-    public int First(SavedPlan best)
+    public int First(SavedPlan best, int most = int.MaxValue)
     {
         var fewest = int.MaxValue;
         var limits = new int[_p.Sequence.Length];
@@ -50,26 +54,37 @@ internal sealed class Search
         }
         limits.CopyTo(_placer.Limit, 0);
         _first.Sort((a, b) => a.Value.CompareTo(b.Value));
-        var decodes = Math.Min(FirstPlans.MostTrials, FirstPlans.MostWork / Math.Max(1, _p.Steps));
-        if (decodes < 100) return _first.Count;
+        var moment = Math.Min(FirstPlans.MostTrials, FirstPlans.MostWork / Math.Max(1, _p.Steps));
+        if (moment < LeastTrials) return _first.Count;
+        var decodes = Math.Max(0, Math.Min(moment, most - _first.Count));
         Improve(best, decodes);
         return _first.Count + decodes;
     }
 
-    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one.</summary>
+    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one. Where the older plan is not far better than the best of the
+    /// fixed orders, a new beginning is made first with as many decodes, and the older plan is left only if that ends clearly better.</summary>
     public void Continue(SavedPlan best, IReadOnlyList<PlanChunk> older, int decodes)
     {
-        if (!Replay.Lay(_p, _table, _placer, older))
+        var (orders, kept, fresh) = (new SavedPlan(_p), new SavedPlan(_p), new SavedPlan(_p));
+        First(orders, 0);
+        Clear();
+        var holds = Replay.Lay(_p, _table, _placer, older) && Movable;
+        if (holds) kept.Save(_table);
+        if (!holds || !kept.IsFarBetterThan(orders))
         {
-            First(best);
-            return;
+            _first.Clear();
+            var spent = First(fresh, decodes);
+            Improve(fresh, decodes - spent);
         }
-        best.Save(_table);
-        if (!Movable) return;
-        var work = (long)decodes * _p.Steps;
-        _improver.Run(work / 2, _pace.Colder, best);
-        best.Load(_table);
-        _improver.Run(work - work / 2, _pace.Coldest, best);
+        if (holds)
+        {
+            var work = (long)decodes * _p.Steps;
+            kept.Load(_table);
+            _improver.Run(work / 2, _pace.Colder, kept);
+            kept.Load(_table);
+            _improver.Run(work - work / 2, _pace.Coldest, kept);
+        }
+        best.Save(holds && !fresh.IsClearlyBetterThan(kept) ? kept : fresh);
     }
 
     /// <summary>Spends decodes on a better plan than the best so far. A decode is as many steps laid as there are.</summary>

@@ -105,6 +105,26 @@ public sealed class WhatIfTests
     }
 
     [Fact]
+    public void A_clean_primer_gate_drops_its_reserve_at_once()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 10));
+        var at = bench.RunUpTo(StepKind.PrimerGate, Evening);
+        Duration Reserve(Instant now)
+        {
+            var plan = PlanDraft.Make(bench.Index, now, 100);
+            var unit = bench.State.Units[0].Id;
+            return Repairs.Of(bench.Index, plan)[unit] - Promises.Of(bench.Index, plan)[unit]!.Value;
+        }
+
+        Assert.True(Reserve(at) >= Duration.FromHours(2));
+        var gate = bench.Step(StepKind.PrimerGate);
+        bench.Do(ActKind.Start, at, a => a with { StepId = gate.Id });
+        bench.Tick(gate, at + Duration.FromMinutes(8), 10);
+        // What is left is hands at the last gate.
+        Assert.InRange(Reserve(at + Duration.FromMinutes(8)), Duration.Zero, Duration.FromMinutes(30));
+    }
+
+    [Fact]
     public void A_plan_that_follows_after_a_tick_moves_nothing_else()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10), RehearsedBench.Order("Bell Sergeants", 5));

@@ -49,7 +49,7 @@ public sealed class SchoolTests
             Assert.EndsWith("?", s.Question, StringComparison.Ordinal);
             Assert.EndsWith(".", s.Otherwise, StringComparison.Ordinal);
             Assert.True(s.Options.Count >= 2 && s.Options.Select(o => o.Id).Distinct().Count() == s.Options.Count && s.Steps.Count > 0, s.Id);
-            Assert.All(s.Options, o => Assert.Matches("^[a-z_]+$", o.Id));
+            Assert.All(s.Options, o => Assert.Matches("^[a-z0-9_]+$", o.Id));
             Assert.All(s.Options.SelectMany(o => o.Paces), p => Assert.True(p.Times is > 0.3 and < 4));
         });
     }

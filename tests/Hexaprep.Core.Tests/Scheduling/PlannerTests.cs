@@ -15,14 +15,7 @@ public sealed class PlannerTests
         Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks, partial: result.Unplaced.Count > 0));
         if (result.Unplaced.Count == 0) Assert.Equal(PlanChecker.Value(problem, result.Schedule.Chunks), result.Schedule.Z);
         Assert.All(result.Unplaced, u => Assert.NotEmpty(u.Lacks));
-    }, iter: 2500);
-
-    [Fact]
-    public void A_longer_search_never_ends_dearer_than_the_first_plan() => GeneratedProblems.Any.Sample(problem =>
-    {
-        var (first, longer) = (Planner.Solve(problem, 0), Planner.Solve(problem, 4000));
-        Assert.True(longer.Unplaced.Count < first.Unplaced.Count || (longer.Unplaced.Count == first.Unplaced.Count && longer.Schedule.Z <= first.Schedule.Z));
-    }, iter: 40, threads: 1);
+    }, iter: 4000);
 
     [Fact]
     public void The_same_problem_gives_a_byte_equal_plan() => GeneratedProblems.Any.Sample(problem =>
@@ -37,14 +30,14 @@ public sealed class PlannerTests
         if (result.Unplaced.Count > 0) return;
         Assert.True(bound.Value <= result.Schedule.Z, $"{bound.Value} > {result.Schedule.Z}");
         Assert.All(problem.Units.Zip(bound.Ready), u => Assert.True(u.Second <= ends[u.First.Id], $"{u.First.Id}: {u.Second} > {ends[u.First.Id]}"));
-    }, iter: 1000);
+    }, iter: 1500);
 
     [Fact]
     public void Every_reason_is_a_breach_one_minute_earlier_or_a_hold_back_that_costs_nothing_to_keep() => GeneratedProblems.Any.Sample(problem =>
     {
         var result = Planner.Solve(problem, Budget);
         Reasons.AreTrue(problem, result.Schedule.Chunks, result.Unplaced.Count > 0);
-    }, iter: 1200);
+    }, iter: 1500);
 
     [Fact]
     public void A_plan_kept_against_its_own_problem_stays_as_it_is() => GeneratedProblems.Any.Sample(problem =>

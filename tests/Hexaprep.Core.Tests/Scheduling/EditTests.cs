@@ -1,0 +1,30 @@
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Testing;
+
+namespace Hexaprep.Core.Tests.Scheduling;
+
+public sealed class EditTests
+{
+    private const int Edits = 1000, Batches = 40, Budget = 200;
+
+    [Fact]
+    public async Task A_thousand_edits_in_a_row_leave_a_valid_plan_near_one_from_scratch()
+    {
+        var edits = new PlanEdits(Batches, 7);
+        var plan = Planner.Solve(edits.Current, Budget);
+        var scratches = new List<(long Value, Task<long> Scratch)>();
+        for (var i = 0; i < Edits; i++)
+        {
+            var problem = edits.Next();
+            plan = Planner.Better(problem, plan.Schedule.Chunks, Budget);
+            Assert.Empty(plan.Unplaced);
+            Assert.Empty(PlanChecker.Breaches(problem, plan.Schedule.Chunks));
+            scratches.Add((plan.Schedule.Z!.Value, Task.Run(() => Planner.Solve(problem, Budget).Schedule.Z!.Value)));
+        }
+        for (var i = 0; i < Edits; i++)
+        {
+            var scratch = await scratches[i].Scratch;
+            Assert.True(scratches[i].Value <= scratch * 1.02, $"edit {i}: {scratches[i].Value} against {scratch}");
+        }
+    }
+}
