@@ -16,6 +16,14 @@ if (args is ["instances", .. var rest])
     return;
 }
 
+// growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget.
+Action? table = args switch { ["growth"] => GrowthTable.PrintGrowth, ["how-soon"] => GrowthTable.PrintHowSoon, ["edits"] => GrowthTable.PrintEdits, _ => null };
+if (table is not null)
+{
+    table();
+    return;
+}
+
 // In one process and one run, so that the ratios between scales can be compared; absolute times are this machine's own.
 var config = ManualConfig.CreateEmpty()
     .AddJob(Job.ShortRun.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(1).WithIterationCount(3))

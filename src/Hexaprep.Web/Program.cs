@@ -3,6 +3,7 @@ using Hexaprep.Web;
 using Hexaprep.Web.Features;
 using Hexaprep.Web.Http;
 using Hexaprep.Web.Live;
+using Microsoft.AspNetCore.RateLimiting;
 using NodaTime;
 using Serilog;
 using Serilog.Events;
@@ -33,6 +34,19 @@ builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOp
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false);
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
 builder.Services.AddExceptionHandler<RefusalHandler>();
+builder.Services.AddRateLimiter(o =>
+{
+    o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+    o.OnRejected = (rejected, _) =>
+    {
+        rejected.HttpContext.Response.Headers.RetryAfter = "1";
+        return ValueTask.CompletedTask;
+    };
+    o.AddTokenBucketLimiter(ComputeEndpoints.RateLimit, bucket =>
+    {
+        (bucket.TokenLimit, bucket.TokensPerPeriod, bucket.ReplenishmentPeriod) = (2000, 200, TimeSpan.FromSeconds(1));
+    });
+});
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = AppSettings.LargestBody);
 
@@ -47,6 +61,7 @@ app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseMiddleware<SecurityHeaders>();
 app.UseMiddleware<SameOriginOnly>();
+app.UseRateLimiter();
 app.UseDefaultFiles();
 app.UseStaticFiles(ClientFiles.Options);
 app.UseSwaggerUI(o =>
@@ -66,6 +81,7 @@ IntakeEndpoints.Map(api);
 WorkspaceEndpoints.Map(api);
 LiveEndpoints.Map(api);
 DemoEndpoints.Map(api);
+ComputeEndpoints.Map(api);
 api.MapFallback(() => TypedResults.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();
 app.MapFallbackToFile("index.html", ClientFiles.Options);
 app.Run();

@@ -7,8 +7,12 @@ public sealed class CopiesTests
     [Theory]
     [InlineData("interface/tokens.css", "src/client/src/tokens.css")]
     [InlineData("computation/defaults.json", "src/Hexaprep.Core/Data/defaults.json")]
+    [InlineData("computation/vectors/00-kit.json", "tests/Hexaprep.Core.Tests/Vectors/00-kit.json")]
     [InlineData("computation/vectors/01-drying.json", "tests/Hexaprep.Core.Tests/Vectors/01-drying.json")]
     [InlineData("computation/vectors/02-spray.json", "tests/Hexaprep.Core.Tests/Vectors/02-spray.json")]
+    [InlineData("computation/vectors/05-build.json", "tests/Hexaprep.Core.Tests/Vectors/05-build.json")]
+    [InlineData("computation/vectors/09-mixing.json", "tests/Hexaprep.Core.Tests/Vectors/09-mixing.json")]
+    [InlineData("computation/vectors/16-heat.json", "tests/Hexaprep.Core.Tests/Vectors/16-heat.json")]
     [InlineData("scheduling/instances", "tests/Hexaprep.Core.Tests/Instances")]
     public void What_was_copied_in_is_still_the_same(string original, string copy)
     {

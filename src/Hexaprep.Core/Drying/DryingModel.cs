@@ -12,6 +12,12 @@ public sealed record Air(double AirC, double HumidityPct, double MovesMs = 0.1)
     public static readonly Air Usual = new(21, 50);
 }
 
+/// <summary>Numbers of a product's own label; null where it gives none.</summary>
+/// <param name="Minutes">The stage's reference time, above 0.</param>
+/// <param name="MinTempC">Its minimum temperature, °C.</param>
+/// <param name="MaxHumidityPct">Its maximum humidity, %.</param>
+public sealed record StageLabel(double? Minutes, double? MinTempC = null, double? MaxHumidityPct = null);
+
 /// <summary>How long a stage takes in given air; what keeps it from ever coming, if anything.</summary>
 /// <param name="Minutes">Half of such films are ready; null when blocked.</param>
 /// <param name="Factor">Against the reference air and film.</param>
@@ -31,17 +37,28 @@ public static class DryingModel
     /// <param name="stage">The readiness.</param>
     /// <param name="air">The air over it.</param>
     /// <param name="film">Wet film against the reference, 0.2 to 5.</param>
+    /// <param name="label">Numbers of the product's label, which stand in place of the class's.</param>
     /// <exception cref="ArgumentException">The class has no such stage: a glue is not recoated.</exception>
-    public static DryingTime Time(ProductClass product, Readiness stage, Air air, double film)
+    public static DryingTime Time(ProductClass product, Readiness stage, Air air, double film, StageLabel? label = null)
     {
         var kind = TradeDefaults.ClassOf(product);
         if (!kind.Stages.TryGetValue(Ids.Of(stage), out var reference))
             throw new ArgumentException($"{Ids.Of(product)} has no stage '{Ids.Of(stage)}'.", nameof(stage));
-        if (air.AirC < kind.TMinC) return new(null, null, "below_minimum_temperature");
-        if (air.HumidityPct > kind.RhMax) return new(null, null, "above_maximum_humidity");
+        if (air.AirC < (label?.MinTempC ?? kind.TMinC)) return new(null, null, "below_minimum_temperature");
+        if (air.HumidityPct > (label?.MaxHumidityPct ?? kind.RhMax)) return new(null, null, "above_maximum_humidity");
         var factor = reference.Share.Sum(s => s.Value * Scale(s.Key, kind, air) * Math.Pow(film, reference.FilmExp[s.Key]));
-        return new(reference.TRefMin * factor, factor, null);
+        // Air that takes up nothing never lets a film dry, whatever a label allows.
+        return double.IsFinite(factor) ? new((label?.Minutes ?? reference.TRefMin) * factor, factor, null) : new(null, null, "above_maximum_humidity");
     }
+
+    /// <summary>How much longer the coat after this many has to wait: what the coats below still give off.</summary>
+    /// <param name="below">Coats below the one that waits, at least 1.</param>
+    public static double Stacked(int below) => Math.Min(StackCap, 1 + StackStep * (below - 1));
+
+    /// <summary>What water a bare wet surface loses, mm an hour (Penman).</summary>
+    public static double EvaporationMmPerHour(Air air) => 0.26 * Wind(air.MovesMs) * Deficit(air) / 24;
+
+    private const double StackStep = 0.15, StackCap = 1.6;
 
     /// <summary>True when the class knows the stage.</summary>
     public static bool Knows(ProductClass product, Readiness stage) => TradeDefaults.ClassOf(product).Stages.ContainsKey(Ids.Of(stage));

@@ -8,7 +8,23 @@ public enum SprayMedium { Aerosol, AirbrushWb, AirbrushLacquer }
 /// <param name="WindMs">Mean wind, m/s, 0 to 40.</param>
 /// <param name="GustMs">Gusts, m/s, null when not known.</param>
 /// <param name="SunWM2">Sun on the models, W/m², 0 to 1200.</param>
-public sealed record Weather(Air Air, double WindMs = 0, double? GustMs = null, double SunWM2 = 0);
+public sealed record Weather(Air Air, double WindMs = 0, double? GustMs = null, double SunWM2 = 0)
+{
+    /// <summary>Share of sunlight the models take up, 0 to 1: black 0.95, grey 0.7, white 0.3.</summary>
+    public double Absorptance { get; init; } = 0.7;
+
+    /// <summary>The surface, °C, where it was measured; null: worked out from air, sun and wind.</summary>
+    public double? SurfaceC { get; init; }
+
+    /// <summary>How likely rain is, 0 to 1.</summary>
+    public double RainProbability { get; init; }
+
+    /// <summary>The can, °C, null when not known.</summary>
+    public double? CanC { get; init; }
+
+    /// <summary>Spraying distance, cm, 1 to 100; null: the usual one of the medium.</summary>
+    public double? DistanceCm { get; init; }
+}
 
 /// <summary>Whether the air suits a coat: the worst of its sub-scores, and which one that is. It says nothing of whether the place is safe.</summary>
 /// <param name="Score">0 to 1; fit from 0.8, marginal from 0.5.</param>
@@ -17,6 +33,15 @@ public sealed record Weather(Air Air, double WindMs = 0, double? GustMs = null, 
 /// <param name="DewMarginC">How far the surface lies above the dew point, °C.</param>
 public sealed record Fitness(double Score, string Binding, double SurfaceC, double DewMarginC)
 {
+    /// <summary>The dew point, °C.</summary>
+    public double DewC => SurfaceC - DewMarginC;
+
+    /// <summary>Each condition's own score.</summary>
+    public IReadOnlyDictionary<string, double> Parts { get; init; } = new Dictionary<string, double>();
+
+    /// <summary>fit, marginal or unfit.</summary>
+    public string Verdict => Score >= 0.8 ? "fit" : Score >= 0.5 ? "marginal" : "unfit";
+
     /// <summary>A coat may be sprayed, with care where it is marginal.</summary>
     public bool Allows => Score >= 0.5;
 
@@ -28,6 +53,9 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
         "surface_c" => "the surface is too hot or too cold, sun included",
         "rh_pct" => "the air is too damp or too dry",
         "wind_m_s" => "the wind carries the mist away",
+        "rain_prob" => "rain is likely",
+        "can_c" => "the can is too cold or too warm to spray evenly",
+        "can_too_hot_danger" => "the can is dangerously hot: away from the sun, let it cool, do not spray",
         "dry_spray_index" => "droplets dry in flight: the coat turns fuzzy",
         _ => "the air suits it",
     };
@@ -36,52 +64,58 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
 /// <summary>Scores the air for spraying; sources and confidence in docs/computation.md.</summary>
 public static class SprayFitness
 {
-    private const double Absorptance = 0.7;
     private const double SizeMm = 30;
 
-    /// <summary>The fitness of the weather for a medium, at its usual distance.</summary>
+    /// <summary>The fitness of the weather for a medium.</summary>
     public static Fitness Of(SprayMedium medium, Weather weather)
     {
         var (air, wind) = (weather.Air.AirC, Math.Max(weather.WindMs, 0.7 * (weather.GustMs ?? 0)));
-        var surface = Surface(weather);
+        var surface = weather.SurfaceC ?? Surface(air, weather.WindMs, weather.SunWM2, weather.Absorptance).EquilibriumC;
         var margin = surface - DewPoint(weather.Air);
         var curves = TradeDefaults.Spraying(Ids.Of(medium));
         var values = new Dictionary<string, double>
         {
             ["dew_margin_c"] = margin,
+            ["rain_prob"] = weather.RainProbability,
             ["air_c"] = air,
             ["surface_c"] = surface,
             ["rh_pct"] = weather.Air.HumidityPct,
             ["wind_m_s"] = wind,
-            ["dry_spray_index"] = DrySpray(medium, weather.Air, surface),
+            ["dry_spray_index"] = DrySpray(medium, weather.Air, surface, weather.DistanceCm ?? UsualDistanceCm(medium)),
         };
+        if (weather.CanC is { } can && curves.ContainsKey("can_c")) values["can_c"] = can;
         var scores = TradeDefaults.SprayBindingOrder.Where(values.ContainsKey).Select(c => (Condition: c, Score: On(curves[c], values[c]))).ToList();
         var worst = scores.MinBy(s => s.Score);
-        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin);
+        var parts = scores.ToDictionary(s => s.Condition, s => s.Score);
+        if (weather.CanC >= TradeDefaults.CanHardMaxC && medium == SprayMedium.Aerosol) return new Fitness(0, "can_too_hot_danger", surface, margin) { Parts = parts };
+        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin) { Parts = parts };
     }
 
-    /// <summary>The dew point, °C.</summary>
+    /// <summary>The dew point, °C (Magnus form).</summary>
     public static double DewPoint(Air air)
     {
         var gamma = Math.Log(air.HumidityPct / 100) + 17.625 * air.AirC / (243.04 + air.AirC);
         return 243.04 * gamma / (17.625 - gamma);
     }
 
-    // Air plus sun on a small body, cooled by the wind (Cauchy; Ranz and Marshall 1952; linearised radiation).
-    private static double Surface(Weather weather)
+    /// <summary>The temperature a small body comes to in sun and wind, °C, and how fast heat leaves it, W/m²K (Cauchy; Ranz and Marshall 1952; linearised radiation).</summary>
+    public static (double EquilibriumC, double TransferWM2K) Surface(double airC, double windMs, double sunWM2, double absorptance, double sizeMm = SizeMm)
     {
-        var reynolds = Math.Max(weather.WindMs, 0.1) * (SizeMm / 1000) / 1.5e-5;
-        var transfer = 0.0257 / (SizeMm / 1000) * (2 + 0.6 * Math.Sqrt(reynolds) * Math.Cbrt(0.71)) + 5.5;
-        return weather.Air.AirC + Absorptance * weather.SunWM2 / 4 / transfer;
+        var reynolds = Math.Max(windMs, 0.1) * (sizeMm / 1000) / 1.5e-5;
+        var transfer = 0.0257 / (sizeMm / 1000) * (2 + 0.6 * Math.Sqrt(reynolds) * Math.Cbrt(0.71)) + 5.5;
+        return (airC + absorptance * sunWM2 / 4 / transfer, transfer);
     }
 
-    // Loss in flight against 21 °C and 50 %, at the usual distance.
-    private static double DrySpray(SprayMedium medium, Air air, double surface)
+    /// <summary>Loss in flight against 21 °C, 50 % and the usual distance; from 1.3 grainy, from 2.4 fuzzy.</summary>
+    public static double DrySpray(SprayMedium medium, Air air, double surfaceC, double distanceCm)
     {
         static double Hot(double from, double to) => Math.Exp(-36000 / 8.314462618 * (1 / (to + 273.15) - 1 / (from + 273.15)));
         var flight = medium == SprayMedium.AirbrushWb ? DryingModel.Deficit(air) / DryingModel.Deficit(Air.Usual) : Hot(21, air.AirC);
-        return flight * Math.Sqrt(Hot(air.AirC, surface));
+        return distanceCm / UsualDistanceCm(medium) * flight * Math.Sqrt(Hot(air.AirC, surfaceC));
     }
+
+    /// <summary>The distance a medium is usually sprayed from, cm.</summary>
+    public static double UsualDistanceCm(SprayMedium medium) => medium == SprayMedium.Aerosol ? 25 : 12;
 
     private static double On(double[][] curve, double x)
     {

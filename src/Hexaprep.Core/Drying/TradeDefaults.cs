@@ -19,6 +19,9 @@ public static class TradeDefaults
     /// <summary>Which condition is named first where several bind equally.</summary>
     public static IReadOnlyList<string> SprayBindingOrder => Read.SprayBindingOrder;
 
+    /// <summary>From here a spray can is a danger, °C.</summary>
+    public static double CanHardMaxC => Read.CanHardMaxC;
+
     /// <summary>How well a glue holds a material: 0 not at all, 1 poorly, 2 well, 3 best.</summary>
     /// <param name="glue">A glue's method id, e.g. <c>ca</c>.</param>
     /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>
@@ -26,6 +29,9 @@ public static class TradeDefaults
 
     /// <summary>Water a material bears, °C: washing at most, and the range that softens it for straightening (null: not by heat).</summary>
     public static (int Wash, int? From, int? To) Heat(string material) => Read.Heat[material] is [{ } wash, var from, var to] ? (wash, from, to) : throw new InvalidOperationException(material);
+
+    /// <summary>The materials whose heat limits are known.</summary>
+    public static IReadOnlyCollection<string> HeatMaterials => [.. Read.Heat.Keys];
 
     private static readonly Dictionary<ProductClass, DryingClass> ByClass =
         Enum.GetValues<ProductClass>().ToDictionary(p => p, p => Read.DryingClasses[Ids.Of(p)]);
@@ -38,7 +44,8 @@ public static class TradeDefaults
 
     private sealed record Document(
         IReadOnlyDictionary<string, DryingClass> DryingClasses, IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
-        IReadOnlyList<string> SprayBindingOrder, IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating, IReadOnlyDictionary<string, int?[]> Heat);
+        IReadOnlyList<string> SprayBindingOrder, IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating, IReadOnlyDictionary<string, int?[]> Heat,
+        double CanHardMaxC);
 }
 
 /// <summary>How a product class dries.</summary>

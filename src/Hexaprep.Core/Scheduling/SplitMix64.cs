@@ -12,7 +12,8 @@ internal sealed class SplitMix64(ulong state)
     /// <summary>True that many times in a thousand.</summary>
     public bool Permille(int n) => Below(1000) < n;
 
-    private ulong Next()
+    /// <summary>The next number, whole.</summary>
+    public ulong Next()
     {
         _state += 0x9E3779B97F4A7C15UL;
         var z = _state;

@@ -12,7 +12,7 @@ public sealed class SameOriginOnly(RequestDelegate next)
     {
         var request = context.Request;
         var reason = !Known.Contains(request.Host.Host) ? $"'{request.Host.Host}' is no name of this app. Open it at the address the start command printed."
-            : IsRead(request.Method) || IsOwn(request) ? null
+            : IsRead(request.Method) || ChangesNothing(request.Path) || IsOwn(request) ? null
             : "A write must come from this app's own pages: send a same-origin Origin or Sec-Fetch-Site header.";
         if (reason is null)
         {
@@ -24,6 +24,9 @@ public sealed class SameOriginOnly(RequestDelegate next)
     }
 
     private static bool IsRead(string method) => HttpMethods.IsGet(method) || HttpMethods.IsHead(method) || HttpMethods.IsOptions(method);
+
+    // The computation core is for scripts too, and keeps nothing.
+    private static bool ChangesNothing(PathString path) => path.StartsWithSegments("/api/compute");
 
     private static bool IsOwn(HttpRequest request)
     {

@@ -1,58 +1,70 @@
 using System.Text.Json;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using System.Text.Json.Nodes;
+using Hexaprep.Core.Computation;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Drying;
 
-/// <summary>The published test vectors, as far as the rule book uses their functions.</summary>
+/// <summary>The published test vectors, refusals included, against every function of the computation core.</summary>
 public sealed class VectorTests
 {
-    public static TheoryData<string> DryingTimes => Cases("01-drying.json", "adjusted_time", i => !i.TryGetProperty("label_min", out _) && !i.TryGetProperty("label_min_temp_c", out _) && !i.TryGetProperty("label_max_rh", out _));
+    private static readonly string Folder = Path.Combine(TestApp.Root, "tests", "Hexaprep.Core.Tests", "Vectors");
 
-    public static TheoryData<string> Fitnesses => Cases("02-spray.json", "fitness", i =>
-        !i.TryGetProperty("surface_c", out _) && !i.TryGetProperty("rain_prob", out _) && !i.TryGetProperty("can_c", out _) && !i.TryGetProperty("distance_cm", out _) && !i.TryGetProperty("absorptance", out _));
+    private sealed record Vector(string Model, string Function, double Relative, double Absolute, JsonElement Input, JsonElement Expect);
 
-    [Theory]
-    [MemberData(nameof(DryingTimes))]
-    public void A_film_dries_as_the_vectors_say(string vector)
-    {
-        var (input, expect) = Case("01-drying.json", vector);
-        double Number(string name, double absent) => input.TryGetProperty(name, out var v) ? v.GetDouble() : absent;
-        var time = DryingModel.Time(Ids.Parse<ProductClass>(input.GetProperty("product_class").GetString()!), Ids.Parse<Readiness>(input.GetProperty("stage").GetString()!),
-            new Air(Number("temp_c", 0), Number("rh_pct", 0), Number("air_m_s", 0.1)), Number("film_ratio", 1));
+    private static readonly Dictionary<string, Vector> All = Directory.GetFiles(Folder, "*.json").SelectMany(Read).ToDictionary(v => v.Id, v => v.Vector);
 
-        if (expect.GetProperty("blocked").ValueKind == JsonValueKind.String) Assert.Equal(expect.GetProperty("blocked").GetString(), time.Blocked);
-        else Assert.Equal(1, time.Minutes!.Value / expect.GetProperty("minutes").GetDouble(), 9);
-    }
+    public static TheoryData<string> Ids => [.. All.Keys.Order(StringComparer.Ordinal)];
 
     [Theory]
-    [MemberData(nameof(Fitnesses))]
-    public void Air_suits_a_spray_as_the_vectors_say(string vector)
+    [MemberData(nameof(Ids))]
+    public void A_function_answers_or_refuses_as_its_vector_says(string id)
     {
-        var (input, expect) = Case("02-spray.json", vector);
-        double? Number(string name) => input.TryGetProperty(name, out var v) ? v.GetDouble() : null;
-        var fit = SprayFitness.Of(Ids.Parse<SprayMedium>(input.GetProperty("medium").GetString()!),
-            new Weather(new Air(Number("air_c")!.Value, Number("rh_pct")!.Value), Number("wind_m_s") ?? 0, Number("gust_m_s"), Number("sun_w_m2") ?? 0));
-
-        Assert.Equal(expect.GetProperty("score").GetDouble(), fit.Score, 9);
-        Assert.Equal(expect.GetProperty("binding").GetString(), fit.Binding);
-        Assert.Equal(expect.GetProperty("verdict").GetString() != "unfit", fit.Allows);
+        var v = All[id];
+        var function = ComputeBook.Find(v.Model, v.Function)!;
+        if (v.Expect.TryGetProperty("error", out var error))
+        {
+            var refused = Assert.Throws<ComputeRefusedException>(() => function.Answer(new Inputs(v.Input)));
+            Assert.Equal((error.GetString(), v.Expect.GetProperty("field").GetString()), (refused.Error, refused.Field));
+            return;
+        }
+        Same(v, v.Expect, JsonSerializer.SerializeToElement(function.Answer(new Inputs(v.Input))), "$");
     }
 
-    private static TheoryData<string> Cases(string file, string function, Func<JsonElement, bool> ours) =>
-        [.. All(file, function).Where(c => c.TryGetProperty("expect", out var e) && !e.TryGetProperty("error", out _) && ours(c.GetProperty("input"))).Select(c => c.GetProperty("id").GetString()!)];
+    [Fact]
+    public void Every_function_of_the_book_has_a_vector() =>
+        Assert.Equal(ComputeBook.All.Select(f => (f.Model, f.Name)).Order(), All.Values.Select(v => (v.Model, v.Function)).Distinct().Order());
 
-    private static (JsonElement Input, JsonElement Expect) Case(string file, string id)
+    private static void Same(Vector v, JsonElement want, JsonElement got, string path)
     {
-        var found = All(file, null).Single(c => c.GetProperty("id").GetString() == id);
-        return (found.GetProperty("input"), found.GetProperty("expect"));
+        switch (want.ValueKind)
+        {
+            case JsonValueKind.Number:
+                Assert.True(got.ValueKind == JsonValueKind.Number && Math.Abs(got.GetDouble() - want.GetDouble()) <= Math.Max(v.Absolute, v.Relative * Math.Abs(want.GetDouble())), $"{path}: {got} for {want}");
+                break;
+            case JsonValueKind.Object:
+                Assert.Equal(want.EnumerateObject().Select(p => p.Name).Order(StringComparer.Ordinal), got.EnumerateObject().Select(p => p.Name).Order(StringComparer.Ordinal));
+                foreach (var p in want.EnumerateObject()) Same(v, p.Value, got.GetProperty(p.Name), $"{path}.{p.Name}");
+                break;
+            case JsonValueKind.Array:
+                Assert.Equal(want.GetArrayLength(), got.GetArrayLength());
+                for (var i = 0; i < want.GetArrayLength(); i++) Same(v, want[i], got[i], $"{path}[{i}]");
+                break;
+            default:
+                Assert.True(JsonNode.DeepEquals(JsonNode.Parse(want.GetRawText()), JsonNode.Parse(got.GetRawText())), $"{path}: {got} for {want}");
+                break;
+        }
     }
 
-    private static IEnumerable<JsonElement> All(string file, string? function)
+    private static IEnumerable<(string Id, Vector Vector)> Read(string file)
     {
-        using var document = JsonDocument.Parse(File.ReadAllText(Path.Combine(TestApp.Root, "tests", "Hexaprep.Core.Tests", "Vectors", file)));
-        return [.. document.RootElement.GetProperty("functions").EnumerateArray().Where(f => function is null || f.GetProperty("function").GetString() == function)
-            .SelectMany(f => f.GetProperty("cases").EnumerateArray()).Select(c => c.Clone())];
+        using var document = JsonDocument.Parse(File.ReadAllText(file));
+        var model = Path.GetFileNameWithoutExtension(file)[3..];
+        foreach (var function in document.RootElement.GetProperty("functions").EnumerateArray())
+        {
+            var tolerance = function.GetProperty("tolerance");
+            foreach (var c in function.GetProperty("cases").EnumerateArray())
+                yield return (c.GetProperty("id").GetString()!, new Vector(model, function.GetProperty("function").GetString()!, tolerance.GetProperty("rel").GetDouble(), tolerance.GetProperty("abs").GetDouble(), c.GetProperty("input").Clone(), c.GetProperty("expect").Clone()));
+        }
     }
 }

@@ -1,0 +1,122 @@
+using Hexaprep.Core.Computation;
+
+namespace Hexaprep.Core.Drying;
+
+/// <summary>One thing seen of a drying film: the model's minutes for that session's air and film, and what was found.</summary>
+/// <param name="ModelMinutes">What the model says for those conditions, so that weather is not learned as character.</param>
+/// <param name="Exact">Dry at exactly this many minutes.</param>
+/// <param name="NotDryAt">Still tacky at.</param>
+/// <param name="DryAt">Dry when looked at.</param>
+public sealed record Observation(double ModelMinutes, double? Exact = null, double? NotDryAt = null, double? DryAt = null);
+
+/// <summary>What a user's own log says of a product: the factor on the model's time, ln b. Computed anew from the observations each time; never stored.</summary>
+/// <remarks>b has a normal prior; an exact time is normal in ln, a bound is a normal tail, two bounds the difference of two. The posterior is log-concave and is
+/// summed on a fixed grid of 2001 nodes by Simpson's rule, over the nodes that carry weight.</remarks>
+public sealed class Calibration
+{
+    /// <summary>Spread of one observation in ln(time); not learned from fewer than 8 exact ones.</summary>
+    public const double UsualObservationSd = 0.25;
+
+    private const int Nodes = 2001, Coarse = 20;
+    // e^-60 of the highest weight: beyond any digit.
+    private const double Negligible = -60;
+    private readonly double[] _b = new double[Nodes], _weight = new double[Nodes];
+    private readonly double _sigma;
+
+    /// <summary>The belief after some observations.</summary>
+    /// <param name="observations">In any order.</param>
+    /// <param name="priorMean">Of ln factor.</param>
+    /// <param name="priorSd">Of ln factor, above 0.</param>
+    /// <param name="observationSd">Of one observation, above 0.</param>
+    public Calibration(IReadOnlyList<Observation> observations, double priorMean = 0, double priorSd = 0.4, double observationSd = UsualObservationSd)
+    {
+        (Count, _sigma) = (observations.Count, observationSd);
+        var step = 16 * priorSd / (Nodes - 1);
+        for (var k = 0; k < Nodes; k++) _b[k] = priorMean - 8 * priorSd + step * k;
+        var seen = observations.Select(o => new Seen(o)).ToList();
+        double Log(int k)
+        {
+            var z = (_b[k] - priorMean) / priorSd;
+            var sum = -z * z / 2;
+            foreach (var o in seen) sum += o.Log(_b[k], observationSd);
+            return sum;
+        }
+
+        // The belief has one hill: a coarse look finds it, then only the nodes on it are computed.
+        var coarse = Enumerable.Range(0, (Nodes - 1) / Coarse + 1).Select(k => Log(k * Coarse)).ToArray();
+        var top = Array.IndexOf(coarse, coarse.Max());
+        int first = top, last = top;
+        while (first > 0 && coarse[first] > coarse[top] + Negligible) first--;
+        while (last < coarse.Length - 1 && coarse[last] > coarse[top] + Negligible) last++;
+        first = Math.Max(0, first - 1) * Coarse;
+        last = Math.Min(coarse.Length - 1, last + 1) * Coarse;
+        var log = new double[Nodes];
+        for (var k = first; k <= last; k++) log[k] = Log(k);
+        var highest = log.AsSpan(first, last - first + 1).ToArray().Max();
+        double total = 0;
+        for (var k = first; k <= last; k++)
+        {
+            var simpson = k is 0 or Nodes - 1 ? 1 : k % 2 == 1 ? 4 : 2;
+            _weight[k] = simpson * Math.Exp(log[k] - highest);
+            total += _weight[k];
+        }
+        for (var k = first; k <= last; k++)
+        {
+            _weight[k] /= total;
+            Mean += _weight[k] * _b[k];
+        }
+        double variance = 0;
+        for (var k = first; k <= last; k++) variance += _weight[k] * (_b[k] - Mean) * (_b[k] - Mean);
+        Sd = Math.Sqrt(variance);
+    }
+
+    /// <summary>Mean of ln factor.</summary>
+    public double Mean { get; }
+
+    /// <summary>Standard deviation of ln factor.</summary>
+    public double Sd { get; }
+
+    /// <summary>How many observations carry it.</summary>
+    public int Count { get; }
+
+    /// <summary>The factor in the middle of the belief.</summary>
+    public double MedianFactor => Math.Exp(Mean);
+
+    /// <summary>The minutes by which a share of such films is ready, for a model time: the next film, its own chance included.</summary>
+    public double Quantile(double modelMinutes, double share)
+    {
+        double low = _b[0] - 10 * _sigma, high = _b[^1] + 10 * _sigma;
+        for (var i = 0; i < 80; i++)
+        {
+            var mid = (low + high) / 2;
+            double chance = 0;
+            for (var k = 0; k < Nodes; k++)
+            {
+                if (_weight[k] > 0) chance += _weight[k] * Kit.Phi((mid - _b[k]) / _sigma);
+            }
+            if (chance < share) low = mid;
+            else high = mid;
+        }
+        return modelMinutes * Math.Exp((low + high) / 2);
+    }
+
+    // The logarithm of how likely what was seen is, for a factor.
+    private sealed class Seen(Observation o)
+    {
+        private readonly double _model = Math.Log(o.ModelMinutes);
+        private readonly double? _exact = Log(o.Exact), _low = Log(o.NotDryAt), _high = Log(o.DryAt);
+
+        public double Log(double b, double sigma)
+        {
+            if (_exact is { } x)
+            {
+                var z = (x - _model - b) / sigma;
+                return -z * z / 2;
+            }
+            if (_low is { } low && _high is { } high) return Kit.LogPhiBetween((low - _model - b) / sigma, (high - _model - b) / sigma);
+            return _low is { } bound ? Kit.LogPhi(-(bound - _model - b) / sigma) : Kit.LogPhi((_high!.Value - _model - b) / sigma);
+        }
+
+        private static double? Log(double? minutes) => minutes is { } m ? Math.Log(m) : null;
+    }
+}
