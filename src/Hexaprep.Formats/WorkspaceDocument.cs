@@ -23,6 +23,18 @@ public sealed record WorkspaceDocument(
 
     /// <summary>What users changed of batches' routes.</summary>
     public IReadOnlyList<DocumentRouteChange> RouteChanges { get; init; } = [];
+
+    /// <summary>Air that was read.</summary>
+    public IReadOnlyList<DocumentReading> AirReadings { get; init; } = [];
+
+    /// <summary>The forecast.</summary>
+    public IReadOnlyList<DocumentForecast> Forecast { get; init; } = [];
+
+    /// <summary>What labels say.</summary>
+    public IReadOnlyList<DocumentLabel> Labels { get; init; } = [];
+
+    /// <summary>Coats laid before, brought in from a file.</summary>
+    public IReadOnlyList<DocumentPastCoat> PastCoats { get; init; } = [];
 }
 
 /// <summary>Name, zone, handles.</summary>
@@ -69,7 +81,20 @@ public sealed record DocumentTick(Guid StepId, Guid ModelId, Guid PieceId, Guid 
 public sealed record DocumentCoat(Guid Id, Guid StepId, string ProductClass, string? Method, int Number, string Film, double? AirC, double? HumidityPct, Instant StartedAt,
     Instant? EndedAt, IReadOnlyList<Guid> Models, Guid EntryId);
 /// <summary>A touch test.</summary>
-public sealed record DocumentTest(Guid Id, Guid CoatId, string Stage, string Finding, Instant At, Guid EntryId);
+public sealed record DocumentTest(Guid Id, Guid CoatId, string Stage, string Finding, Instant At, Guid EntryId)
+{
+    /// <summary>Left out of what is learned of its product.</summary>
+    public bool LeftOut { get; init; }
+}
+/// <summary>Air that was read.</summary>
+public sealed record DocumentReading(Guid Id, Instant At, string Place, double AirC, double HumidityPct, double? WindMs, double? GustMs, double? SunWM2, string Source);
+/// <summary>An hour of the forecast.</summary>
+public sealed record DocumentForecast(Instant At, double AirC, double HumidityPct, double WindMs, double? GustMs, double RainProbability, double SunWM2);
+/// <summary>What a product's label says, minutes, °C, %.</summary>
+public sealed record DocumentLabel(string Product, double? RecoatMin, double? RecoatMax, double? ReopenMin, double? HandleMin, double? NextLayerMin, double? MinTempC, double? MaxHumidityPct);
+/// <summary>A coat laid before, brought in from a file.</summary>
+public sealed record DocumentPastCoat(Guid Id, string Unit, string Product, int Number, string Film, double? AirC, double? HumidityPct, int Models, Instant StartedAt, Instant EndedAt,
+    string Stage, Instant? NotDryAt, Instant? DryAt, string Verdict, bool LeftOut);
 /// <summary>A flaw.</summary>
 public sealed record DocumentFlaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, string Place, string Words, Instant NotedAt, Instant? MendedAt, Guid EntryId);
 /// <summary>A weekly sitting; day 1 is Monday.</summary>

@@ -59,10 +59,14 @@ public sealed class BenchStore(NpgsqlDataSource source)
             select id, step_id, began_at, ended_at from spell where workspace_id = @w order by began_at, id;
             select step_id, model_id, piece_id, spell_id, at from tick where workspace_id = @w order by at, step_id, model_id;
             select c.id, c.step_id, s.kind, c.product_class, c.method, c.number, c.film, c.air_c, c.humidity_pct, c.started_at, c.ended_at, c.models from coat c join step s on s.workspace_id = c.workspace_id and s.id = c.step_id where c.workspace_id = @w order by c.started_at, c.id;
-            select id, coat_id, stage, finding, at from coat_test where workspace_id = @w order by at, id;
+            select id, coat_id, stage, finding, at, left_out from coat_test where workspace_id = @w order by at, id;
             select id, step_id, model_id, piece_id, place, words, noted_at, mended_at from flaw where workspace_id = @w order by noted_at, id;
             select unit_id, batch_id, school, option from house_choice where workspace_id = @w order by school;
             select batch_id, kind, step, method, product_class, before_step from route_change where workspace_id = @w order by batch_id, number;
+            select id, at, place, air_c, humidity_pct, wind_ms, gust_ms, sun_wm2 as sun_w_m2, source from air_reading where workspace_id = @w order by at, id;
+            select at, air_c, humidity_pct, wind_ms, gust_ms, rain_probability, sun_wm2 as sun_w_m2 from forecast_hour where workspace_id = @w order by at;
+            select product, recoat_min, recoat_max, reopen_min, handle_min, next_layer_min, min_temp_c, max_humidity_pct from product_label where workspace_id = @w order by product;
+            select id, unit, product, number, film, air_c, humidity_pct, models, started_at, ended_at, stage, not_dry_at, dry_at, verdict, left_out from past_coat where workspace_id = @w order by started_at, id;
             """, of);
         var space = await rows.ReadSingleOrDefaultAsync<WorkspaceRow>()
             ?? throw new RefusedException(new Refusal("workspace", "There is no such workspace.", "Load the page again.", RefusalKind.NotFound));
@@ -80,7 +84,12 @@ public sealed class BenchStore(NpgsqlDataSource source)
         var coats = coatRows.Select(r => r.ToCoat([.. tests[r.Id]])).ToImmutableList();
         var house = Rows.House(await rows.ReadAsync<ChoiceRow>());
         var changes = (await rows.ReadAsync<ChangeRow>()).GroupBy(r => r.BatchId).ToImmutableDictionary(g => g.Key, g => g.Select(r => r.ToChange()).ToImmutableList());
-        return new StoredBench(new BenchState(settings, house, units, batches, models, steps, edges, spells, ticks, coats, flaws) { Changes = changes },
+        var readings = (await rows.ReadAsync<ReadingRow>()).Select(r => r.ToReading()).ToImmutableList();
+        var forecast = (await rows.ReadAsync<ForecastRow>()).Select(r => r.ToHour()).ToImmutableList();
+        var labels = (await rows.ReadAsync<LabelRow>()).Select(r => r.ToLabel()).OfType<ProductLabel>().ToImmutableList();
+        var past = (await rows.ReadAsync<PastCoatRow>()).Select(r => r.ToPast()).OfType<PastCoat>().ToImmutableList();
+        return new StoredBench(new BenchState(settings, house, units, batches, models, steps, edges, spells, ticks, coats, flaws)
+        { Changes = changes, Readings = readings, Forecast = forecast, Labels = labels, PastCoats = past },
             space.Revision, space.IsDemo, space.HouseAsked);
     }
 

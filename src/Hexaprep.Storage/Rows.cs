@@ -162,7 +162,74 @@ internal sealed class CoatTestRow
     public string Finding { get; init; } = "";
     public Instant At { get; init; }
 
-    public CoatTest ToTest() => new(Id, Ids.Parse<Readiness>(Stage), Ids.Parse<Finding>(Finding), At);
+    public bool LeftOut { get; init; }
+
+    public CoatTest ToTest() => new(Id, Ids.Parse<Readiness>(Stage), Ids.Parse<Finding>(Finding), At) { LeftOut = LeftOut };
+}
+
+internal sealed class ReadingRow
+{
+    public Guid Id { get; init; }
+    public Instant At { get; init; }
+    public string Place { get; init; } = "";
+    public double AirC { get; init; }
+    public double HumidityPct { get; init; }
+    public double? WindMs { get; init; }
+    public double? GustMs { get; init; }
+    public double? SunWM2 { get; init; }
+    public string Source { get; init; } = "";
+
+    public AirReading ToReading() => new(Id, At, Ids.Parse<AirPlace>(Place), AirC, HumidityPct, WindMs, GustMs, SunWM2, Ids.Parse<AirSource>(Source));
+}
+
+internal sealed class ForecastRow
+{
+    public Instant At { get; init; }
+    public double AirC { get; init; }
+    public double HumidityPct { get; init; }
+    public double WindMs { get; init; }
+    public double? GustMs { get; init; }
+    public double RainProbability { get; init; }
+    public double SunWM2 { get; init; }
+
+    public ForecastHour ToHour() => new(At, AirC, HumidityPct, WindMs, GustMs, RainProbability, SunWM2);
+}
+
+internal sealed class LabelRow
+{
+    public string Product { get; init; } = "";
+    public double? RecoatMin { get; init; }
+    public double? RecoatMax { get; init; }
+    public double? ReopenMin { get; init; }
+    public double? HandleMin { get; init; }
+    public double? NextLayerMin { get; init; }
+    public double? MinTempC { get; init; }
+    public double? MaxHumidityPct { get; init; }
+
+    // A product this program no longer knows is left out.
+    public ProductLabel? ToLabel() => Core.Drying.Product.Find(Product) is { } p ? new(p, RecoatMin, RecoatMax, ReopenMin, HandleMin, NextLayerMin, MinTempC, MaxHumidityPct) : null;
+}
+
+internal sealed class PastCoatRow
+{
+    public Guid Id { get; init; }
+    public string Unit { get; init; } = "";
+    public string Product { get; init; } = "";
+    public int Number { get; init; }
+    public string Film { get; init; } = "";
+    public double? AirC { get; init; }
+    public double? HumidityPct { get; init; }
+    public int Models { get; init; }
+    public Instant StartedAt { get; init; }
+    public Instant EndedAt { get; init; }
+    public string Stage { get; init; } = "";
+    public Instant? NotDryAt { get; init; }
+    public Instant? DryAt { get; init; }
+    public string Verdict { get; init; } = "";
+    public bool LeftOut { get; init; }
+
+    public PastCoat? ToPast() => Core.Drying.Product.Find(Product) is { } p
+        ? new(Id, Unit, p, Number, Ids.Parse<Film>(Film), AirC, HumidityPct, Models, StartedAt, EndedAt, Ids.Parse<Readiness>(Stage), NotDryAt, DryAt, Verdict, LeftOut) : null;
 }
 
 internal sealed class FlawRow

@@ -16,7 +16,11 @@ internal static class Tables
     public const string Spell = "id, step_id, began_at, ended_at";
     public const string Tick = "step_id, model_id, piece_id, spell_id, at, entry_id";
     public const string Coat = "id, step_id, product_class, method, number, film, air_c, humidity_pct, started_at, ended_at, models, entry_id";
-    public const string CoatTest = "id, coat_id, stage, finding, at, entry_id";
+    public const string CoatTest = "id, coat_id, stage, finding, at, left_out, entry_id";
+    public const string AirReading = "id, at, place, air_c, humidity_pct, wind_ms, gust_ms, sun_wm2, source";
+    public const string ForecastHour = "at, air_c, humidity_pct, wind_ms, gust_ms, rain_probability, sun_wm2";
+    public const string ProductLabel = "product, recoat_min, recoat_max, reopen_min, handle_min, next_layer_min, min_temp_c, max_humidity_pct";
+    public const string PastCoat = "id, unit, product, number, film, air_c, humidity_pct, models, started_at, ended_at, stage, not_dry_at, dry_at, verdict, left_out";
     public const string Flaw = "id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id";
     public const string WeeklySitting = "id, day, begins, ends";
     public const string SittingException = "id, date, kind, begins, ends";

@@ -82,6 +82,10 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         {
             HouseChoices = await Rows<DocumentChoice>("house_choice", Tables.HouseChoice, "school, id"),
             RouteChanges = await Rows<DocumentRouteChange>("route_change", Tables.RouteChange, "batch_id, number"),
+            AirReadings = await Rows<DocumentReading>("air_reading", Tables.AirReading, "at, id"),
+            Forecast = await Rows<DocumentForecast>("forecast_hour", Tables.ForecastHour, "at"),
+            Labels = await Rows<DocumentLabel>("product_label", Tables.ProductLabel, "product"),
+            PastCoats = await Rows<DocumentPastCoat>("past_coat", Tables.PastCoat, "started_at, id"),
         };
     }
 
@@ -124,6 +128,10 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await Bulk.InsertAsync(connection, workspace, "coat", Tables.Coat, d.Coats);
             await Bulk.InsertAsync(connection, workspace, "coat_test", Tables.CoatTest, d.CoatTests);
             await Bulk.InsertAsync(connection, workspace, "flaw", Tables.Flaw, d.Flaws);
+            await Bulk.InsertAsync(connection, workspace, "air_reading", Tables.AirReading, d.AirReadings);
+            await Bulk.InsertAsync(connection, workspace, "forecast_hour", Tables.ForecastHour, d.Forecast);
+            await Bulk.InsertAsync(connection, workspace, "product_label", Tables.ProductLabel, d.Labels);
+            await Bulk.InsertAsync(connection, workspace, "past_coat", Tables.PastCoat, d.PastCoats);
             await Bulk.InsertAsync(connection, workspace, "weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
             await Bulk.InsertAsync(connection, workspace, "sitting_exception", Tables.SittingException, d.SittingExceptions);
         }

@@ -35,6 +35,8 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
     public Film? Film { get; init; }
     /// <summary>Air in °C, -30 to 60 (coat).</summary>
     public double? AirC { get; init; }
+    /// <summary>Spraying although the air is unfit, on purpose (start).</summary>
+    public bool DespiteAir { get; init; }
     /// <summary>Relative humidity in %, 0 to 100 (coat).</summary>
     public double? HumidityPct { get; init; }
 }

@@ -20,7 +20,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             throw Refuse("at", $"{act.At} lies in the future.", "Set the clock of this device, then do it again.");
         return act.Kind switch
         {
-            ActKind.Start => Start(Step(act), act.At),
+            ActKind.Start => Start(Step(act), act.At, act.DespiteAir),
             ActKind.Done => Done(act),
             ActKind.PutDown => PutDown(act),
             ActKind.TakeBack => TakeBack(act),
@@ -40,7 +40,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         return step.NotNeeded is null ? step : throw Conflict("stepId", "This step is no longer needed.", "Look at the unit's route again.");
     }
 
-    private List<Change> Start(BenchStep step, Instant at)
+    private List<Change> Start(BenchStep step, Instant at, bool despiteAir)
     {
         if (bench.InHand?.StepId == step.Id) return [];
         var remaining = bench.Remaining(step);
@@ -50,11 +50,17 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 blocker.Coat is null ? "Do that first." : "Leave it alone, or test it and say that it is dry.");
         if (step.Amounts.Mode is not null && UnfitSitting(at))
             throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take the mark off in Plan if the weather has changed.");
+        if (!despiteAir && UnfitAir(bench, step, at) is { } unfit)
+            throw Conflict("despiteAir", $"The air is unfit for spraying: {unfit}.", "Wait for a window, or start it once more on purpose: it is recorded with this air.");
         List<Change> changes = [];
         if (bench.InHand is { } other) changes.AddRange(Leave(other, at));
         changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null)));
         return changes;
     }
+
+    /// <summary>Why the air speaks against spraying a step at a moment; null when it does not, or nothing is known of it.</summary>
+    public static string? UnfitAir(BenchIndex bench, BenchStep step, Instant at) =>
+        step.Amounts.Mode is not null && new AirReader(bench, at).FitnessNow() is { Allows: false } fit ? fit.Words : null;
 
     private bool UnfitSitting(Instant at) =>
         bench.State.Settings.Calendar.From(at, 1).FirstOrDefault(s => s.Holds(at)) is { FitForSpray: false };
@@ -66,7 +72,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             ?? throw Conflict("model", "Every model is through this step.", "Take one back to do it again.");
         if (bench.IsDone(step.Id, model.Id)) throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
         if (bench.IsHeld(model.Id)) throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
-        var changes = Start(step, act.At);
+        var changes = Start(step, act.At, act.DespiteAir);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
         changes.AddRange(TickAll(step, spell, [model], act.At));
         return changes;
@@ -80,7 +86,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var count = act.Count ?? throw Refuse("count", "No count was given.", $"Give the number done, {done} to {all}.");
         if (count < done || count > done + bench.Remaining(step).Count)
             throw Refuse("count", $"{count} is not between {done} and {done + bench.Remaining(step).Count}.", "Take back what was not done, or mend the flaws first.");
-        var changes = count == done ? [] : Start(step, act.At);
+        var changes = count == done ? [] : Start(step, act.At, act.DespiteAir);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand;
         if (count > done) changes.AddRange(TickAll(step, spell!, [.. bench.Remaining(step).Take(count - done)], act.At));
         return changes;
@@ -96,7 +102,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             var open = bench.CoatsOf(step.Id).FirstOrDefault(c => c.EndedAt is null);
             if (open is null)
             {
-                open = new Coat(newId(), step.Id, step.Key.Kind, product, step.Amounts.Method, step.Key.Occurrence, Film.Normal, null, null, spell.BeganAt, null, [], []);
+                // A coat sprayed outdoors is kept with the air it was sprayed in.
+                var air = step.Amounts.Method == "spray_can" ? new AirReader(bench, spell.BeganAt).Outdoors : null;
+                open = new Coat(newId(), step.Id, step.Key.Kind, product, step.Amounts.Method, step.Key.Occurrence, Film.Normal, air?.AirC, air?.HumidityPct, spell.BeganAt, null, [], []);
                 changes.Add(new Change.CoatBegun(open));
             }
             changes.Add(new Change.CoatSet(open.Id, last ? at : null, [.. open.ModelIds, .. models.Select(m => m.Id)]));

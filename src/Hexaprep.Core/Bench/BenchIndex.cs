@@ -31,6 +31,7 @@ public sealed class BenchIndex
         _ticks = state.Ticks.ToDictionary(t => (t.StepId, t.ModelId));
         _coatsByStep = state.Coats.ToLookup(c => c.StepId);
         _houses = state.Batches.ToDictionary(b => b.Id, state.House.For);
+        Drying = new DryingBook([.. state.PastCoats.Select(p => p.ToCoat()), .. state.Coats], state.Labels, state.Readings, c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
         _held = [.. state.Flaws.Where(f => f.MendedAt is null).Select(f => f.ModelId)];
     }
 
@@ -64,7 +65,14 @@ public sealed class BenchIndex
     public Job JobOf(BenchStep step) => State.JobOf(Batches[step.BatchId]);
 
     /// <summary>The times of a coat for a readiness; null while it goes on.</summary>
-    public SafeTimes? TimesOf(Coat coat, Readiness stage) => CoatClock.When(coat, stage, HouseOf(Steps[coat.StepId].BatchId));
+    public SafeTimes? TimesOf(Coat coat, Readiness stage) => Drying.When(coat, stage);
+
+    /// <summary>What dries how on this bench.</summary>
+    public DryingBook Drying { get; }
+
+    /// <summary>The wait a step will leave for a readiness, in the air there is.</summary>
+    public WaitBand Expected(BenchStep step, Readiness stage, Instant now) =>
+        Drying.Expected(step.Key.Kind, step.Amounts.Product!.Value, step.Amounts.Method, stage, HouseOf(step.BatchId), now, step.Key.Occurrence - 1);
 
     /// <summary>True when a flaw holds the model back.</summary>
     public bool IsHeld(Guid modelId) => _held.Contains(modelId);

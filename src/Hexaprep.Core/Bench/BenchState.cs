@@ -75,6 +75,18 @@ public sealed record BenchState(
     /// <summary>What users changed of their batches' routes, oldest first; batches without changes are not in it.</summary>
     public ImmutableDictionary<Guid, ImmutableList<RouteChange>> Changes { get; init; } = ImmutableDictionary<Guid, ImmutableList<RouteChange>>.Empty;
 
+    /// <summary>Labels of products, as the user entered them.</summary>
+    public ImmutableList<ProductLabel> Labels { get; init; } = [];
+
+    /// <summary>Air read at the bench and outdoors, oldest first.</summary>
+    public ImmutableList<AirReading> Readings { get; init; } = [];
+
+    /// <summary>Coats brought in from files.</summary>
+    public ImmutableList<PastCoat> PastCoats { get; init; } = [];
+
+    /// <summary>The forecast, hour by hour; empty where there is none.</summary>
+    public ImmutableList<ForecastHour> Forecast { get; init; } = [];
+
     /// <summary>What a batch's route is derived from.</summary>
     public Job JobOf(Batch batch) => new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var changes) ? changes : []);
 

@@ -36,7 +36,17 @@ public sealed record CardView(string Why, string How, string LookFor, string Goe
 public sealed record HandView(
     Guid StepId, Guid UnitId, string Unit, string Mark, string Detail, StepKind Kind, string Title, string How, IReadOnlyList<PegView> Models, int Done, int Total,
     bool InHand, int? NextModel, string KeyText, string KeyNote, Instant? EndsAbout, string Why, LimitView? Limit,
-    IReadOnlyList<CautionView> Cautions, CardView Card, bool IsGate, IReadOnlyList<string> Places, IReadOnlyList<string> FlawKinds);
+    IReadOnlyList<CautionView> Cautions, CardView Card, bool IsGate, IReadOnlyList<string> Places, IReadOnlyList<string> FlawKinds)
+{
+    /// <summary>Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act.</summary>
+    public string? UnfitAir { get; init; }
+
+    /// <summary>Seconds each joint is held still; null where nothing is held.</summary>
+    public int? HoldSeconds { get; init; }
+
+    /// <summary>What is locked once this step is done, in words; null when nothing is.</summary>
+    public string? Locks { get; init; }
+}
 
 /// <summary>A step that comes next in this sitting.</summary>
 public sealed record ThenView(Guid StepId, Instant At, string Time, string Text);

@@ -1,3 +1,4 @@
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Wording;
@@ -30,7 +31,19 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var detail = $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · {batch.Traits.MaterialWords}";
         return new HandView(step.Id, unit.Id, unit.Name, unit.Mark, detail, step.Key.Kind, BenchIndex.TitleOf(step), how, [.. pegs], done, all.Count,
             work.InHand, next, key, note, ends, Why(step, work), Limit(step, work.InHand), CautionViews.Of(cautions, Seen(step)), card,
-            step.Key.Kind.IsGate(), Figure, FlawWords.For(step.Key.Kind));
+            step.Key.Kind.IsGate(), Figure, FlawWords.For(step.Key.Kind))
+        {
+            UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
+            HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
+            Locks = bench.TicksOf[step.Id].Any() ? null : Locked(step),
+        };
+    }
+
+    // What can no longer be done once this is: said before the first model.
+    private string? Locked(BenchStep step)
+    {
+        var words = RuleBook.Trade.LocksOf(step.Key.Kind, bench.JobOf(step)).ToList();
+        return words.Count == 0 ? null : string.Join(" ", words);
     }
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
@@ -49,7 +62,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)
         {
-            var longest = waits.Max(w => Drying.WaitTable.Band(step.Key.Kind, product, w.Stage, bench.HouseOf(step.BatchId)).Sure);
+            var longest = waits.Max(w => bench.Expected(step, w.Stage, clock.Now).Sure);
             var (noun, _) = StepWords.Wait(step.Key.Kind, product);
             var over = work.End + Duration.FromMinutes(longest);
             if (sitting is not null && over > sitting.End) return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";

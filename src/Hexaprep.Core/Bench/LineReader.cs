@@ -59,7 +59,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         {
             var step = bench.Steps[work.StepId];
             if (step.Amounts.Product is not { } product || Waits.Of(bench, step).FirstOrDefault() is not { } awaited) continue;
-            var band = WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.HouseOf(step.BatchId));
+            var band = bench.Expected(step, awaited.Stage, clock.Now);
             var unit = bench.UnitOf(step);
             yield return new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, StepWords.Wait(step.Key.Kind, product).Noun,
                 work.End, work.End + Duration.FromMinutes(band.Sure), false);

@@ -10,6 +10,8 @@ namespace Hexaprep.Core.Bench;
 public sealed class PlanDraft
 {
     private const int LongestDays = 1100;
+    // Longer than any horizon: a window that never opens again.
+    private const int NeverMinutes = 1_000_000_000;
     // Rinse, run clear, wipe: a rule of thumb of the trade.
     private const int AirbrushClean = 10;
     // A step that pauses pays its set-up again each time: it is cut no finer than its length asks for.
@@ -76,7 +78,15 @@ public sealed class PlanDraft
         // The one that runs is cut at now; beyond the shorter of the two calendars nothing can differ.
         var before = older.Problem.Sittings.Select(s => new Span(s.Begin + by, s.End + by)).ToList();
         var until = before.Count == 0 ? 0 : before[^1].End;
-        return problem.Sittings.Where(s => s.End <= until).All(s => before.Exists(o => o.End == s.End && o.Begin <= s.Begin));
+        return problem.Sittings.Where(s => s.End <= until).All(s => before.Exists(o => o.End == s.End && o.Begin <= s.Begin)) && SameWeather(problem, older, by, until);
+    }
+
+    // The stretches for spraying, but for the one that runs.
+    private static bool SameWeather(PlanProblem problem, BenchPlan older, int by, int until)
+    {
+        var now = problem.Sittings.Count == 0 ? 0 : problem.Sittings[0].Begin;
+        var before = older.Problem.SprayWindows.Select(s => new Span(s.Begin + by, s.End + by)).Where(s => s.End > now && s.End <= until);
+        return before.Select(s => (Math.Max(s.Begin, now), s.End)).SequenceEqual(problem.SprayWindows.Where(s => s.End <= until).Select(s => (Math.Max(s.Begin, now), s.End)));
     }
 
     private static PlanShift Shift(BenchIndex bench, BenchPlan older, BenchPlan plan, Instant now)
@@ -148,8 +158,30 @@ public sealed class PlanDraft
     // A unit is done when its last coat may be handled. Other coats are in the way until the next step may touch them.
     private int WaitAfter(BenchStep step) =>
         step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && step.Amounts.Product is { } product
-            ? WaitTable.Band(step.Key.Kind, product, Readiness.Handle, _bench.HouseOf(step.BatchId)).Sure
-            : step.Amounts.Mode is null ? 0 : _bench.EdgesOutOf[step.Id].Where(e => e.Stage is not null).Select(e => e.MinMinutes).DefaultIfEmpty(0).Min();
+            ? _bench.Expected(step, Readiness.Handle, _now).Sure
+            : step.Amounts.Mode is null ? 0 : _bench.EdgesOutOf[step.Id].Where(e => e.Stage is not null).Select(e => Least(e, step)).DefaultIfEmpty(0).Min();
+
+    // The wait of an edge in the air there is and by what was seen of the product; a floor that a rule set beyond the product's own wait stays.
+    private int Least(BenchEdge edge, BenchStep from)
+    {
+        if (edge.Stage is not { } stage || from.Amounts.Product is not { } product) return edge.MinMinutes;
+        var (usual, now) = (WaitTable.Band(from.Key.Kind, product, stage, _bench.HouseOf(from.BatchId)).Sure, _bench.Expected(from, stage, _now).Sure);
+        return edge.MinMinutes > usual ? Math.Max(edge.MinMinutes, now) : now;
+    }
+
+    // A label's closing time holds for every model, an arc between batches: with models done in the same order the longest gap any model sees is longer than the
+    // batches' by the second step's set-up and the pace of the slower step. What is left under the least wait is shut: then it waits for the reopening.
+    private PlanArc Windowed(PlanArc arc, BenchEdge edge, BenchStep from, BenchStep to)
+    {
+        if (edge.Stage != Readiness.Recoat || from.Amounts.Product is not { } product
+            || _bench.Drying.WindowOf(from.Key.Kind, product, from.Amounts.Method, _bench.Drying.AirAt(_now)) is not { Forbidden: { } forbidden }) return arc;
+        var models = _bench.Remaining(to).Count;
+        var spread = to.Amounts.SetupMinutes + (int)Math.Ceiling((models - 1) * Math.Max(from.Amounts.SecondsPerModel, to.Amounts.SecondsPerModel) / 60.0);
+        var closes = (int)Math.Floor(forbidden.From) - spread;
+        var reopens = forbidden.To is { } again ? (int)Math.Ceiling(again) : (int?)null;
+        if (closes < arc.Min) return arc with { Min = Math.Max(arc.Min, reopens ?? NeverMinutes) };
+        return reopens is { } r ? arc with { Forbid = new Span(closes, r) } : arc with { Max = closes };
+    }
 
     // How much of the step in hand this sitting still takes, counted from its last tick.
     private (int Models, int ToDo, int End) TakeInHand(BenchStep step, Spell spell, int remaining)
@@ -213,14 +245,15 @@ public sealed class PlanDraft
         foreach (var edge in _bench.EdgesInto[step.Id])
         {
             var id = edge.From.ToString();
-            if (present.Contains(id)) yield return new PlanArc(id, step.Id.ToString(), edge.MinMinutes) { Max = edge.MaxMinutes, Forbid = edge.Forbidden };
-            if (present.Contains(id + PlanIds.Hand)) yield return new PlanArc(id + PlanIds.Hand, step.Id.ToString(), edge.MinMinutes);
+            var from = _bench.Steps[edge.From];
+            if (present.Contains(id)) yield return Windowed(new PlanArc(id, step.Id.ToString(), Least(edge, from)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden }, edge, from, step);
+            if (present.Contains(id + PlanIds.Hand)) yield return Windowed(new PlanArc(id + PlanIds.Hand, step.Id.ToString(), Least(edge, from)), edge, from, step);
             if (present.Contains(id + PlanIds.Past) && edge.Stage is { } stage)
             {
                 var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
                 var safe = SafeFor(_bench.Steps[edge.From], stage);
                 var min = safe == Instant.MinValue ? 0 : Math.Max(0, MinuteUp(safe) - end);
-                yield return new PlanArc(id + PlanIds.Past, step.Id.ToString(), min);
+                yield return Windowed(new PlanArc(id + PlanIds.Past, step.Id.ToString(), min), edge, from, step);
             }
         }
     }
@@ -257,7 +290,7 @@ public sealed class PlanDraft
             var span = new Span(Math.Max(Minute(_now), Minute(sitting.Begin)), Minute(sitting.End));
             if (span.Length <= 0) continue;
             _sittings.Add(span);
-            if (sitting.FitForSpray) _spray.Add(span);
+            if (sitting.FitForSpray) _spray.AddRange(SprayHours.Within(_bench, span, At));
             have += span.Length;
         }
     }
@@ -276,6 +309,8 @@ public sealed class PlanDraft
     }
 
     private Instant EndOf(LocalDate day) => _bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
+
+    private Instant At(int minute) => _origin + Duration.FromMinutes(minute);
 
     private int Minute(Instant moment) => (int)Math.Floor((moment - _origin).TotalMinutes);
 

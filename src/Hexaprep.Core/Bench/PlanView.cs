@@ -150,7 +150,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             let awaited = Waits.Of(bench, step).LastOrDefault()
             where awaited is not null
             let product = step.Amounts.Product!.Value
-            let band = WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.HouseOf(step.BatchId))
+            let band = bench.Expected(step, awaited.Stage, now)
             let unit = bench.UnitOf(step)
             select new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, $"{StepWords.Wait(step.Key.Kind, product).Noun} {Clockface.Lasts(band.Sure)}",
                 work.End, work.End + Duration.FromMinutes(band.Sure), false);
@@ -165,7 +165,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var holds = plan.HoldsOf(step);
         var models = work.Sum(w => w.Models);
         var wait = step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
-            ? WaitTable.Band(step.Key.Kind, product, awaited.Stage, bench.HouseOf(step.BatchId)).Sure : 0;
+            ? bench.Expected(step, awaited.Stage, now).Sure : 0;
         var note = $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
             + (work.Count > 1 ? $" In {work.Count} stretches." : "")
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");

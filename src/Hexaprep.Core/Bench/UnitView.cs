@@ -185,7 +185,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var (noun, _) = StepWords.Wait(step.Key.Kind, product);
         return string.Join("; ", awaited.Select(a =>
         {
-            var band = WaitTable.Band(step.Key.Kind, product, a.Stage, bench.HouseOf(step.BatchId));
+            var band = bench.Expected(step, a.Stage, now);
             return $"{noun}: {a.SafeTo} after {Clockface.Lasts(band.Sure)} (usual {Clockface.Lasts(band.Usual)}, test from {Clockface.Lasts(band.Early)})";
         }));
     }

@@ -26,7 +26,11 @@ public sealed record Coat(
 /// <param name="Stage">The readiness tested for.</param>
 /// <param name="Finding">Still tacky, dry by now, or dry exactly now.</param>
 /// <param name="At">When it was tested.</param>
-public sealed record CoatTest(Guid Id, Readiness Stage, Finding Finding, Instant At);
+public sealed record CoatTest(Guid Id, Readiness Stage, Finding Finding, Instant At)
+{
+    /// <summary>The user left it out of what is learned of the product; for its own coat it still counts.</summary>
+    public bool LeftOut { get; init; }
+}
 
 /// <summary>The three kinds of observation a test leaves.</summary>
 public enum Finding { NotDryAt, DryAt, Exact }
@@ -41,18 +45,18 @@ public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, bool 
 /// <summary>Works out when a coat is safe.</summary>
 public static class CoatClock
 {
-    /// <summary>The three times of a coat for a readiness; null while the coat is still going on.</summary>
+    /// <summary>The three times of a coat for a readiness: what is expected, after the tests made on it.</summary>
+    /// <param name="coat">The coat.</param>
+    /// <param name="stage">The readiness.</param>
+    /// <param name="band">The wait expected.</param>
+    /// <param name="end">When the work on it ended.</param>
     /// <remarks>"Still tacky at t" moves early to t and keeps sure at least as far behind t as sure lies behind usual. "Dry at t" sets the coat's sure
     /// time to t. A test for one stage says nothing of another.</remarks>
-    public static SafeTimes? When(Coat coat, Readiness stage, HouseRules house)
+    public static SafeTimes Learn(Coat coat, Readiness stage, WaitBand band, Instant end)
     {
-        if (coat.EndedAt is not { } end) return null;
-        var band = WaitTable.Band(coat.Step, coat.Product, stage, house, coat.Film);
-        var times = new SafeTimes(end + Duration.FromMinutes(band.Early), end + Duration.FromMinutes(band.Usual),
-            end + Duration.FromMinutes(band.Sure), false);
+        var times = new SafeTimes(end + Duration.FromMinutes(band.Early), end + Duration.FromMinutes(band.Usual), end + Duration.FromMinutes(band.Sure), false);
         var reserve = Duration.FromMinutes(band.Sure - band.Usual);
-        return coat.Tests.Where(t => t.Stage == stage && t.At >= end).OrderBy(t => t.At)
-            .Aggregate(times, (known, test) => Learn(known, test, reserve));
+        return coat.Tests.Where(t => t.Stage == stage && t.At >= end).OrderBy(t => t.At).Aggregate(times, (known, test) => Learn(known, test, reserve));
     }
 
     private static SafeTimes Learn(SafeTimes known, CoatTest test, Duration reserve)

@@ -22,6 +22,9 @@ public static class TradeDefaults
     /// <summary>From here a spray can is a danger, °C.</summary>
     public static double CanHardMaxC => Read.CanHardMaxC;
 
+    /// <summary>Seconds a joint is held still until the glue grabs; null for a glue without a figure.</summary>
+    public static int? GrabSeconds(string glue) => Read.GlueTimesS.TryGetValue(glue, out var times) ? (int)times[0] : null;
+
     /// <summary>How well a glue holds a material: 0 not at all, 1 poorly, 2 well, 3 best.</summary>
     /// <param name="glue">A glue's method id, e.g. <c>ca</c>.</param>
     /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>
@@ -45,7 +48,7 @@ public static class TradeDefaults
     private sealed record Document(
         IReadOnlyDictionary<string, DryingClass> DryingClasses, IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
         IReadOnlyList<string> SprayBindingOrder, IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating, IReadOnlyDictionary<string, int?[]> Heat,
-        double CanHardMaxC);
+        double CanHardMaxC, IReadOnlyDictionary<string, double[]> GlueTimesS);
 }
 
 /// <summary>How a product class dries.</summary>

@@ -39,12 +39,18 @@ public static class WaitTable
     /// <summary>The air a step's wait passes in when nobody read an instrument: a warm stream over washed models, by house rule, else the workroom's.</summary>
     public static Air AirAfter(StepKind step, HouseRules house) => step == StepKind.Wash && house.Follows(Schools.Drying, "warm_air") ? Dryer : Air.Usual;
 
-    /// <summary>The band around a usual time that the model gave, floors applied.</summary>
+    /// <summary>The band around a usual time that the model gave, spread as products of the class are, floors applied.</summary>
     public static WaitBand Of(StepKind step, ProductClass product, Readiness stage, HouseRules house, double minutes, Air air)
     {
         var spread = DryingModel.Spread(product);
-        var (usual, sure) = (Floor(step, stage, house, minutes, air, usual: true), Floor(step, stage, house, minutes * spread, air, usual: false));
-        return new((int)Math.Floor(minutes / spread + 1e-9), (int)Math.Ceiling(usual - 1e-9), (int)Math.Ceiling(Math.Max(usual, sure) - 1e-9));
+        return Of(step, stage, house, minutes / spread, minutes, minutes * spread, air);
+    }
+
+    /// <summary>Three times with the floors of the trade applied, in whole minutes.</summary>
+    public static WaitBand Of(StepKind step, Readiness stage, HouseRules house, double early, double usual, double sure, Air air)
+    {
+        (usual, sure) = (Floor(step, stage, house, usual, air, usual: true), Floor(step, stage, house, sure, air, usual: false));
+        return new((int)Math.Floor(early + 1e-9), (int)Math.Ceiling(usual - 1e-9), (int)Math.Ceiling(Math.Max(usual, sure) - 1e-9));
     }
 
     /// <summary>Wet film against the reference: half, as meant, double.</summary>

@@ -62,6 +62,9 @@ public sealed record RuleBook
     public IEnumerable<string> Cards(StepKind step, Job job) => CardRules(step, job).OrderBy(r => r.Strength).Select(r => r.Reason)
         .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0));
 
+    /// <summary>What doing a step locks: points of no return, in words.</summary>
+    public IEnumerable<string> LocksOf(StepKind step, Job job) => CardRules(step, job).Where(r => r.Locks is not null && r.Strength != Strength.Taste).Select(r => r.Reason).Distinct();
+
     /// <summary>The rules shown with a step.</summary>
     public IEnumerable<Rule> CardRules(StepKind step, Job job) => _about[step].Where(r => r.Acts == RuleActs.Card && r.When(job));
 }

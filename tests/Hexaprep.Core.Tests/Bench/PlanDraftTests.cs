@@ -1,3 +1,4 @@
+using Hexaprep.Core.Drying;
 using CsCheck;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Roster;
@@ -11,6 +12,8 @@ namespace Hexaprep.Core.Tests.Bench;
 
 public sealed class PlanDraftTests
 {
+    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) => new DryingBook([], [], [], _ => house).When(coat, stage);
+
     private static readonly Instant Evening = TurnableClock.Evening;
 
     private static readonly Gen<(RehearsedBench Bench, Instant At)> Underway =
@@ -57,7 +60,7 @@ public sealed class PlanDraftTests
         {
             foreach (var edge in index.EdgesInto[work.StepId].Where(e => e.Stage is not null))
             {
-                var safe = index.CoatsOf(edge.From).Select(c => Core.Drying.CoatClock.When(c, edge.Stage!.Value, HouseRules.Default)).Where(t => t is not null).Select(t => t!.Sure);
+                var safe = index.CoatsOf(edge.From).Select(c => When(c, edge.Stage!.Value, HouseRules.Default)).Where(t => t is not null).Select(t => t!.Sure);
                 Assert.All(safe, s => Assert.True(work.Begin >= s));
             }
         }

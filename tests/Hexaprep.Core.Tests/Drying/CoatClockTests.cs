@@ -8,6 +8,8 @@ namespace Hexaprep.Core.Tests.Drying;
 
 public sealed class CoatClockTests
 {
+    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) => new DryingBook([], [], [], _ => house).When(coat, stage);
+
     private static readonly Instant End = TurnableClock.Evening;
 
     private static Coat Coat(StepKind step, ProductClass product, Film film = Film.Normal, params CoatTest[] tests) =>
@@ -21,16 +23,16 @@ public sealed class CoatClockTests
     [Fact]
     public void Water_is_not_trusted_under_primer_before_four_hours_in_still_air()
     {
-        Assert.Equal((58, 120, 246), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!));
-        Assert.Equal((29, 60, 240), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((58, 120, 246), Minutes(When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((29, 60, 240), Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!));
     }
 
     [Fact]
     public void Washed_models_dry_sooner_in_warm_moving_air_and_overnight_by_house_rule()
     {
         var water = Coat(StepKind.Wash, ProductClass.Water);
-        var warm = Minutes(CoatClock.When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "warm_air"))!);
-        var overnight = Minutes(CoatClock.When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "air_overnight"))!);
+        var warm = Minutes(When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "warm_air"))!);
+        var overnight = Minutes(When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "air_overnight"))!);
 
         Assert.True(warm.Sure < 240, $"{warm}");
         Assert.Equal(720, overnight.Sure);
@@ -40,7 +42,7 @@ public sealed class CoatClockTests
     public void A_class_default_is_spread_by_its_prior()
     {
         // usual x e^(-+1.2816 sqrt(0.5^2 + 0.25^2)) around 45 minutes.
-        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water), Readiness.Touch, HouseRules.Default)!;
+        var times = When(Coat(StepKind.Wash, ProductClass.Water), Readiness.Touch, HouseRules.Default)!;
 
         Assert.Equal((21, 45, 93), Minutes(times));
     }
@@ -55,7 +57,7 @@ public sealed class CoatClockTests
             {
                 foreach (var film in Enum.GetValues<Film>())
                 {
-                    var (early, usual, sure) = Minutes(CoatClock.When(Coat(StepKind.Sand, product, film), stage, HouseRules.Default)!);
+                    var (early, usual, sure) = Minutes(When(Coat(StepKind.Sand, product, film), stage, HouseRules.Default)!);
                     Assert.True(0 <= early && early <= usual && usual <= sure, $"{product} {stage} {film}: {early} {usual} {sure}");
                 }
             }
@@ -76,7 +78,7 @@ public sealed class CoatClockTests
     [InlineData("careful", 2880)]
     public void Primer_before_paint_never_falls_below_the_schools_floor(string school, int least)
     {
-        var (_, usual, sure) = Minutes(CoatClock.When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, HouseRules.Default.With(Schools.PrimerWait, school))!);
+        var (_, usual, sure) = Minutes(When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, HouseRules.Default.With(Schools.PrimerWait, school))!);
 
         Assert.True(usual >= least && sure >= least);
     }
@@ -84,15 +86,15 @@ public sealed class CoatClockTests
     [Fact]
     public void A_heavy_film_doubles_the_wait_and_a_light_one_halves_it_but_putty_cures_as_it_cures()
     {
-        Assert.Equal((117, 240, 492), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
-        Assert.Equal((10, 23, 47), Minutes(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRules.Default)!));
-        Assert.Equal((393, 720, 1318), Minutes(CoatClock.When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((117, 240, 492), Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal((10, 23, 47), Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRules.Default)!));
+        Assert.Equal((393, 720, 1318), Minutes(When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
     }
 
     [Fact]
     public void Still_tacky_moves_early_to_the_test_and_keeps_sure_a_reserve_behind_it()
     {
-        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)), Readiness.NextLayer, HouseRules.Default)!;
+        var times = When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)), Readiness.NextLayer, HouseRules.Default)!;
 
         Assert.Equal((600, 600, 600 + 246 - 120), Minutes(times));
     }
@@ -100,7 +102,7 @@ public sealed class CoatClockTests
     [Fact]
     public void An_early_still_tacky_never_brings_sure_nearer()
     {
-        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)), Readiness.NextLayer, HouseRules.Default)!;
+        var times = When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)), Readiness.NextLayer, HouseRules.Default)!;
 
         Assert.Equal((58, 120, 246), Minutes(times));
     }
@@ -109,17 +111,17 @@ public sealed class CoatClockTests
     public void Dry_sets_sure_to_the_test_for_that_coat_and_that_stage_only()
     {
         var coat = Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.DryAt, 300));
-        var tested = CoatClock.When(coat, Readiness.NextLayer, HouseRules.Default)!;
+        var tested = When(coat, Readiness.NextLayer, HouseRules.Default)!;
 
         Assert.Equal((58, 120, 300), Minutes(tested));
         Assert.True(tested.Tested);
-        Assert.Equal((21, 45, 93), Minutes(CoatClock.When(coat, Readiness.Touch, HouseRules.Default)!));
+        Assert.Equal((21, 45, 93), Minutes(When(coat, Readiness.Touch, HouseRules.Default)!));
     }
 
     [Fact]
     public void Tacky_after_dry_takes_the_dry_back()
     {
-        var times = CoatClock.When(Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]), Readiness.NextLayer, HouseRules.Default)!;
+        var times = When(Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]), Readiness.NextLayer, HouseRules.Default)!;
 
         Assert.Equal(320 + 126, Minutes(times).Sure);
         Assert.False(times.Tested);
@@ -127,14 +129,14 @@ public sealed class CoatClockTests
 
     [Fact]
     public void A_coat_still_going_on_has_no_safe_time() =>
-        Assert.Null(CoatClock.When(Coat(StepKind.Wash, ProductClass.Water) with { EndedAt = null }, Readiness.NextLayer, HouseRules.Default));
+        Assert.Null(When(Coat(StepKind.Wash, ProductClass.Water) with { EndedAt = null }, Readiness.NextLayer, HouseRules.Default));
 
     [Fact]
     public void However_it_is_tested_early_usual_and_sure_stay_in_order() =>
         Gen.Select(Gen.Int[0, 2000], Gen.Bool).Array[0, 6].Sample(tests =>
         {
             var coat = Coat(StepKind.Prime, ProductClass.Lacquer, tests: [.. tests.Select(t => Test(t.Item2 ? Finding.DryAt : Finding.NotDryAt, t.Item1))]);
-            var (early, usual, sure) = Minutes(CoatClock.When(coat, Readiness.NextLayer, HouseRules.Default)!);
+            var (early, usual, sure) = Minutes(When(coat, Readiness.NextLayer, HouseRules.Default)!);
             return early <= usual && usual <= sure;
         }, iter: 2000);
 }

@@ -1886,6 +1886,560 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is safe now or about to be lost, and nobody answered yet. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlertView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts/{key}/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Says that an alert was heard: every device falls silent. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/air": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The air: what is known, whether it suits spraying now and why not, fit windows ahead. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AirView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Keeps air read by hand. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AirEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AirView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/air/instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Asks the instrument: a good answer is kept, silence and nonsense are told and never used. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InstrumentAsk"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JudgedReading"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/air/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the simulated instrument behaves. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SimulatedSetting"];
+                    };
+                };
+            };
+        };
+        /** Sets the simulated instrument, or makes it late, noisy or silent. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SimulatedSetting"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a forecast from a file: CSV or JSON, hourly (docs/formats.md). The plan follows it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForecastUpload"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AirView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecast/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the simulated service's forecast of three days. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForecastAsk"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AirView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/coats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What dries, what may be recoated and until when, how each product behaves on this bench, the coat log. */
+        get: {
+            parameters: {
+                query?: {
+                    product?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoatsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/coats.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The coat log as CSV (RFC 4180). */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/coats/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings coats laid before in from CSV: all lines or none; errors by line. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CoatUpload"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoatUploadAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/products/{id}/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keeps what a product's label says: it stands in place of the table, and no wait is shorter. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LabelEdit"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/observations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Leaves observations out of what is learned of their product, or puts them back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LeaveOut"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1912,6 +2466,7 @@ export interface components {
             film?: null | components["schemas"]["Film"];
             /** Format: double */
             airC?: null | number;
+            despiteAir?: boolean;
             /** Format: double */
             humidityPct?: null | number;
         };
@@ -1920,6 +2475,73 @@ export interface components {
         AddableView: {
             kind: components["schemas"]["StepKind"];
             title: string;
+        };
+        Air: {
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /**
+             * Format: double
+             * @default 0.1
+             */
+            movesMs: number;
+        };
+        AirEntry: {
+            /** Format: uuid */
+            id: string;
+            place: components["schemas"]["AirPlace"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: null | number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            sunWM2: null | number;
+            at: null | components["schemas"]["Instant"];
+        };
+        /** @enum {string} */
+        AirPlace: "bench" | "outdoors";
+        AirReading: {
+            /** Format: uuid */
+            id: string;
+            at: components["schemas"]["Instant"];
+            place: components["schemas"]["AirPlace"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: null | number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            sunWM2: null | number;
+            source: components["schemas"]["AirSource"];
+            air?: components["schemas"]["Air"];
+            weather?: components["schemas"]["Weather"];
+        };
+        /** @enum {string} */
+        AirSource: "hand" | "instrument" | "forecast";
+        AirView: {
+            bench: null | components["schemas"]["AirReading"];
+            outdoors: null | components["schemas"]["AirReading"];
+            benchWords: string;
+            medium: components["schemas"]["SprayMedium"];
+            now: null | components["schemas"]["FitnessView"];
+            nowWords: string;
+            windows: components["schemas"]["FitWindowView"][];
+            forecastWords: string;
+        };
+        AlertView: {
+            key: string;
+            text: string;
+            mayNow: string;
+            at: components["schemas"]["Instant"];
+            isLoss: boolean;
         };
         ArrivalChoice: {
             /** Format: int32 */
@@ -2096,6 +2718,58 @@ export interface components {
         ChangeKind: "skip" | "add" | "swap" | "reorder";
         /** @enum {string} */
         ChoiceOrigin: "default" | "bench" | "unit" | "batch";
+        CoatLineProblem: {
+            /** Format: int32 */
+            line: number;
+            field: string;
+            value: string;
+            message: string;
+            remedy: string;
+        };
+        CoatLogView: {
+            /** Format: uuid */
+            coatId: string;
+            unit: string;
+            what: string;
+            productId: string;
+            product: string;
+            /** Format: int32 */
+            number: number;
+            film: components["schemas"]["Film"];
+            /** Format: double */
+            airC: null | number;
+            /** Format: double */
+            humidityPct: null | number;
+            /** Format: int32 */
+            models: number;
+            startedAt: components["schemas"]["Instant"];
+            endedAt: null | components["schemas"]["Instant"];
+            tests: string[];
+            verdict: string;
+        };
+        CoatUpload: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+        };
+        CoatUploadAnswer: {
+            /** Format: int32 */
+            coats: number;
+            problems: components["schemas"]["CoatLineProblem"][];
+        };
+        /** @enum {string} */
+        CoatUse: "primer" | "gloss" | "varnish" | "paint" | "glue" | "filler" | "texture" | "transfer" | "water";
+        CoatsView: {
+            now: components["schemas"]["Instant"];
+            zone: string;
+            drying: components["schemas"]["DryingView"][];
+            recoat: components["schemas"]["RecoatView"][];
+            products: components["schemas"]["ProductView"][];
+            log: components["schemas"]["CoatLogView"][];
+            /** Format: int32 */
+            logged: number;
+            failures: string;
+        };
         ComputeEntry: {
             model: string;
             function: string;
@@ -2226,6 +2900,38 @@ export interface components {
             /** Format: uuid */
             entryId: string;
         };
+        DocumentForecast: {
+            at: components["schemas"]["Instant"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            rainProbability: number;
+            /** Format: double */
+            sunWM2: number;
+        };
+        DocumentLabel: {
+            product: string;
+            /** Format: double */
+            recoatMin: null | number;
+            /** Format: double */
+            recoatMax: null | number;
+            /** Format: double */
+            reopenMin: null | number;
+            /** Format: double */
+            handleMin: null | number;
+            /** Format: double */
+            nextLayerMin: null | number;
+            /** Format: double */
+            minTempC: null | number;
+            /** Format: double */
+            maxHumidityPct: null | number;
+        };
         DocumentModel: {
             /** Format: uuid */
             id: string;
@@ -2244,6 +2950,28 @@ export interface components {
             name: string;
             material: string;
         };
+        DocumentPastCoat: {
+            /** Format: uuid */
+            id: string;
+            unit: string;
+            product: string;
+            /** Format: int32 */
+            number: number;
+            film: string;
+            /** Format: double */
+            airC: null | number;
+            /** Format: double */
+            humidityPct: null | number;
+            /** Format: int32 */
+            models: number;
+            startedAt: components["schemas"]["Instant"];
+            endedAt: components["schemas"]["Instant"];
+            stage: string;
+            notDryAt: null | components["schemas"]["Instant"];
+            dryAt: null | components["schemas"]["Instant"];
+            verdict: string;
+            leftOut: boolean;
+        };
         DocumentPiece: {
             /** Format: uuid */
             id: string;
@@ -2251,6 +2979,23 @@ export interface components {
             modelId: string;
             /** Format: int32 */
             number: number;
+        };
+        DocumentReading: {
+            /** Format: uuid */
+            id: string;
+            at: components["schemas"]["Instant"];
+            place: string;
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: null | number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            sunWM2: null | number;
+            source: string;
         };
         DocumentRouteChange: {
             /** Format: uuid */
@@ -2326,6 +3071,7 @@ export interface components {
             at: components["schemas"]["Instant"];
             /** Format: uuid */
             entryId: string;
+            leftOut?: boolean;
         };
         DocumentTick: {
             /** Format: uuid */
@@ -2418,6 +3164,26 @@ export interface components {
                 [key: string]: string;
             };
         };
+        FitWindowView: {
+            from: components["schemas"]["Instant"];
+            to: components["schemas"]["Instant"];
+            text: string;
+            /** Format: double */
+            score: number;
+            limiting: string;
+            closedBy: string;
+        };
+        FitnessView: {
+            /** Format: double */
+            score: number;
+            verdict: string;
+            binding: string;
+            words: string;
+            /** Format: double */
+            dewMarginC: number;
+            /** Format: double */
+            surfaceC: number;
+        };
         FlawView: {
             /** Format: uuid */
             id: string;
@@ -2431,6 +3197,15 @@ export interface components {
             model: number;
             place: string;
             words: string;
+        };
+        ForecastAsk: {
+            /** Format: uuid */
+            id: string;
+        };
+        ForecastUpload: {
+            /** Format: uuid */
+            id: string;
+            text: string;
         };
         /** @enum {string} */
         Gaps: "none" | "small" | "large";
@@ -2468,6 +3243,10 @@ export interface components {
             isGate: boolean;
             places: string[];
             flawKinds: string[];
+            unfitAir?: null | string;
+            /** Format: int32 */
+            holdSeconds?: null | number;
+            locks?: null | string;
         };
         /** @enum {string} */
         HandsState: "step" | "free" | "outside" | "empty" | "no_plan";
@@ -2513,9 +3292,34 @@ export interface components {
         };
         /** Format: date-time */
         Instant: string;
+        InstrumentAsk: {
+            /** Format: uuid */
+            id: string;
+            place: components["schemas"]["AirPlace"];
+        };
+        InstrumentReading: {
+            measuredAt: components["schemas"]["Instant"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs?: null | number;
+            /** Format: double */
+            gustMs?: null | number;
+            /** Format: double */
+            sunWM2?: null | number;
+        };
+        /** @enum {string} */
+        InstrumentState: "good" | "late" | "nonsense" | "silent";
         /** @enum {string} */
         IsoDayOfWeek: "none" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
         JsonElement: unknown;
+        JudgedReading: {
+            state: components["schemas"]["InstrumentState"];
+            reading: null | components["schemas"]["InstrumentReading"];
+            words: string;
+        };
         KeyAnswer: {
             text: string;
             next: null | string;
@@ -2526,6 +3330,30 @@ export interface components {
             id: string;
             question: string;
             answers: components["schemas"]["KeyAnswer"][];
+        };
+        LabelEdit: {
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            recoatMin: null | number;
+            /** Format: double */
+            recoatMax: null | number;
+            /** Format: double */
+            reopenMin: null | number;
+            /** Format: double */
+            handleMin: null | number;
+            /** Format: double */
+            nextLayerMin: null | number;
+            /** Format: double */
+            minTempC: null | number;
+            /** Format: double */
+            maxHumidityPct: null | number;
+        };
+        LeaveOut: {
+            /** Format: uuid */
+            id: string;
+            testIds: string[];
+            leftOut: boolean;
         };
         LeftOutView: {
             kind: components["schemas"]["StepKind"];
@@ -2600,6 +3428,12 @@ export interface components {
             text: string;
             reason: string;
             until: null | components["schemas"]["Instant"];
+        };
+        ObservationView: {
+            testIds: string[];
+            stage: components["schemas"]["Readiness"];
+            words: string;
+            leftOut: boolean;
         };
         OfferView: {
             /** Format: uuid */
@@ -2700,8 +3534,44 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        Product: {
+            class: components["schemas"]["ProductClass"];
+            method: null | string;
+            use: components["schemas"]["CoatUse"];
+            id?: null | string;
+            name?: null | string;
+        };
         /** @enum {string} */
         ProductClass: "acrylic_wb" | "acrylic_solvent" | "lacquer" | "enamel_alkyd" | "plastic_cement" | "ca" | "epoxy_putty" | "acrylic_putty" | "pva" | "setting_solution" | "softening_solution" | "water";
+        ProductLabel: {
+            product: components["schemas"]["Product"];
+            /** Format: double */
+            recoatMin: null | number;
+            /** Format: double */
+            recoatMax: null | number;
+            /** Format: double */
+            reopenMin: null | number;
+            /** Format: double */
+            handleMin: null | number;
+            /** Format: double */
+            nextLayerMin: null | number;
+            /** Format: double */
+            minTempC: null | number;
+            /** Format: double */
+            maxHumidityPct: null | number;
+        };
+        ProductView: {
+            id: string;
+            name: string;
+            stages: components["schemas"]["StageView"][];
+            /** Format: double */
+            factor: number;
+            /** Format: int32 */
+            count: number;
+            sureness: string;
+            label: null | components["schemas"]["ProductLabel"];
+            observations: components["schemas"]["ObservationView"][];
+        };
         PromiseView: {
             /** Format: uuid */
             unitId: string;
@@ -2736,6 +3606,17 @@ export interface components {
         };
         /** @enum {string} */
         Readiness: "touch" | "recoat" | "handle" | "next_layer" | "full";
+        RecoatView: {
+            /** Format: uuid */
+            coatId: string;
+            unit: string;
+            mark: string;
+            what: string;
+            opens: components["schemas"]["Instant"];
+            closes: null | components["schemas"]["Instant"];
+            words: string;
+            closing: boolean;
+        };
         RosterOrder: {
             /** Format: uuid */
             id: string;
@@ -2827,6 +3708,15 @@ export interface components {
             when: string;
             effort: string;
         };
+        /** @enum {string} */
+        SimulatedMode: "plausible" | "set" | "late" | "noisy" | "silent";
+        SimulatedSetting: {
+            mode: components["schemas"]["SimulatedMode"];
+            /** Format: double */
+            airC?: null | number;
+            /** Format: double */
+            humidityPct?: null | number;
+        };
         SittingException: {
             /** Format: uuid */
             id: string;
@@ -2878,11 +3768,24 @@ export interface components {
             offers: components["schemas"]["SizeOffer"][];
             words: string;
         };
+        /** @enum {string} */
+        SprayMedium: "aerosol" | "airbrush_wb" | "airbrush_lacquer";
         SseItemOfstring: {
             data?: null | string;
             eventType?: null | string;
             eventId?: null | string;
             reconnectionInterval?: null | string;
+        };
+        StageView: {
+            stage: components["schemas"]["Readiness"];
+            /** Format: double */
+            tableMinutes: number;
+            /** Format: int32 */
+            early: number;
+            /** Format: int32 */
+            usual: number;
+            /** Format: int32 */
+            sure: number;
         };
         /** @enum {string} */
         StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
@@ -2965,6 +3868,31 @@ export interface components {
             chosen: boolean;
             verdict: components["schemas"]["Strength"];
             note: string;
+        };
+        Weather: {
+            air: components["schemas"]["Air"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            windMs: number;
+            /** Format: double */
+            gustMs?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            sunWM2: number;
+            /** Format: double */
+            absorptance?: number;
+            /** Format: double */
+            surfaceC?: null | number;
+            /** Format: double */
+            rainProbability?: number;
+            /** Format: double */
+            canC?: null | number;
+            /** Format: double */
+            distanceCm?: null | number;
         };
         WeeklySitting: {
             /** Format: uuid */
@@ -3052,6 +3980,10 @@ export interface components {
             sittingExceptions: components["schemas"]["DocumentException"][];
             houseChoices?: components["schemas"]["DocumentChoice"][];
             routeChanges?: components["schemas"]["DocumentRouteChange"][];
+            airReadings?: components["schemas"]["DocumentReading"][];
+            forecast?: components["schemas"]["DocumentForecast"][];
+            labels?: components["schemas"]["DocumentLabel"][];
+            pastCoats?: components["schemas"]["DocumentPastCoat"][];
         };
     };
     responses: never;

@@ -1,0 +1,143 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>COATS: what dries, what may be recoated and until when, how each product behaves on this bench, every coat that was laid.</summary>
+/// <param name="Drying">What must be left alone, the soonest safe first.</param>
+/// <param name="Recoat">What may be recoated now or later, and until when.</param>
+/// <param name="Products">Table against seen.</param>
+/// <param name="Log">Coats, the newest first; at most <see cref="CoatsReader.MostLogged"/>.</param>
+/// <param name="Logged">How many there are.</param>
+/// <param name="Failures">Under which air coats failed, in words; empty where none did.</param>
+public sealed record CoatsView(
+    Instant Now, string Zone, IReadOnlyList<DryingView> Drying, IReadOnlyList<RecoatView> Recoat, IReadOnlyList<ProductView> Products, IReadOnlyList<CoatLogView> Log, int Logged, string Failures);
+
+/// <summary>A coat that the same product may follow.</summary>
+/// <param name="Opens">From when on, sure.</param>
+/// <param name="Closes">Until when; null without an end.</param>
+/// <param name="Words">The same in words.</param>
+/// <param name="Closing">True when something is lost at its end: shown as a limit, not as a wait.</param>
+public sealed record RecoatView(Guid CoatId, string Unit, string Mark, string What, Instant Opens, Instant? Closes, string Words, bool Closing);
+
+/// <summary>How a product behaves here.</summary>
+/// <param name="Id">Its outside id.</param>
+/// <param name="Stages">Minutes by the table and as seen, for each stage it has.</param>
+/// <param name="Factor">Seen against the table.</param>
+/// <param name="Count">Observations that carry it.</param>
+/// <param name="Sureness">How sure that is, in words.</param>
+/// <param name="Label">What its label says; null where nothing was entered.</param>
+/// <param name="Observations">What was seen, oldest first.</param>
+public sealed record ProductView(
+    string Id, string Name, IReadOnlyList<StageView> Stages, double Factor, int Count, string Sureness, ProductLabel? Label, IReadOnlyList<ObservationView> Observations);
+
+/// <summary>A stage of a product, minutes at the bench's usual air and as expected now.</summary>
+public sealed record StageView(Readiness Stage, double TableMinutes, int Early, int Usual, int Sure);
+
+/// <summary>Something seen of a coat, which can be left out and put back.</summary>
+public sealed record ObservationView(IReadOnlyList<Guid> TestIds, Readiness Stage, string Words, bool LeftOut);
+
+/// <summary>A coat of the log.</summary>
+public sealed record CoatLogView(
+    Guid CoatId, string Unit, string What, string ProductId, string Product, int Number, Film Film, double? AirC, double? HumidityPct, int Models, Instant StartedAt, Instant? EndedAt,
+    IReadOnlyList<string> Tests, string Verdict);
+
+/// <summary>Reads COATS off the bench.</summary>
+public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
+{
+    /// <summary>Coats listed at most.</summary>
+    public const int MostLogged = 200;
+
+    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
+    /// <summary>The view.</summary>
+    /// <param name="product">Only coats of this product in the log; null for all.</param>
+    public CoatsView View(string? product = null)
+    {
+        var log = Log(product);
+        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product)], [.. log.Take(MostLogged)], log.Count, Failures());
+    }
+
+    /// <summary>Every coat, the newest first.</summary>
+    public IReadOnlyList<CoatLogView> Log(string? product = null)
+    {
+        var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
+        var own = bench.State.Coats.Select(c => (Coat: c, Step: bench.Steps[c.StepId])).Select(c => new CoatLogView(c.Coat.Id, bench.NameOf(c.Step), BenchIndex.TitleOf(c.Step),
+            Core.Drying.Product.Of(c.Coat).Id, Core.Drying.Product.Of(c.Coat).Name, c.Coat.Number, c.Coat.Film, c.Coat.AirC, c.Coat.HumidityPct, c.Coat.ModelIds.Count, c.Coat.StartedAt, c.Coat.EndedAt,
+            [.. c.Coat.Tests.Select(Words)], Verdict(c.Coat, flaws)));
+        var past = bench.State.PastCoats.Select(p => new CoatLogView(p.Id, p.Unit, $"{p.Product.Name}, coat {p.Number}", p.Product.Id, p.Product.Name, p.Number, p.Film, p.AirC, p.HumidityPct, p.Models,
+            p.StartedAt, p.EndedAt, [.. p.ToCoat().Tests.Select(Words)], p.Verdict));
+        return [.. own.Concat(past).Where(c => product is null || c.ProductId == product).OrderByDescending(c => c.StartedAt).ThenBy(c => c.CoatId)];
+    }
+
+    private string Words(CoatTest test) => $"{Ids.Of(test.Stage).Replace('_', ' ')}: {(test.Finding == Finding.NotDryAt ? "still tacky" : "dry")} {_clock.At(test.At)}";
+
+    // What the gates after a coat found on its models.
+    private string Verdict(Coat coat, ILookup<Guid, Flaw> flaws)
+    {
+        var models = coat.ModelIds.ToHashSet();
+        var gates = bench.StepsOf[bench.Steps[coat.StepId].BatchId].Where(s => s.Key.Kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate).ToList();
+        var found = gates.SelectMany(g => flaws[g.Id]).Concat(flaws[coat.StepId]).Where(f => models.Contains(f.ModelId) && f.NotedAt >= coat.StartedAt).Select(f => f.Words).ToList();
+        if (found.Count > 0) return string.Join(", ", found.GroupBy(w => w).Select(g => g.Count() == 1 ? g.Key : $"{g.Key} x {g.Count()}"));
+        return gates.Exists(g => bench.TicksOf[g.Id].Any(t => models.Contains(t.ModelId))) ? "clean" : "";
+    }
+
+    private List<RecoatView> Recoatable()
+    {
+        var views = new List<RecoatView>();
+        foreach (var coat in bench.State.Coats.Where(c => c.EndedAt is not null))
+        {
+            var step = bench.Steps[coat.StepId];
+            var next = bench.EdgesOutOf[step.Id].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
+            if (next is null || bench.TimesOf(coat, Readiness.Recoat) is not { } times) continue;
+            // The first model's coat is the oldest: its window closes first.
+            var window = bench.Drying.WindowOf(coat.Step, coat.Product, coat.Method, bench.Drying.AirAt(coat.EndedAt!.Value));
+            var closes = window?.Forbidden is { } f ? coat.StartedAt + Duration.FromMinutes(Math.Floor(f.From)) : (Instant?)null;
+            var reopens = window?.Forbidden?.To is { } to ? coat.EndedAt!.Value + Duration.FromMinutes(Math.Ceiling(to)) : (Instant?)null;
+            var words = closes is not { } end ? $"from {_clock.At(times.Sure)}"
+                : end <= times.Sure || now > end ? reopens is { } again ? $"not before {_clock.At(again)}: between it lifts" : "not again without sanding"
+                : $"{(times.Sure > now ? $"from {_clock.At(times.Sure)} " : "")}until {_clock.At(end)}";
+            var unit = bench.UnitOf(step);
+            views.Add(new RecoatView(coat.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(next), times.Sure, closes, words, closes > now && closes > times.Sure));
+        }
+        return [.. views.OrderBy(v => v.Closes ?? Instant.MaxValue).ThenBy(v => v.Opens)];
+    }
+
+    private ProductView Product(Product product)
+    {
+        var belief = bench.Drying.BeliefOf(product);
+        var step = StepKind.Study;
+        var stages = Enum.GetValues<Readiness>().Where(s => DryingModel.Knows(product.Class, s)).Select(s =>
+        {
+            var band = bench.Drying.Expected(step, product, s, HouseRules.Default, now);
+            return new StageView(s, TradeDefaults.ClassOf(product.Class).Stages[Ids.Of(s)].TRefMin, band.Early, band.Usual, band.Sure);
+        }).ToList();
+        var sureness = belief.Count == 0 ? "rule of thumb: nothing seen here yet"
+            : belief.IsCalibrated ? $"calibrated on this bench, n = {belief.Count}"
+            : $"learning, n = {belief.Count}: give or take {Math.Round((Math.Exp(1.2816 * belief.Sd) - 1) * 100)} %";
+        return new ProductView(product.Id, product.Name, stages, Math.Round(belief.Factor, 2), belief.Count, sureness, bench.Drying.LabelOf(product), [.. bench.Drying.ObservationsOf(product).Select(Observation)]);
+    }
+
+    private ObservationView Observation(ObservedCoat seen)
+    {
+        static string Lasts(double minutes) => Clockface.Lasts((long)Math.Round(minutes));
+        var o = seen.Seen;
+        var what = o.Exact is { } x ? $"dry at {Lasts(x)}"
+            : o is { NotDryAt: { } low, DryAt: { } high } ? $"tacky at {Lasts(low)}, dry at {Lasts(high)}"
+            : o.NotDryAt is { } tacky ? $"still tacky at {Lasts(tacky)}" : $"dry by {Lasts(o.DryAt!.Value)}";
+        return new ObservationView(seen.TestIds, seen.Stage, $"{_clock.At(seen.Coat.EndedAt!.Value)}: {Ids.Of(seen.Stage).Replace('_', ' ')}, {what}; table {Lasts(o.ModelMinutes)}", seen.LeftOut);
+    }
+
+    // Coats whose gate found something, by the air they were laid in.
+    private string Failures()
+    {
+        var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
+        var known = bench.State.Coats.Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null }).Select(c => (Coat: c, Verdict: Verdict(c, flaws))).Where(c => c.Verdict.Length > 0).ToList();
+        var failed = known.Where(c => c.Verdict != "clean").Select(c => c.Coat).ToList();
+        if (failed.Count == 0) return "";
+        var words = $"{failed.Count} of {known.Count} coats with known air failed at a gate: {failed.Min(c => c.AirC):0} to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
+        return known.Count < 8 ? $"{words}. Too few to say more." : $"{words}.";
+    }
+}

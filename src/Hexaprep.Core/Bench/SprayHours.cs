@@ -1,0 +1,75 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>When the air is fit for the coats this bench sprays: from the forecast hour by hour, beyond it taken as fit and shown as assumed.</summary>
+public static class SprayHours
+{
+    /// <summary>What the bench sprays most with, by its steps still to do: what the forecast is judged for.</summary>
+    public static SprayMedium MediumOf(BenchIndex bench)
+    {
+        var sprays = bench.State.Steps.Where(s => s is { NotNeeded: null, Amounts.Mode: not null } && !bench.IsFinished(s)).ToList();
+        var brushed = sprays.Where(s => s.Amounts.Method == "airbrush").ToList();
+        if (brushed.Count * 2 <= sprays.Count) return SprayMedium.Aerosol;
+        return brushed.Count(s => s.Amounts.Product == ProductClass.AcrylicWb) * 2 >= brushed.Count ? SprayMedium.AirbrushWb : SprayMedium.AirbrushLacquer;
+    }
+
+    /// <summary>The fit stretches of the forecast, for cans: an airbrush is worked indoors, where the bench's own air counts.</summary>
+    public static IReadOnlyList<(Instant From, Instant To, FitHours Hours)> Stretches(BenchIndex bench)
+    {
+        var medium = MediumOf(bench);
+        if (medium != SprayMedium.Aerosol || bench.State.Forecast.Count == 0) return [];
+        var found = new List<(Instant, Instant, FitHours)>();
+        // An hour that is missing cuts the forecast: what is not known is not joined.
+        foreach (var run in Runs(bench.State.Forecast))
+            found.AddRange(SprayWindows.Of([.. run.Select(h => SprayFitness.Of(medium, h.Weather))]).Select(w => (run[w.FromHour].At, run[w.ToHour - 1].At + Duration.FromHours(1), w)));
+        return found;
+    }
+
+    /// <summary>The parts of a sitting in which one may spray.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="sitting">The sitting, in minutes of the plan.</param>
+    /// <param name="at">The moment of a minute.</param>
+    public static IEnumerable<Span> Within(BenchIndex bench, Span sitting, Func<int, Instant> at)
+    {
+        var forecast = bench.State.Forecast;
+        if (forecast.Count == 0 || MediumOf(bench) != SprayMedium.Aerosol) return [sitting];
+        var (begins, ends) = (forecast[0].At, forecast[^1].At + Duration.FromHours(1));
+        var origin = at(0);
+        int Minute(Instant moment) => (int)Math.Ceiling((moment - origin).TotalMinutes);
+        var parts = Stretches(bench).Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To)))).ToList();
+        // Before and beyond the forecast nothing speaks against it.
+        if (at(sitting.Begin) < begins) parts.Insert(0, new Span(sitting.Begin, Math.Min(sitting.End, Minute(begins))));
+        if (at(sitting.End) > ends) parts.Add(new Span(Math.Max(sitting.Begin, Minute(ends)), sitting.End));
+        return Joined(parts.Where(p => p.Length > 0));
+    }
+
+    private static List<Span> Joined(IEnumerable<Span> parts)
+    {
+        var joined = new List<Span>();
+        foreach (var part in parts)
+        {
+            if (joined.Count > 0 && part.Begin <= joined[^1].End) joined[^1] = joined[^1] with { End = Math.Max(joined[^1].End, part.End) };
+            else joined.Add(part);
+        }
+        return joined;
+    }
+
+    private static IEnumerable<List<ForecastHour>> Runs(IReadOnlyList<ForecastHour> hours)
+    {
+        var run = new List<ForecastHour>();
+        foreach (var hour in hours)
+        {
+            if (run.Count > 0 && hour.At - run[^1].At != Duration.FromHours(1))
+            {
+                yield return run;
+                run = [];
+            }
+            run.Add(hour);
+        }
+        if (run.Count > 0) yield return run;
+    }
+}

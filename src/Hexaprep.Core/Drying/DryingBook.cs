@@ -1,0 +1,187 @@
+using Hexaprep.Core.Routes;
+using NodaTime;
+
+namespace Hexaprep.Core.Drying;
+
+/// <summary>What a product's observations say: its factor on the table's time, and how sure that is.</summary>
+/// <param name="Factor">Median of the belief.</param>
+/// <param name="Sd">Of ln factor.</param>
+/// <param name="PriorSd">Of ln factor before any observation.</param>
+/// <param name="Count">Observations that carry it.</param>
+/// <param name="Early">P10 of the next film, as a multiple of the table's time.</param>
+/// <param name="Usual">P50.</param>
+/// <param name="Sure">P90.</param>
+public sealed record Belief(double Factor, double Sd, double PriorSd, int Count, double Early, double Usual, double Sure)
+{
+    /// <summary>True when the user's own log has taken over: 5 observations, and the spread halved.</summary>
+    public bool IsCalibrated => Count >= 5 && Sd < PriorSd / 2;
+}
+
+/// <summary>An observation with the coat and test it came from.</summary>
+/// <param name="Coat">The coat.</param>
+/// <param name="Stage">The readiness tested.</param>
+/// <param name="TestIds">The tests behind it: one, or the two that bracket it.</param>
+/// <param name="Seen">The observation.</param>
+/// <param name="LeftOut">True when the user left it out.</param>
+public sealed record ObservedCoat(Coat Coat, Readiness Stage, IReadOnlyList<Guid> TestIds, Observation Seen, bool LeftOut);
+
+/// <summary>When coats are ready: the model's time in the air they dry in, the coats below, the product's label, and what this bench has seen of the product.</summary>
+/// <param name="coats">All coats of the bench.</param>
+/// <param name="labels">Labels the user entered.</param>
+/// <param name="readings">Air read at the bench and outdoors.</param>
+/// <param name="houseOf">The house rules a coat's batch follows.</param>
+public sealed class DryingBook(IReadOnlyList<Coat> coats, IReadOnlyList<ProductLabel> labels, IReadOnlyList<AirReading> readings, Func<Coat, HouseRules> houseOf)
+{
+    private const double LabelSd = 0.25;
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<double, Belief> Untaught = new();
+    private readonly Dictionary<Product, ProductLabel> _labels = labels.ToDictionary(l => l.Product);
+    private readonly AirReading[] _indoors = [.. readings.Where(r => r.Place == AirPlace.Bench).OrderBy(r => r.At)];
+    private readonly Dictionary<Product, Belief> _beliefs = [];
+    private ILookup<Product, Coat>? _byProduct;
+
+    /// <summary>Products with coats or labels.</summary>
+    public IReadOnlyList<Product> Products => [.. ByProduct.Select(g => g.Key).Union(_labels.Keys).OrderBy(p => p.Id, StringComparer.Ordinal)];
+
+    private ILookup<Product, Coat> ByProduct => _byProduct ??= coats.ToLookup(Product.Of);
+
+    /// <summary>The label of a product, or null.</summary>
+    public ProductLabel? LabelOf(Product product) => _labels.GetValueOrDefault(product);
+
+    /// <summary>Air at the bench: the last reading that still holds, else what a workroom is taken for.</summary>
+    public Air AirAt(Instant at) => ReadingAt(at)?.Air ?? Air.Usual;
+
+    /// <summary>The bench reading that still holds at a moment, or null.</summary>
+    public AirReading? ReadingAt(Instant at)
+    {
+        var i = Last(at);
+        return i >= 0 && at - _indoors[i].At <= AirReading.Holds ? _indoors[i] : null;
+    }
+
+    /// <summary>What is believed of a product.</summary>
+    public Belief BeliefOf(Product product)
+    {
+        if (_beliefs.TryGetValue(product, out var known)) return known;
+        var sd = LabelOf(product) is { } label && (label.RecoatMin ?? label.HandleMin ?? label.NextLayerMin) is not null ? LabelSd : TradeDefaults.ClassOf(product.Class).PriorSd;
+        var seen = ObservationsOf(product).Where(o => !o.LeftOut).Select(o => o.Seen).ToList();
+        var belief = seen.Count == 0 ? Untaught.GetOrAdd(sd, s => Believe(new Calibration([], 0, s), s)) : Believe(new Calibration(seen, 0, sd), sd);
+        return _beliefs[product] = belief;
+    }
+
+    /// <summary>What tests of a product's coats say, oldest first. The last "still tacky" and the first "dry" of a coat bracket it.</summary>
+    public IReadOnlyList<ObservedCoat> ObservationsOf(Product product)
+    {
+        var found = new List<ObservedCoat>();
+        foreach (var coat in ByProduct[product].Where(c => c.EndedAt is not null && c.Tests.Count > 0).OrderBy(c => c.EndedAt))
+        {
+            foreach (var tests in coat.Tests.Where(t => t.At > coat.EndedAt).GroupBy(t => (t.Stage, t.LeftOut)))
+            {
+                var model = Model(coat, tests.Key.Stage);
+                double Since(CoatTest t) => (t.At - coat.EndedAt!.Value).TotalMinutes;
+                if (tests.FirstOrDefault(t => t.Finding == Finding.Exact) is { } exact)
+                {
+                    found.Add(new(coat, tests.Key.Stage, [exact.Id], new Observation(model, Exact: Since(exact)), tests.Key.LeftOut));
+                    continue;
+                }
+                // A "dry" before the last "still tacky" was a wrong touch.
+                var tacky = tests.Where(t => t.Finding == Finding.NotDryAt).MaxBy(t => t.At);
+                var dry = tests.Where(t => t.Finding == Finding.DryAt && (tacky is null || t.At > tacky.At)).MinBy(t => t.At);
+                if ((dry ?? tacky) is null) continue;
+                found.Add(new(coat, tests.Key.Stage, [.. new[] { tacky?.Id, dry?.Id }.OfType<Guid>()],
+                    new Observation(model, NotDryAt: tacky is null ? null : Since(tacky), DryAt: dry is null ? null : Since(dry)), tests.Key.LeftOut));
+            }
+        }
+        return found;
+    }
+
+    /// <summary>The three times of a coat for a readiness; null while it goes on, and where its product has no such stage.</summary>
+    public SafeTimes? When(Coat coat, Readiness stage)
+    {
+        if (coat.EndedAt is not { } end || !DryingModel.Knows(coat.Product, stage)) return null;
+        var house = houseOf(coat);
+        return CoatClock.Learn(coat, stage, Band(coat.Step, Product.Of(coat), stage, house, Model(coat, stage), AirDuring(coat).Item1), end);
+    }
+
+    /// <summary>The wait a step will leave, in the air there is now: for coats still to come.</summary>
+    public WaitBand Expected(StepKind step, ProductClass product, string? method, Readiness stage, HouseRules house, Instant now, int coatsBelow = 0) =>
+        Expected(step, Product.Of(step, product, method), stage, house, now, coatsBelow);
+
+    /// <summary>The wait a coat of a product will need.</summary>
+    public WaitBand Expected(StepKind step, Product key, Readiness stage, HouseRules house, Instant now, int coatsBelow = 0)
+    {
+        var air = Bounded(step == StepKind.Wash ? WaitTable.AirAfter(step, house) : AirAt(now), key);
+        var minutes = DryingModel.Time(key.Class, stage, air, 1, StageOf(key, stage)).Minutes!.Value * (stage == Readiness.Recoat ? DryingModel.Stacked(coatsBelow + 1) : 1);
+        return Band(step, key, stage, house, minutes, air);
+    }
+
+    /// <summary>What the model says of a coat, minutes: its film, the coats below, the air it dried in hour by hour.</summary>
+    public double Model(Coat coat, Readiness stage)
+    {
+        var key = Product.Of(coat);
+        var film = WaitTable.Ratio(coat.Film);
+        var (first, later) = AirDuring(coat);
+        var stacked = stage == Readiness.Recoat ? DryingModel.Stacked(coat.Number) : 1;
+        double progress = 0;
+        var (at, air) = (coat.EndedAt ?? coat.StartedAt, first);
+        foreach (var reading in later)
+        {
+            var needed = Needed(air);
+            var span = (reading.At - at).TotalMinutes;
+            if (needed is { } n && progress + span / n >= 1) return (at - coat.EndedAt!.Value).TotalMinutes + (1 - progress) * n;
+            if (needed is { } more) progress += span / more;
+            (at, air) = (reading.At, reading.Air);
+        }
+        // Air in which it never dries is taken to get better after as long as a reading holds.
+        var stalled = Needed(air) is null ? AirReading.Holds.TotalMinutes : 0;
+        return (at - (coat.EndedAt ?? coat.StartedAt)).TotalMinutes + stalled + (1 - progress) * Needed(Bounded(air, key))!.Value;
+
+        double? Needed(Air over) => DryingModel.Time(coat.Product, stage, over, film, StageOf(key, stage)).Minutes * stacked;
+    }
+
+    /// <summary>When a coat may be recoated by its label, or null where the label says nothing of a closing time. Never looser than the label.</summary>
+    public RecoatTimes? WindowOf(StepKind step, ProductClass product, string? method, Air air)
+    {
+        var key = Product.Of(step, product, method);
+        if (LabelOf(key) is not { RecoatMax: { } close } label || !DryingModel.Knows(product, Readiness.Recoat)) return null;
+        var factor = DryingModel.Time(product, Readiness.Recoat, Bounded(air, key), 1, StageOf(key, Readiness.Recoat)).Factor!.Value;
+        return RecoatTimes.Of(label.RecoatMin ?? 0, close, label.ReopenMin, factor);
+    }
+
+    private WaitBand Band(StepKind step, Product key, Readiness stage, HouseRules house, double minutes, Air air)
+    {
+        var belief = BeliefOf(key);
+        return WaitTable.Of(step, stage, house, minutes * belief.Early, minutes * belief.Usual, Math.Max(minutes * belief.Sure, LabelOf(key)?.Minutes(stage) ?? 0), air);
+    }
+
+    private StageLabel? StageOf(Product key, Readiness stage) => LabelOf(key) is { } l ? new StageLabel(l.Minutes(stage), l.MinTempC, l.MaxHumidityPct) : null;
+
+    // The nearest air in which the film forms at all.
+    private Air Bounded(Air air, Product key)
+    {
+        var (kind, label) = (TradeDefaults.ClassOf(key.Class), LabelOf(key));
+        return air with { AirC = Math.Max(air.AirC, label?.MinTempC ?? kind.TMinC), HumidityPct = Math.Min(Math.Min(air.HumidityPct, label?.MaxHumidityPct ?? kind.RhMax), 99) };
+    }
+
+    // Air at its end, and the bench readings since. What was typed in at the coat counts before the instrument.
+    private (Air, IEnumerable<AirReading>) AirDuring(Coat coat)
+    {
+        var end = coat.EndedAt ?? coat.StartedAt;
+        if (coat.Step == StepKind.Wash && coat.AirC is null) return (WaitTable.AirAfter(StepKind.Wash, houseOf(coat)), []);
+        var read = AirAt(end);
+        var first = coat.AirC is null && coat.HumidityPct is null ? read : new Air(Math.Clamp(coat.AirC ?? read.AirC, -10, 45), Math.Clamp(coat.HumidityPct ?? read.HumidityPct, 5, 100));
+        return (first, _indoors.Skip(Last(end) + 1));
+    }
+
+    private int Last(Instant at)
+    {
+        int low = 0, high = _indoors.Length;
+        while (low < high)
+        {
+            var mid = (low + high) / 2;
+            if (_indoors[mid].At <= at) low = mid + 1;
+            else high = mid;
+        }
+        return low - 1;
+    }
+
+    private static Belief Believe(Calibration c, double priorSd) => new(c.MedianFactor, c.Sd, priorSd, c.Count, c.Quantile(1, 0.1), c.Quantile(1, 0.5), c.Quantile(1, 0.9));
+}

@@ -1,0 +1,96 @@
+using Hexaprep.Core;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
+using Hexaprep.Formats;
+using Hexaprep.Storage;
+using Hexaprep.Web.Air;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+
+namespace Hexaprep.Web.Features;
+
+/// <summary>Air entered by hand.</summary>
+public sealed record AirEntry(Guid Id, AirPlace Place, double AirC, double HumidityPct, double? WindMs, double? GustMs, double? SunWM2, Instant? At);
+
+/// <summary>Asks the instrument, and keeps what it says if that is good.</summary>
+public sealed record InstrumentAsk(Guid Id, AirPlace Place);
+
+/// <summary>A forecast file.</summary>
+public sealed record ForecastUpload(Guid Id, string Text);
+
+/// <summary>Takes the forecast of the simulated service.</summary>
+public sealed record ForecastAsk(Guid Id);
+
+/// <summary>The air over the wire: read by hand or instrument, forecast, fitness for spraying.</summary>
+public static class AirEndpoints
+{
+    private const int SimulatedHours = 72;
+
+    /// <summary>Adds the routes.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/alerts", AlertsAsync).WithSummary("What is safe now or about to be lost, and nobody answered yet.");
+        api.MapPost("/alerts/{key}/heard", HearAsync).WithSummary("Says that an alert was heard: every device falls silent.");
+        api.MapGet("/air", ReadAsync).WithSummary("The air: what is known, whether it suits spraying now and why not, fit windows ahead.");
+        api.MapPost("/air", EnterAsync).WithSummary("Keeps air read by hand.").ProducesProblem(400);
+        api.MapPost("/air/instrument", AskAsync).WithSummary("Asks the instrument: a good answer is kept, silence and nonsense are told and never used.");
+        api.MapGet("/air/simulated", (SimulatedInstrument simulated) => TypedResults.Ok(simulated.Setting)).WithSummary("How the simulated instrument behaves.");
+        api.MapPut("/air/simulated", (SimulatedSetting setting, SimulatedInstrument simulated) =>
+        {
+            simulated.Setting = setting;
+            return TypedResults.NoContent();
+        }).WithSummary("Sets the simulated instrument, or makes it late, noisy or silent.");
+        api.MapPost("/forecast", UploadAsync).WithSummary("Takes a forecast from a file: CSV or JSON, hourly (docs/formats.md). The plan follows it.").ProducesProblem(400);
+        api.MapPost("/forecast/simulated", SimulateAsync).WithSummary("Takes the simulated service's forecast of three days.");
+    }
+
+    private static async Task<Ok<IReadOnlyList<AlertView>>> AlertsAsync(Desk desk, AirStore store, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(new AlertReader(laid.Bench, laid.Plan, laid.Now).Of(await store.AnsweredAsync(laid.Workspace, cancel)));
+    }
+
+    private static async Task<NoContent> HearAsync(string key, Desk desk, AirStore store, CancellationToken cancel)
+    {
+        if (key.Length is < 3 or > 120) throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
+        await store.HearAsync(await desk.WorkspaceAsync(cancel), key, silenced: false, desk.Now, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Ok<AirView>> ReadAsync(Desk desk, AirStore store, CancellationToken cancel) => TypedResults.Ok(await ViewAsync(desk, store, cancel));
+
+    private static async Task<AirView> ViewAsync(Desk desk, AirStore store, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return new AirReader(laid.Bench, laid.Now).View((await store.ForecastFromAsync(laid.Workspace, cancel)).From);
+    }
+
+    private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, Desk desk, AirStore store, CancellationToken cancel)
+    {
+        await store.ReadAsync(await desk.WorkspaceAsync(cancel),
+            new AirReading(entry.Id, entry.At ?? desk.Now, entry.Place, entry.AirC, entry.HumidityPct, entry.WindMs, entry.GustMs, entry.SunWM2, AirSource.Hand), desk.Now, cancel);
+        return TypedResults.Ok(await ViewAsync(desk, store, cancel));
+    }
+
+    private static async Task<Ok<JudgedReading>> AskAsync(InstrumentAsk ask, Desk desk, AirStore store, IAirInstrument instrument, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        var before = laid.Bench.State.Readings.LastOrDefault(r => r.Place == ask.Place && r.Source == AirSource.Instrument);
+        var judged = JudgedReading.Of(await instrument.ReadAsync(ask.Place, cancel), before, laid.Now);
+        if (judged is { State: InstrumentState.Good, Reading: { } r })
+            await store.ReadAsync(laid.Workspace, new AirReading(ask.Id, r.MeasuredAt, ask.Place, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, AirSource.Instrument), laid.Now, cancel);
+        return TypedResults.Ok(judged);
+    }
+
+    private static async Task<Ok<AirView>> UploadAsync(ForecastUpload upload, Desk desk, AirStore store, CancellationToken cancel)
+    {
+        await store.ForecastAsync(await desk.WorkspaceAsync(cancel), upload.Id, "a forecast file", ForecastFile.Read(upload.Text ?? ""), desk.Now, cancel);
+        return TypedResults.Ok(await ViewAsync(desk, store, cancel));
+    }
+
+    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirStore store, SimulatedInstrument simulated, CancellationToken cancel)
+    {
+        await store.ForecastAsync(await desk.WorkspaceAsync(cancel), ask.Id, "the simulated weather service", simulated.Forecast(SimulatedHours), desk.Now, cancel);
+        return TypedResults.Ok(await ViewAsync(desk, store, cancel));
+    }
+}

@@ -1,0 +1,69 @@
+using System.Text;
+using Hexaprep.Core;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
+using Hexaprep.Formats;
+using Hexaprep.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hexaprep.Web.Features;
+
+/// <summary>What a product's label says; null where it says nothing.</summary>
+public sealed record LabelEdit(Guid Id, double? RecoatMin, double? RecoatMax, double? ReopenMin, double? HandleMin, double? NextLayerMin, double? MinTempC, double? MaxHumidityPct);
+
+/// <summary>Leaves observations out of what is learned, or puts them back.</summary>
+public sealed record LeaveOut(Guid Id, IReadOnlyList<Guid> TestIds, bool LeftOut);
+
+/// <summary>A coat log file.</summary>
+public sealed record CoatUpload(Guid Id, string Text);
+
+/// <summary>What came of a coat log file: how many coats, or what is wrong line by line; nothing is kept then.</summary>
+public sealed record CoatUploadAnswer(int Coats, IReadOnlyList<CoatLineProblem> Problems);
+
+/// <summary>COATS over the wire: what dries, how each product behaves here, the log.</summary>
+public static class CoatEndpoints
+{
+    /// <summary>Adds the routes.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/coats", ReadAsync).WithSummary("What dries, what may be recoated and until when, how each product behaves on this bench, the coat log.");
+        api.MapGet("/coats.csv", CsvAsync).WithSummary("The coat log as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
+        api.MapPost("/coats/import", ImportAsync).WithSummary("Brings coats laid before in from CSV: all lines or none; errors by line.").ProducesProblem(400);
+        api.MapPut("/products/{id}/label", LabelAsync).WithSummary("Keeps what a product's label says: it stands in place of the table, and no wait is shorter.").ProducesProblem(400).ProducesProblem(404);
+        api.MapPost("/observations", LeaveOutAsync).WithSummary("Leaves observations out of what is learned of their product, or puts them back.").ProducesProblem(404);
+    }
+
+    private static async Task<Ok<CoatsView>> ReadAsync(string? product, Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(new CoatsReader(laid.Bench, laid.Plan, laid.Now).View(product));
+    }
+
+    private static async Task<FileContentHttpResult> CsvAsync(Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.File(Encoding.UTF8.GetBytes(CoatLogCsv.Write(laid.Bench, new CoatsReader(laid.Bench, laid.Plan, laid.Now).Log())), "text/csv; charset=utf-8", "hexaprep-coats.csv");
+    }
+
+    private static async Task<Ok<CoatUploadAnswer>> ImportAsync(CoatUpload upload, Desk desk, AirStore store, CancellationToken cancel)
+    {
+        var (coats, problems) = CoatLogCsv.Read(upload.Text ?? "", Guid.NewGuid);
+        if (problems.Count > 0) return TypedResults.Ok(new CoatUploadAnswer(0, problems));
+        if (coats.Count > 0) await store.ImportAsync(await desk.WorkspaceAsync(cancel), upload.Id, coats, desk.Now, cancel);
+        return TypedResults.Ok(new CoatUploadAnswer(coats.Count, []));
+    }
+
+    private static async Task<NoContent> LabelAsync(string id, LabelEdit edit, Desk desk, AirStore store, CancellationToken cancel)
+    {
+        var product = Product.Find(id) ?? throw new RefusedException(new Refusal("id", $"There is no product {id}.", "Take one of COATS.", RefusalKind.NotFound));
+        await store.LabelAsync(await desk.WorkspaceAsync(cancel), edit.Id,
+            new ProductLabel(product, edit.RecoatMin, edit.RecoatMax, edit.ReopenMin, edit.HandleMin, edit.NextLayerMin, edit.MinTempC, edit.MaxHumidityPct), desk.Now, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> LeaveOutAsync(LeaveOut edit, Desk desk, AirStore store, CancellationToken cancel)
+    {
+        await store.LeaveOutAsync(await desk.WorkspaceAsync(cancel), edit.Id, edit.TestIds, edit.LeftOut, desk.Now, cancel);
+        return TypedResults.NoContent();
+    }
+}
