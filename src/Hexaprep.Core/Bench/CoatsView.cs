@@ -12,8 +12,13 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Log">Coats, the newest first; at most <see cref="CoatsReader.MostLogged"/>.</param>
 /// <param name="Logged">How many there are.</param>
 /// <param name="Failures">Under which air coats failed, in words; empty where none did.</param>
+/// <param name="Seen">The last coats seen dry, against the table, oldest first.</param>
 public sealed record CoatsView(
-    Instant Now, string Zone, IReadOnlyList<DryingView> Drying, IReadOnlyList<RecoatView> Recoat, IReadOnlyList<ProductView> Products, IReadOnlyList<CoatLogView> Log, int Logged, string Failures);
+    Instant Now, string Zone, IReadOnlyList<DryingView> Drying, IReadOnlyList<RecoatView> Recoat, IReadOnlyList<ProductView> Products, IReadOnlyList<CoatLogView> Log, int Logged, string Failures,
+    IReadOnlyList<SeenCoatView> Seen);
+
+/// <summary>A coat seen dry, beside what the table says for its air and film.</summary>
+public sealed record SeenCoatView(Guid CoatId, string Mark, string What, string Day, string Air, Readiness Stage, double TableMinutes, double SeenMinutes, string Words);
 
 /// <summary>A coat that the same product may follow.</summary>
 /// <param name="Opens">From when on, sure.</param>
@@ -57,7 +62,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     public CoatsView View(string? product = null)
     {
         var log = Log(product);
-        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product)], [.. log.Take(MostLogged)], log.Count, Failures());
+        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product)], [.. log.Take(MostLogged)], log.Count, Failures(), Seen());
     }
 
     /// <summary>Every coat, the newest first.</summary>
@@ -70,6 +75,21 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         var past = bench.State.PastCoats.Select(p => new CoatLogView(p.Id, p.Unit, $"{p.Product.Name}, coat {p.Number}", p.Product.Id, p.Product.Name, p.Number, p.Film, p.AirC, p.HumidityPct, p.Models,
             p.StartedAt, p.EndedAt, [.. p.ToCoat().Tests.Select(Words)], p.Verdict));
         return [.. own.Concat(past).Where(c => product is null || c.ProductId == product).OrderByDescending(c => c.StartedAt).ThenBy(c => c.CoatId)];
+    }
+
+    private List<SeenCoatView> Seen() =>
+        [.. bench.Drying.Products.SelectMany(bench.Drying.ObservationsOf).Where(o => !o.LeftOut && (o.Seen.Exact ?? o.Seen.DryAt) is not null).OrderByDescending(o => o.Coat.EndedAt).Take(5).Reverse().Select(SeenCoat)];
+
+    private SeenCoatView SeenCoat(ObservedCoat o)
+    {
+        var (seen, table) = ((o.Seen.Exact ?? o.Seen.DryAt)!.Value, o.Seen.ModelMinutes);
+        var own = bench.Steps.TryGetValue(o.Coat.StepId, out var step);
+        var air = o.Coat.AirC is { } c ? (c, o.Coat.HumidityPct ?? 50) : bench.Drying.ReadingAt(o.Coat.EndedAt!.Value) is { } r ? (r.AirC, r.HumidityPct) : ((double, double)?)null;
+        var by = Math.Round(seen - table);
+        return new SeenCoatView(o.Coat.Id, own ? bench.UnitOf(step!).Mark : "", own ? BenchIndex.TitleOf(step!) : Core.Drying.Product.Of(o.Coat).Name,
+            o.Coat.EndedAt!.Value.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture),
+            air is { } known ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{known.Item1:0} °C, {known.Item2:0} % RH") : "air not known",
+            o.Stage, Math.Round(table), Math.Round(seen), $"table {Clockface.Lasts((long)Math.Round(table))}, {(by >= 0 ? $"{by:0} later" : $"{-by:0} sooner")}");
     }
 
     private string Words(CoatTest test) => $"{Ids.Of(test.Stage).Replace('_', ' ')}: {(test.Finding == Finding.NotDryAt ? "still tacky" : "dry")} {_clock.At(test.At)}";

@@ -170,13 +170,13 @@ public sealed class PlanDraft
     }
 
     // A label's closing time holds for every model, an arc between batches: with models done in the same order the longest gap any model sees is longer than the
-    // batches' by the second step's set-up and the pace of the slower step. What is left under the least wait is shut: then it waits for the reopening.
+    // batches' by the second step's set-up and the pace of the slower step, and a minute for the first one's end, which a plan rounds up. What is left under the least wait is shut: then it waits for the reopening.
     private PlanArc Windowed(PlanArc arc, BenchEdge edge, BenchStep from, BenchStep to)
     {
         if (edge.Stage != Readiness.Recoat || from.Amounts.Product is not { } product
             || _bench.Drying.WindowOf(from.Key.Kind, product, from.Amounts.Method, _bench.Drying.AirAt(_now)) is not { Forbidden: { } forbidden }) return arc;
         var models = _bench.Remaining(to).Count;
-        var spread = to.Amounts.SetupMinutes + (int)Math.Ceiling((models - 1) * Math.Max(from.Amounts.SecondsPerModel, to.Amounts.SecondsPerModel) / 60.0);
+        var spread = to.Amounts.SetupMinutes + 1 + (int)Math.Ceiling((models - 1) * Math.Max(from.Amounts.SecondsPerModel, to.Amounts.SecondsPerModel) / 60.0);
         var closes = (int)Math.Floor(forbidden.From) - spread;
         var reopens = forbidden.To is { } again ? (int)Math.Ceiling(again) : (int?)null;
         if (closes < arc.Min) return arc with { Min = Math.Max(arc.Min, reopens ?? NeverMinutes) };

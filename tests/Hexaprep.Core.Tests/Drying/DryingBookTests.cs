@@ -85,13 +85,14 @@ public sealed class DryingBookTests
         if (plan.Result.Unplaced.Count > 0) { Assert.False(reopens); return; }
         var (first, second) = (bench.Step(StepKind.Prime), bench.Step(StepKind.Prime, occurrence: 2));
         var window = bench.Index.Drying.WindowOf(StepKind.Prime, first.Amounts.Product!.Value, first.Amounts.Method, Air.Usual)!;
-        double[] Ends(BenchStep step)
+        // Done in the same order: model k begins after the set-up and those before it.
+        double[] Begins(BenchStep step)
         {
-            var end = plan.Work.Where(w => w.StepId == step.Id).Max(w => w.End);
-            return [.. Enumerable.Range(1, models).Select(k => (end - Evening).TotalMinutes - (models - k) * step.Amounts.SecondsPerModel / 60.0)];
+            var begin = (plan.Work.First(w => w.StepId == step.Id).Begin - Evening).TotalMinutes + step.Amounts.SetupMinutes;
+            return [.. Enumerable.Range(0, models).Select(k => begin + k * step.Amounts.SecondsPerModel / 60.0)];
         }
-        foreach (var gap in Ends(second).Zip(Ends(first), (b, a) => b - second.Amounts.SecondsPerModel / 60.0 - a))
-            Assert.Contains(window.Allowed, w => gap >= w.From - 1 && (w.To is not { } to || gap <= to + 1e-6));
+        foreach (var gap in Begins(second).Zip(Begins(first), (b, a) => b - a - first.Amounts.SecondsPerModel / 60.0))
+            Assert.Contains(window.Allowed, w => gap >= w.From - 1e-6 && (w.To is not { } to || gap <= to + 1e-6));
     }, iter: 120);
 
     [Fact]

@@ -37,6 +37,27 @@ export const planQuery = queryOptions({
   refetchInterval: minute,
 });
 
+export const coatsQuery = (product: string | null) =>
+  queryOptions({
+    queryKey: ["coats", product],
+    queryFn: async () => {
+      const coats = data(await api.GET("/api/coats", { params: { query: product ? { product } : {} } }));
+      setClock(coats.now);
+      return coats;
+    },
+    refetchInterval: minute,
+  });
+
+export const airQuery = queryOptions({ queryKey: ["air"], queryFn: async () => data(await api.GET("/api/air")), refetchInterval: minute });
+
+// Asked behind other tabs too: an alert is for somebody who looks elsewhere.
+export const alertsQuery = queryOptions({
+  queryKey: ["alerts"],
+  queryFn: async () => data(await api.GET("/api/alerts")),
+  refetchInterval: minute / 4,
+  refetchIntervalInBackground: true,
+});
+
 export const sittingsQuery = queryOptions({ queryKey: ["sittings"], queryFn: async () => data(await api.GET("/api/sittings")) });
 
 export const unitsQuery = queryOptions({

@@ -2769,6 +2769,7 @@ export interface components {
             /** Format: int32 */
             logged: number;
             failures: string;
+            seen: components["schemas"]["SeenCoatView"][];
         };
         ComputeEntry: {
             model: string;
@@ -3695,6 +3696,20 @@ export interface components {
             name: string;
             /** Format: int32 */
             own: number;
+        };
+        SeenCoatView: {
+            /** Format: uuid */
+            coatId: string;
+            mark: string;
+            what: string;
+            day: string;
+            air: string;
+            stage: components["schemas"]["Readiness"];
+            /** Format: double */
+            tableMinutes: number;
+            /** Format: double */
+            seenMinutes: number;
+            words: string;
         };
         /** @enum {string} */
         Sheen: "matte" | "satin" | "gloss";

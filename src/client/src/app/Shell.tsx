@@ -3,14 +3,17 @@ import { Link, Outlet, useRouterState } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { benchQuery } from "../api/queries";
 import { MayI, MayIOpener } from "../mayi/MayI";
+import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { isNight, setDevice, useDevice } from "../ui/settings";
 import { clockTime, useNow } from "../ui/time";
+import { Alerts } from "./Alerts";
 
 const views = [
   { to: "/", text: "Bench" },
   { to: "/plan", text: "Plan" },
   { to: "/units", text: "Units" },
+  { to: "/coats", text: "Coats" },
   { to: "/intake", text: "Intake" },
   { to: "/house", text: "House rules" },
 ] as const;
@@ -58,6 +61,7 @@ export function Shell() {
           <LightKey night={night} />
         </div>
       </header>
+      <Alerts />
       <Outlet />
     </div>
   );
@@ -93,7 +97,7 @@ function SittingEnd() {
 }
 
 function LightKey({ night }: { night: boolean }) {
-  const { light, sound } = useDevice();
+  const { light, sound, alarms } = useDevice();
   const choices = [
     ["day", "Day bench"],
     ["night", "Night bench"],
@@ -126,6 +130,20 @@ function LightKey({ night }: { night: boolean }) {
         <input type="checkbox" checked={sound} onChange={(e) => setDevice({ sound: e.target.checked })} className="h-6 w-6 accent-hand" />A
         low knock with each tick
       </label>
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="flex min-h-12 items-center gap-3">
+          <input
+            type="checkbox"
+            checked={alarms}
+            onChange={(e) => setDevice({ alarms: e.target.checked })}
+            className="h-6 w-6 accent-hand"
+          />
+          Ring when something is safe or about to be lost
+        </label>
+        {"Notification" in window && Notification.permission === "default" ? (
+          <Key onClick={() => void Notification.requestPermission()}>Notify me too</Key>
+        ) : null}
+      </div>
       <h3 className="mt-4 text-body">Keys go by row at the bench, so a knuckle is enough</h3>
       <dl className="grid gap-x-4 [grid-template-columns:auto_1fr]">
         {rows.map(([row, does]) => (

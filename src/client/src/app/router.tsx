@@ -33,6 +33,12 @@ const intake = createRoute({
   component: lazyRouteComponent(() => import("../intake/IntakeView"), "IntakeView"),
 });
 
+const coats = createRoute({
+  getParentRoute: () => root,
+  path: "/coats",
+  component: lazyRouteComponent(() => import("../coats/CoatsView"), "CoatsView"),
+});
+
 const house = createRoute({
   getParentRoute: () => root,
   path: "/house",
@@ -41,7 +47,7 @@ const house = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, units, unit, intake, house]),
+  routeTree: root.addChildren([bench, plan, evenings, units, unit, intake, coats, house]),
   defaultPreload: "intent",
 });
 

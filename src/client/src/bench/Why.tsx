@@ -1,6 +1,7 @@
 import type { Schemas } from "../api/client";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab, LimitSlab } from "../ui/Slab";
+import { Hold } from "./Hold";
 
 interface WhyProps {
   view: Schemas["BenchView"];
@@ -50,6 +51,13 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
           ))}
       </div>
       {step.limit ? <LimitSlab text={step.limit.text} /> : null}
+      {step.locks ? (
+        <p className="rounded-slab border-[3px] border-ink px-3 py-1 leading-snug">
+          <span className="strong">No way back: </span>
+          {step.locks}
+        </p>
+      ) : null}
+      {step.inHand && step.holdSeconds ? <Hold seconds={step.holdSeconds} done={step.done} /> : null}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act, forgetRefusal, useOutbox } from "../api/outbox";
 import { knock } from "../ui/settings";
@@ -25,7 +26,14 @@ export interface BenchActs {
 
 const none = { note: "", can: false, act: () => undefined };
 
-function mainKey(view: Schemas["BenchView"], chosen: number | null, pending: number, done: () => void): BenchKey {
+function mainKey(
+  view: Schemas["BenchView"],
+  chosen: number | null,
+  pending: number,
+  done: () => void,
+  despite: boolean,
+  insist: () => void,
+): BenchKey {
   const step = view.step;
   if (!step) {
     const offer = view.offer;
@@ -33,12 +41,19 @@ function mainKey(view: Schemas["BenchView"], chosen: number | null, pending: num
       ? { text: offer.text, note: offer.note, can: true, act: () => void act("start", { stepId: offer.stepId }, benchNow()) }
       : { ...none, text: view.hands === "empty" ? "Nothing on the bench" : "Leave it alone" };
   }
+  if (!step.inHand && step.unfitAir && !despite)
+    return {
+      text: "The air is unfit: spray all the same?",
+      note: `${step.unfitAir} · it is recorded with this air`,
+      can: true,
+      act: insist,
+    };
   if (!step.inHand)
     return {
-      text: step.keyText,
+      text: despite && step.unfitAir ? `On purpose: ${step.keyText}` : step.keyText,
       note: `${step.keyNote} · any key in the bottom row`,
       can: true,
-      act: () => void act("start", { stepId: step.stepId }, benchNow()),
+      act: () => void act("start", { stepId: step.stepId, ...(despite ? { despiteAir: true } : {}) }, benchNow()),
     };
   const left = step.total - step.done - pending;
   return {
@@ -52,6 +67,7 @@ function mainKey(view: Schemas["BenchView"], chosen: number | null, pending: num
 /** What the bench's keys do now, and what they say. */
 export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, clear: () => void, openFlaw: () => void): BenchActs {
   const outbox = useOutbox();
+  const [insisted, setInsisted] = useState<string | null>(null);
   const step = view.step;
   const pending = step ? outbox.unsent.filter((a) => a.kind === "done" && a.stepId === step.stepId).length : 0;
   const done = () => {
@@ -62,7 +78,7 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
   };
   const back = view.takeBack;
   return {
-    main: mainKey(view, chosen, pending, done),
+    main: mainKey(view, chosen, pending, done, insisted === step?.stepId, () => setInsisted(step?.stepId ?? null)),
     middle: step?.inHand
       ? { text: "Put it down", note: "", can: true, act: () => void act("put_down", { stepId: step.stepId }, benchNow()) }
       : step && step.done > 0

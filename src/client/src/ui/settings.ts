@@ -5,10 +5,11 @@ export interface DeviceSettings {
   light: "day" | "night" | "clock";
   keyRows: boolean;
   sound: boolean;
+  alarms: boolean;
 }
 
 const name = "hexaprep-device";
-const usual: DeviceSettings = { light: "day", keyRows: true, sound: false };
+const usual: DeviceSettings = { light: "day", keyRows: true, sound: false, alarms: true };
 let settings: DeviceSettings = read();
 const watchers = new Set<() => void>();
 
@@ -43,15 +44,26 @@ export function isNight(light: DeviceSettings["light"], hour: number): boolean {
 
 /** A short low sound, if wished: one tick. */
 export function knock(): void {
-  if (!settings.sound) return;
+  if (settings.sound) play([140], 0.09);
+}
+
+/** Rings: two tones up for what is safe, three down for what is about to be lost. */
+export function ring(isLoss: boolean): void {
+  play(isLoss ? [660, 520, 390] : [390, 580], 0.28);
+}
+
+function play(tones: readonly number[], seconds: number): void {
   const audio = new AudioContext();
-  const tone = audio.createOscillator();
-  const gain = audio.createGain();
-  tone.frequency.value = 140;
-  gain.gain.setValueAtTime(0.18, audio.currentTime);
-  gain.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 0.09);
-  tone.connect(gain).connect(audio.destination);
-  tone.start();
-  tone.stop(audio.currentTime + 0.1);
-  tone.onended = () => void audio.close();
+  tones.forEach((hertz, i) => {
+    const from = audio.currentTime + i * seconds;
+    const tone = audio.createOscillator();
+    const gain = audio.createGain();
+    tone.frequency.value = hertz;
+    gain.gain.setValueAtTime(0.18, from);
+    gain.gain.exponentialRampToValueAtTime(0.001, from + seconds);
+    tone.connect(gain).connect(audio.destination);
+    tone.start(from);
+    tone.stop(from + seconds + 0.01);
+    if (i === tones.length - 1) tone.onended = () => void audio.close();
+  });
 }

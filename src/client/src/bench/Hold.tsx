@@ -1,0 +1,34 @@
+import { useEffect, useState } from "react";
+import { knock } from "../ui/settings";
+
+/** Seconds a joint is held still: a large count that begins with each tick, and needs no touch to begin anew with the next. */
+export function Hold({ seconds, done }: { seconds: number; done: number }) {
+  const [hold, setHold] = useState<{ at: number; done: number } | null>(null);
+  const [left, setLeft] = useState(0);
+  useEffect(() => {
+    if (hold === null) setHold({ at: 0, done });
+    else if (done > hold.done) setHold({ at: Date.now(), done });
+    else if (done < hold.done) setHold({ at: 0, done });
+  }, [done, hold]);
+  const began = hold?.at ?? 0;
+  useEffect(() => {
+    if (began === 0) return;
+    const tick = () => {
+      const now = Math.max(0, seconds - Math.floor((Date.now() - began) / 1000));
+      setLeft(now);
+      if (now <= 3) knock();
+      if (now === 0) clearInterval(timer);
+    };
+    const timer = setInterval(tick, 1000);
+    tick();
+    return () => clearInterval(timer);
+  }, [began, seconds]);
+  return (
+    <p role="timer" data-hold={began === 0 ? "idle" : left} className="flex items-baseline gap-3">
+      <span className="digits text-[52px] leading-none">{began === 0 ? seconds : left}</span>
+      <span>
+        {began === 0 ? "s to hold each joint: the count begins with a tick" : left > 0 ? "s: hold it still" : "held: the next joint"}
+      </span>
+    </p>
+  );
+}

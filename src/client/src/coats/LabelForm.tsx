@@ -1,0 +1,69 @@
+import { useMutation } from "@tanstack/react-query";
+import { useForm } from "react-hook-form";
+import { api, type Schemas, wordsOf } from "../api/client";
+import { lookAgain } from "../api/queries";
+import { Key } from "../ui/Key";
+
+const fields = [
+  ["recoatMin", "recoat from, min"],
+  ["recoatMax", "recoat until, min"],
+  ["reopenMin", "recoat again from, min"],
+  ["handleMin", "handle from, min"],
+  ["nextLayerMin", "overpaint from, min"],
+  ["minTempC", "not below, °C"],
+  ["maxHumidityPct", "not above, %"],
+] as const;
+type Name = (typeof fields)[number][0];
+type Label = Record<Name, string>;
+
+/** What the label of the user's own bottle says: it stands in place of the table, and no wait is shorter. */
+export function LabelForm({ product }: { product: Schemas["ProductView"] }) {
+  const known = product.label;
+  const form = useForm<Label>({
+    defaultValues: Object.fromEntries(fields.map(([name]) => [name, known?.[name]?.toString() ?? ""])) as Label,
+  });
+  const save = useMutation({
+    mutationFn: async (label: Label) => {
+      const number = (name: Name) => (label[name].trim() === "" ? null : Number(label[name].replace(",", ".")));
+      await api.PUT("/api/products/{id}/label", {
+        params: { path: { id: product.id } },
+        body: {
+          id: crypto.randomUUID(),
+          recoatMin: number("recoatMin"),
+          recoatMax: number("recoatMax"),
+          reopenMin: number("reopenMin"),
+          handleMin: number("handleMin"),
+          nextLayerMin: number("nextLayerMin"),
+          minTempC: number("minTempC"),
+          maxHumidityPct: number("maxHumidityPct"),
+        },
+      });
+    },
+    onSettled: () => lookAgain(),
+  });
+  return (
+    <form onSubmit={form.handleSubmit((label) => save.mutate(label))} className="flex flex-col gap-2" noValidate>
+      <h3 className="text-[19px]">Its label says</h3>
+      <div className="flex flex-wrap gap-x-4 gap-y-2">
+        {fields.map(([name, text]) => (
+          <label key={name} className="flex items-center gap-2">
+            {text}
+            <input
+              inputMode="decimal"
+              className="min-h-12 w-20 rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand"
+              {...form.register(name)}
+            />
+          </label>
+        ))}
+      </div>
+      {save.error ? (
+        <p role="alert" className="strong text-redo">
+          {wordsOf(save.error)}
+        </p>
+      ) : null}
+      <Key type="submit" disabled={save.isPending} className="self-start">
+        Keep the label
+      </Key>
+    </form>
+  );
+}
