@@ -16,8 +16,8 @@ if (args is ["instances", .. var rest])
     return;
 }
 
-// growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget.
-Action? table = args switch { ["growth"] => GrowthTable.PrintGrowth, ["how-soon"] => GrowthTable.PrintHowSoon, ["edits"] => GrowthTable.PrintEdits, _ => null };
+// growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many clocks and a long log.
+Action? table = args switch { ["growth"] => GrowthTable.PrintGrowth, ["how-soon"] => GrowthTable.PrintHowSoon, ["edits"] => GrowthTable.PrintEdits, ["coats"] => CoatTable.Print, _ => null };
 if (table is not null)
 {
     table();

@@ -44,6 +44,13 @@ public sealed class BenchStore(NpgsqlDataSource source)
         return true;
     }
 
+    /// <summary>How often the bench was written to; it rises with every write.</summary>
+    public async Task<long?> RevisionAsync(WorkspaceId workspace, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await connection.QuerySingleOrDefaultAsync<long?>("select revision from workspace where id = @w", new { w = workspace.Value });
+    }
+
     internal static async Task<StoredBench> ReadAsync(NpgsqlConnection connection, WorkspaceId workspace)
     {
         var of = new { w = workspace.Value };

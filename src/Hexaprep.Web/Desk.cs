@@ -23,9 +23,8 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
     public async Task<LaidBench> LayAsync(CancellationToken cancel)
     {
         var workspace = await WorkspaceAsync(cancel);
-        var stored = await benches.LoadAsync(workspace, cancel);
+        var (stored, bench) = await ReadAsync(workspace, cancel);
         var now = Now;
-        var bench = new BenchIndex(stored.State);
         var plan = await plans.LoadAsync(workspace, stored.Revision, cancel);
         if (plan is null || !plan.HoldsAt(now))
         {
@@ -36,4 +35,18 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
         }
         return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo, stored.HouseAsked);
     }
+
+    // What was read last is kept until somebody writes: a revision is asked for in its place.
+    private async Task<(StoredBench Stored, BenchIndex Bench)> ReadAsync(WorkspaceId workspace, CancellationToken cancel)
+    {
+        if (_last is { } last && last.Workspace == workspace && last.Stored.Revision == await benches.RevisionAsync(workspace, cancel)) return (last.Stored, last.Bench);
+        var stored = await benches.LoadAsync(workspace, cancel);
+        var bench = new BenchIndex(stored.State);
+        _last = new Kept(workspace, stored, bench);
+        return (stored, bench);
+    }
+
+    private sealed record Kept(WorkspaceId Workspace, StoredBench Stored, BenchIndex Bench);
+
+    private volatile Kept? _last;
 }

@@ -14,7 +14,13 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Windows">Fit stretches of the forecast.</param>
 /// <param name="ForecastWords">Where the forecast comes from and how far it reaches; what is assumed beyond it.</param>
 public sealed record AirView(
-    AirReading? Bench, AirReading? Outdoors, string BenchWords, SprayMedium Medium, FitnessView? Now, string NowWords, IReadOnlyList<FitWindowView> Windows, string ForecastWords);
+    ReadingView? Bench, ReadingView? Outdoors, string BenchWords, SprayMedium Medium, FitnessView? Now, string NowWords, IReadOnlyList<FitWindowView> Windows, string ForecastWords);
+
+/// <summary>A reading that still holds.</summary>
+public sealed record ReadingView(Instant At, double AirC, double HumidityPct, double? WindMs, double? GustMs, double? SunWM2, AirSource Source)
+{
+    internal static ReadingView? Of(AirReading? r) => r is null ? null : new(r.At, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, r.Source);
+}
 
 /// <summary>A fitness.</summary>
 public sealed record FitnessView(double Score, string Verdict, string Binding, string Words, double DewMarginC, double SurfaceC);
@@ -36,13 +42,13 @@ public sealed class AirReader(BenchIndex bench, Instant now)
         var outdoors = Outdoors;
         var medium = SprayHours.MediumOf(bench);
         var fit = FitnessNow();
-        return new AirView(indoors, outdoors,
+        return new AirView(ReadingView.Of(indoors), ReadingView.Of(outdoors),
             indoors is { } r ? $"{r.AirC:0.#} °C, {r.HumidityPct:0} % read {_clock.At(r.At)}" : "nothing read in the last 12 h: taken as 21 °C, 50 %",
             medium, fit is { } f ? new FitnessView(Math.Round(f.Score, 2), f.Verdict, f.Binding, f.Words, Math.Round(f.DewMarginC, 1), Math.Round(f.SurfaceC, 1)) : null,
             fit is { } known ? $"{known.Verdict}: {known.Words}{Remedy(known)}" : "no air outdoors is known: look before you spray",
             [.. SprayHours.Stretches(bench).Where(w => w.To > now).Select(w => new FitWindowView(w.From, w.To, $"{_clock.At(w.From)} to {Time(w.To)}", Math.Round(w.Hours.Score, 2), w.Hours.Limiting, w.Hours.ClosedBy ?? "forecast ends"))],
-            bench.State.Forecast.Count == 0 ? "no forecast: sittings count as fit unless you mark them, assumed"
-                : $"{forecastFrom}, until {_clock.At(bench.State.Forecast[^1].At + Duration.FromHours(1))}; beyond it sittings count as fit, assumed");
+            bench.State.Forecast.Count == 0 ? $"no forecast: sittings count as fit unless you mark them; {Usual(now)}, assumed"
+                : $"{forecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; {Usual(ForecastEnds)}, assumed");
     }
 
     /// <summary>Whether the air suits spraying now: by a reading outdoors, else by the forecast's hour; an airbrush by the bench's own air. Null where nothing is known.</summary>
@@ -55,6 +61,14 @@ public sealed class AirReader(BenchIndex bench, Instant now)
 
     /// <summary>The air outdoors by the last reading that still holds.</summary>
     public AirReading? Outdoors => bench.State.Readings.LastOrDefault(r => r.Place == AirPlace.Outdoors && r.At <= now && now - r.At <= OutdoorsHolds);
+
+    private Instant ForecastEnds => bench.State.Forecast[^1].At + Duration.FromHours(1);
+
+    private string Usual(Instant at)
+    {
+        var day = at.InZone(bench.State.Settings.Zone).Date;
+        return MonthUsual.Of(day).Words(day);
+    }
 
     private ForecastHour? Hour => bench.State.Forecast.LastOrDefault(h => h.At <= now && now < h.At + Duration.FromHours(1));
 

@@ -27,7 +27,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         [.. Safe().Concat(Losses()).Where(a => !answered.Contains(a.Key)).OrderByDescending(a => a.IsLoss).ThenByDescending(a => a.At).ThenBy(a => a.Key, StringComparer.Ordinal)];
 
     private IEnumerable<AlertView> Safe() =>
-        from coat in bench.State.Coats
+        from coat in bench.AwaitedCoats
         let step = bench.Steps[coat.StepId]
         from awaited in Waits.Of(bench, step)
         let times = bench.TimesOf(coat, awaited.Stage)

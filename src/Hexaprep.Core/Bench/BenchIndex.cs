@@ -31,7 +31,9 @@ public sealed class BenchIndex
         _ticks = state.Ticks.ToDictionary(t => (t.StepId, t.ModelId));
         _coatsByStep = state.Coats.ToLookup(c => c.StepId);
         _houses = state.Batches.ToDictionary(b => b.Id, state.House.For);
-        Drying = new DryingBook([.. state.PastCoats.Select(p => p.ToCoat()), .. state.Coats], state.Labels, state.Readings, c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
+        Drying = new DryingBook(state.PastCoats.Select(p => p.ToCoat()).Concat(state.Coats), state.Labels, state.Readings, c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
+        _awaited = new(() => [.. state.Coats.Where(c => Waits.Of(this, Steps[c.StepId]).Count > 0)]);
+        _coatsByProduct = new(() => state.Coats.ToLookup(c => Product.Of(c).Id));
         _held = [.. state.Flaws.Where(f => f.MendedAt is null).Select(f => f.ModelId)];
     }
 
@@ -66,6 +68,15 @@ public sealed class BenchIndex
 
     /// <summary>The times of a coat for a readiness; null while it goes on.</summary>
     public SafeTimes? TimesOf(Coat coat, Readiness stage) => Drying.When(coat, stage);
+
+    private readonly Lazy<IReadOnlyList<Coat>> _awaited;
+    private readonly Lazy<ILookup<string, Coat>> _coatsByProduct;
+
+    /// <summary>The coats that some step not finished yet waits for; a log of years has few of them.</summary>
+    public IReadOnlyList<Coat> AwaitedCoats => _awaited.Value;
+
+    /// <summary>Coats by the id of their product, as they were laid.</summary>
+    public ILookup<string, Coat> CoatsByProduct => _coatsByProduct.Value;
 
     /// <summary>What dries how on this bench.</summary>
     public DryingBook Drying { get; }

@@ -61,20 +61,26 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <param name="product">Only coats of this product in the log; null for all.</param>
     public CoatsView View(string? product = null)
     {
-        var log = Log(product);
-        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product)], [.. log.Take(MostLogged)], log.Count, Failures(), Seen());
+        var log = Log(product, MostLogged);
+        var logged = (product is null ? bench.State.Coats.Count : bench.CoatsByProduct[product].Count()) + (product is null ? bench.State.PastCoats.Count : bench.State.PastCoats.Count(p => p.Product.Id == product));
+        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)], log, logged, Failures(), Seen());
     }
 
-    /// <summary>Every coat, the newest first.</summary>
-    public IReadOnlyList<CoatLogView> Log(string? product = null)
+    /// <summary>Coats, the newest first.</summary>
+    /// <param name="product">Of this product alone; null for all.</param>
+    /// <param name="most">How many at most.</param>
+    public IReadOnlyList<CoatLogView> Log(string? product = null, int most = int.MaxValue)
     {
         var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
-        var own = bench.State.Coats.Select(c => (Coat: c, Step: bench.Steps[c.StepId])).Select(c => new CoatLogView(c.Coat.Id, bench.NameOf(c.Step), BenchIndex.TitleOf(c.Step),
+        var laid = product is null ? bench.State.Coats : bench.CoatsByProduct[product];
+        // The newest end the log; the few more that are read are sorted out below.
+        var own = (most == int.MaxValue ? laid : laid.TakeLast(most)).Select(c => (Coat: c, Step: bench.Steps[c.StepId])).Select(c => new CoatLogView(c.Coat.Id, bench.NameOf(c.Step), BenchIndex.TitleOf(c.Step),
             Core.Drying.Product.Of(c.Coat).Id, Core.Drying.Product.Of(c.Coat).Name, c.Coat.Number, c.Coat.Film, c.Coat.AirC, c.Coat.HumidityPct, c.Coat.ModelIds.Count, c.Coat.StartedAt, c.Coat.EndedAt,
             [.. c.Coat.Tests.Select(Words)], Verdict(c.Coat, flaws)));
-        var past = bench.State.PastCoats.Select(p => new CoatLogView(p.Id, p.Unit, $"{p.Product.Name}, coat {p.Number}", p.Product.Id, p.Product.Name, p.Number, p.Film, p.AirC, p.HumidityPct, p.Models,
+        var before = bench.State.PastCoats.Where(p => product is null || p.Product.Id == product);
+        var past = (most == int.MaxValue ? before : before.TakeLast(most)).Select(p => new CoatLogView(p.Id, p.Unit, $"{p.Product.Name}, coat {p.Number}", p.Product.Id, p.Product.Name, p.Number, p.Film, p.AirC, p.HumidityPct, p.Models,
             p.StartedAt, p.EndedAt, [.. p.ToCoat().Tests.Select(Words)], p.Verdict));
-        return [.. own.Concat(past).Where(c => product is null || c.ProductId == product).OrderByDescending(c => c.StartedAt).ThenBy(c => c.CoatId)];
+        return [.. own.Concat(past).OrderByDescending(c => c.StartedAt).ThenBy(c => c.CoatId).Take(most)];
     }
 
     private List<SeenCoatView> Seen() =>
@@ -107,7 +113,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     private List<RecoatView> Recoatable()
     {
         var views = new List<RecoatView>();
-        foreach (var coat in bench.State.Coats.Where(c => c.EndedAt is not null))
+        foreach (var coat in bench.AwaitedCoats.Where(c => c.EndedAt is not null))
         {
             var step = bench.Steps[coat.StepId];
             var next = bench.EdgesOutOf[step.Id].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
@@ -150,14 +156,15 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         return new ObservationView(seen.TestIds, seen.Stage, $"{_clock.At(seen.Coat.EndedAt!.Value)}: {Ids.Of(seen.Stage).Replace('_', ' ')}, {what}; table {Lasts(o.ModelMinutes)}", seen.LeftOut);
     }
 
-    // Coats whose gate found something, by the air they were laid in.
+    // Coats whose gate found something, by the air they were laid in: found from the flaws, which are few.
     private string Failures()
     {
         var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
-        var known = bench.State.Coats.Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null }).Select(c => (Coat: c, Verdict: Verdict(c, flaws))).Where(c => c.Verdict.Length > 0).ToList();
-        var failed = known.Where(c => c.Verdict != "clean").Select(c => c.Coat).ToList();
+        var batches = bench.State.Flaws.Select(f => bench.Steps[f.StepId].BatchId).ToHashSet();
+        var failed = batches.SelectMany(b => bench.StepsOf[b]).SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null })
+            .Where(c => Verdict(c, flaws) is not ("" or "clean")).ToList();
         if (failed.Count == 0) return "";
-        var words = $"{failed.Count} of {known.Count} coats with known air failed at a gate: {failed.Min(c => c.AirC):0} to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
-        return known.Count < 8 ? $"{words}. Too few to say more." : $"{words}.";
+        var words = $"{failed.Count} {(failed.Count == 1 ? "coat" : "coats")} with known air failed at a gate: {failed.Min(c => c.AirC):0} to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
+        return failed.Count < 5 ? $"{words}. Too few to say more." : $"{words}.";
     }
 }

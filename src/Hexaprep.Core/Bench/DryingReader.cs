@@ -8,7 +8,7 @@ namespace Hexaprep.Core.Bench;
 internal static class DryingReader
 {
     public static IReadOnlyList<DryingView> Of(BenchIndex bench, BenchPlan plan, Clockface clock) =>
-        [.. bench.State.Coats.Select(c => One(bench, plan, c, clock)).OfType<DryingView>().OrderBy(d => d.Sure).ThenBy(d => d.CoatId)];
+        [.. bench.AwaitedCoats.Select(c => One(bench, plan, c, clock)).OfType<DryingView>().OrderBy(d => d.Sure).ThenBy(d => d.CoatId)];
 
     private static DryingView? One(BenchIndex bench, BenchPlan plan, Coat coat, Clockface clock)
     {

@@ -26,17 +26,17 @@ public sealed record Belief(double Factor, double Sd, double PriorSd, int Count,
 public sealed record ObservedCoat(Coat Coat, Readiness Stage, IReadOnlyList<Guid> TestIds, Observation Seen, bool LeftOut);
 
 /// <summary>When coats are ready: the model's time in the air they dry in, the coats below, the product's label, and what this bench has seen of the product.</summary>
-/// <param name="coats">All coats of the bench.</param>
+/// <param name="coats">All coats of the bench; looked at when first asked what was seen of a product.</param>
 /// <param name="labels">Labels the user entered.</param>
 /// <param name="readings">Air read at the bench and outdoors.</param>
 /// <param name="houseOf">The house rules a coat's batch follows.</param>
-public sealed class DryingBook(IReadOnlyList<Coat> coats, IReadOnlyList<ProductLabel> labels, IReadOnlyList<AirReading> readings, Func<Coat, HouseRules> houseOf)
+public sealed class DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLabel> labels, IReadOnlyList<AirReading> readings, Func<Coat, HouseRules> houseOf)
 {
     private const double LabelSd = 0.25;
     private static readonly System.Collections.Concurrent.ConcurrentDictionary<double, Belief> Untaught = new();
     private readonly Dictionary<Product, ProductLabel> _labels = labels.ToDictionary(l => l.Product);
     private readonly AirReading[] _indoors = [.. readings.Where(r => r.Place == AirPlace.Bench).OrderBy(r => r.At)];
-    private readonly Dictionary<Product, Belief> _beliefs = [];
+    private readonly System.Collections.Concurrent.ConcurrentDictionary<Product, Belief> _beliefs = new();
     private ILookup<Product, Coat>? _byProduct;
 
     /// <summary>Products with coats or labels.</summary>

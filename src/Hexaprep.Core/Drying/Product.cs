@@ -14,8 +14,18 @@ public sealed record Product(ProductClass Class, string? Method, CoatUse Use)
     /// <summary>Its outside id, e.g. <c>acrylic_solvent.spray_can.primer</c>.</summary>
     public string Id => $"{Ids.Of(Class)}.{Method ?? "any"}.{Ids.Of(Use)}";
 
-    /// <summary>Its name, e.g. "primer, acrylic solvent, spray can".</summary>
-    public string Name => $"{Ids.Of(Use)}, {Ids.Of(Class).Replace('_', ' ')}{(Method is { } m ? $", {m.Replace('_', ' ')}" : "")}";
+    /// <summary>Its name, e.g. "Primer, solvent acrylic, spray can".</summary>
+    public string Name => $"{Use}, {ClassWords}{(Method is { } m && m != Ids.Of(Class) ? $", {m.Replace('_', ' ')}" : "")}";
+
+    private string ClassWords => Class switch
+    {
+        ProductClass.AcrylicWb => "water-borne acrylic",
+        ProductClass.AcrylicSolvent => "solvent acrylic",
+        ProductClass.EnamelAlkyd => "enamel",
+        ProductClass.Ca => "CA",
+        ProductClass.Pva => "PVA",
+        _ => Ids.Of(Class).Replace('_', ' '),
+    };
 
     /// <summary>The product a coat was laid with.</summary>
     public static Product Of(Coat coat) => Of(coat.Step, coat.Product, coat.Method);

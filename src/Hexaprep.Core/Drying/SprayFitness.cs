@@ -36,6 +36,12 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
     /// <summary>The dew point, °C.</summary>
     public double DewC => SurfaceC - DewMarginC;
 
+    /// <summary>The air, °C.</summary>
+    public double AirC { get; init; }
+
+    /// <summary>Its humidity, %.</summary>
+    public double HumidityPct { get; init; }
+
     /// <summary>Each condition's own score.</summary>
     public IReadOnlyDictionary<string, double> Parts { get; init; } = new Dictionary<string, double>();
 
@@ -49,9 +55,9 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
     public string Words => Binding switch
     {
         "dew_margin_c" => "the surface is too close to the dew point: the coat clouds",
-        "air_c" => "the air is too hot or too cold",
-        "surface_c" => "the surface is too hot or too cold, sun included",
-        "rh_pct" => "the air is too damp or too dry",
+        "air_c" => AirC < 20 ? "the air is too cold" : "the air is too hot",
+        "surface_c" => SurfaceC < 20 ? "the surface is too cold" : "the surface is too hot, sun included",
+        "rh_pct" => HumidityPct > 50 ? "the air is too damp" : "the air is too dry",
         "wind_m_s" => "the wind carries the mist away",
         "rain_prob" => "rain is likely",
         "can_c" => "the can is too cold or too warm to spray evenly",
@@ -87,8 +93,8 @@ public static class SprayFitness
         var scores = TradeDefaults.SprayBindingOrder.Where(values.ContainsKey).Select(c => (Condition: c, Score: On(curves[c], values[c]))).ToList();
         var worst = scores.MinBy(s => s.Score);
         var parts = scores.ToDictionary(s => s.Condition, s => s.Score);
-        if (weather.CanC >= TradeDefaults.CanHardMaxC && medium == SprayMedium.Aerosol) return new Fitness(0, "can_too_hot_danger", surface, margin) { Parts = parts };
-        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin) { Parts = parts };
+        if (weather.CanC >= TradeDefaults.CanHardMaxC && medium == SprayMedium.Aerosol) return new Fitness(0, "can_too_hot_danger", surface, margin) { Parts = parts, AirC = air, HumidityPct = weather.Air.HumidityPct };
+        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin) { Parts = parts, AirC = air, HumidityPct = weather.Air.HumidityPct };
     }
 
     /// <summary>The dew point, °C (Magnus form).</summary>

@@ -10,7 +10,7 @@ using NodaTime;
 namespace Hexaprep.Web.Features;
 
 /// <summary>Air entered by hand.</summary>
-public sealed record AirEntry(Guid Id, AirPlace Place, double AirC, double HumidityPct, double? WindMs, double? GustMs, double? SunWM2, Instant? At);
+public sealed record AirEntry(Guid Id, AirPlace Place, double AirC, double HumidityPct, double? WindMs = null, double? GustMs = null, double? SunWM2 = null, Instant? At = null);
 
 /// <summary>Asks the instrument, and keeps what it says if that is good.</summary>
 public sealed record InstrumentAsk(Guid Id, AirPlace Place);

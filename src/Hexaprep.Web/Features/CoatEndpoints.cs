@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Hexaprep.Web.Features;
 
 /// <summary>What a product's label says; null where it says nothing.</summary>
-public sealed record LabelEdit(Guid Id, double? RecoatMin, double? RecoatMax, double? ReopenMin, double? HandleMin, double? NextLayerMin, double? MinTempC, double? MaxHumidityPct);
+public sealed record LabelEdit(
+    Guid Id, double? RecoatMin = null, double? RecoatMax = null, double? ReopenMin = null, double? HandleMin = null, double? NextLayerMin = null, double? MinTempC = null, double? MaxHumidityPct = null);
 
 /// <summary>Leaves observations out of what is learned, or puts them back.</summary>
 public sealed record LeaveOut(Guid Id, IReadOnlyList<Guid> TestIds, bool LeftOut);

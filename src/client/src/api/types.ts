@@ -2476,17 +2476,6 @@ export interface components {
             kind: components["schemas"]["StepKind"];
             title: string;
         };
-        Air: {
-            /** Format: double */
-            airC: number;
-            /** Format: double */
-            humidityPct: number;
-            /**
-             * Format: double
-             * @default 0.1
-             */
-            movesMs: number;
-        };
         AirEntry: {
             /** Format: uuid */
             id: string;
@@ -2496,39 +2485,21 @@ export interface components {
             /** Format: double */
             humidityPct: number;
             /** Format: double */
-            windMs: null | number;
+            windMs?: null | number;
             /** Format: double */
-            gustMs: null | number;
+            gustMs?: null | number;
             /** Format: double */
-            sunWM2: null | number;
-            at: null | components["schemas"]["Instant"];
+            sunWM2?: null | number;
+            /** Format: date-time */
+            at?: string;
         };
         /** @enum {string} */
         AirPlace: "bench" | "outdoors";
-        AirReading: {
-            /** Format: uuid */
-            id: string;
-            at: components["schemas"]["Instant"];
-            place: components["schemas"]["AirPlace"];
-            /** Format: double */
-            airC: number;
-            /** Format: double */
-            humidityPct: number;
-            /** Format: double */
-            windMs: null | number;
-            /** Format: double */
-            gustMs: null | number;
-            /** Format: double */
-            sunWM2: null | number;
-            source: components["schemas"]["AirSource"];
-            air?: components["schemas"]["Air"];
-            weather?: components["schemas"]["Weather"];
-        };
         /** @enum {string} */
         AirSource: "hand" | "instrument" | "forecast";
         AirView: {
-            bench: null | components["schemas"]["AirReading"];
-            outdoors: null | components["schemas"]["AirReading"];
+            bench: null | components["schemas"]["ReadingView"];
+            outdoors: null | components["schemas"]["ReadingView"];
             benchWords: string;
             medium: components["schemas"]["SprayMedium"];
             now: null | components["schemas"]["FitnessView"];
@@ -3336,19 +3307,19 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** Format: double */
-            recoatMin: null | number;
+            recoatMin?: null | number;
             /** Format: double */
-            recoatMax: null | number;
+            recoatMax?: null | number;
             /** Format: double */
-            reopenMin: null | number;
+            reopenMin?: null | number;
             /** Format: double */
-            handleMin: null | number;
+            handleMin?: null | number;
             /** Format: double */
-            nextLayerMin: null | number;
+            nextLayerMin?: null | number;
             /** Format: double */
-            minTempC: null | number;
+            minTempC?: null | number;
             /** Format: double */
-            maxHumidityPct: null | number;
+            maxHumidityPct?: null | number;
         };
         LeaveOut: {
             /** Format: uuid */
@@ -3607,6 +3578,20 @@ export interface components {
         };
         /** @enum {string} */
         Readiness: "touch" | "recoat" | "handle" | "next_layer" | "full";
+        ReadingView: {
+            at: components["schemas"]["Instant"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: null | number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            sunWM2: null | number;
+            source: components["schemas"]["AirSource"];
+        };
         RecoatView: {
             /** Format: uuid */
             coatId: string;
@@ -3883,31 +3868,6 @@ export interface components {
             chosen: boolean;
             verdict: components["schemas"]["Strength"];
             note: string;
-        };
-        Weather: {
-            air: components["schemas"]["Air"];
-            /**
-             * Format: double
-             * @default 0
-             */
-            windMs: number;
-            /** Format: double */
-            gustMs?: null | number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            sunWM2: number;
-            /** Format: double */
-            absorptance?: number;
-            /** Format: double */
-            surfaceC?: null | number;
-            /** Format: double */
-            rainProbability?: number;
-            /** Format: double */
-            canC?: null | number;
-            /** Format: double */
-            distanceCm?: null | number;
         };
         WeeklySitting: {
             /** Format: uuid */

@@ -104,7 +104,7 @@ function Entry({ place, words, onAsk, busy }: { place: Schemas["AirPlace"]; word
         airC: Number(airC.replace(",", ".")),
         humidityPct: Number(humidity.replace(",", ".")),
       };
-      await api.POST("/api/air", { body: { ...body, windMs: null, gustMs: null, sunWM2: null, at: null } });
+      await api.POST("/api/air", { body });
     },
     onSuccess: () => {
       setAirC("");

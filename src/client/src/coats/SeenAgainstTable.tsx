@@ -28,15 +28,17 @@ export function SeenAgainstTable({ coats }: { coats: readonly Schemas["SeenCoatV
         const table = bight(c.tableMinutes, most);
         return (
           <li key={c.coatId} className="flex flex-col">
-            <div className="bg-above px-4 pb-3 md:pl-10">
+            <div className="flex-1 bg-above px-4 pb-3 md:pl-10">
               <p className="flex items-center gap-2 strong">
                 {c.mark ? <Mark mark={c.mark} size={24} /> : null} {c.what}
               </p>
               <p>{c.day}</p>
               <p className="text-ink-2">{c.air}</p>
             </div>
-            <svg viewBox="-40 -20 250 158" className="w-full border-t-[5px] border-ink" role="img" aria-label={`${c.what}: ${c.words}`}>
+            <svg viewBox="-40 -20 250 158" className="w-full" role="img" aria-label={`${c.what}: ${c.words}`}>
+              <rect x="-40" y="-20" width="250" height="20" className="fill-above" />
               <rect x="0" y="-20" width="10" height="20" className="fill-ink" />
+              <path d="M -40 0 H 210" strokeWidth="5" className="stroke-ink" />
               <path d={table.d} fill="none" strokeDasharray="2 6" strokeWidth="2.5" className="stroke-ink" />
               <path d={seen.d} fill="none" strokeWidth="5" className="stroke-wait" />
               <circle cx={seen.x} cy="0" r="9" strokeWidth="5" className="fill-above stroke-wait" />
