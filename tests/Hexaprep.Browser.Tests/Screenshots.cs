@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using OpenQA.Selenium;
 
 namespace Hexaprep.Browser.Tests;
@@ -28,6 +29,14 @@ public sealed class Screenshots(TestDatabases databases)
         page.Find("[role=dialog]");
         page.Settle();
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "step-card.png"));
+        Take("/coats", "coats");
+        page.Open(app.Address + "/coats");
+        await app.Client.PostAsJsonAsync("/api/air/instrument", new { id = Guid.NewGuid(), place = "outdoors" }, TestContext.Current.CancellationToken);
+        await app.Client.PostAsJsonAsync("/api/forecast/simulated", new { id = Guid.NewGuid() }, TestContext.Current.CancellationToken);
+        page.Named("The air").Click();
+        page.Find("[data-fitness]");
+        page.Settle();
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "air.png"));
         Take("/plan/evenings", "evenings");
         Take("/house?point=prime_by", "house");
         page.Open(app.Address + "/");

@@ -22,7 +22,7 @@ public sealed class ViewTests(TestDatabases databases)
         page.Named("Due then").Click();
         page.Says("late: due Fri 20 Mar");
         page.Named("What it keeps to").Click();
-        page.Says("Left to you");
+        page.Says("the one with the longer wait comes last");
         page.Press(Keys.Escape);
         page.Wait(d => d.FindElements(By.CssSelector("[role=dialog]")).Count == 0, "The sheet stays.");
         page.Named("No spraying Sat 14 Mar").Click();
@@ -41,7 +41,7 @@ public sealed class ViewTests(TestDatabases databases)
         page.Named("Look at the primer, Punt Crew").Click();
         page.Find("[role=dialog]");
         page.Says("What holds it");
-        page.Says("your hands leave Reed Pikes");
+        page.Says("your hands leave");
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using Hexaprep.Formats;
@@ -22,6 +23,18 @@ public sealed class DemoComposer(TestDatabases databases)
         ("Reed Pikes", StepKind.Fill), ("Bell Sergeants", StepKind.Pin),
     ];
 
+    // Coats of weeks before, touched as they dried: what this bench knows of its gloss.
+    private static IEnumerable<PastCoat> Earlier()
+    {
+        var gloss = new Product(ProductClass.AcrylicWb, "brush", CoatUse.Gloss);
+        var laid = new[] { (19, 12, 64, 58, 75), (9, 19, 52, 46, 57), (9, 19, 54, 47, 59), (4, 16, 44, 52, 61), (2, 18, 61, 58, 74) };
+        foreach (var (daysAgo, air, humidity, tacky, dry) in laid)
+        {
+            var at = Tonight - Duration.FromDays(daysAgo) - Duration.FromMinutes(10 + tacky);
+            yield return new PastCoat(Guid.NewGuid(), "Mire Strider", gloss, 1, Film.Normal, air, humidity, 1, at, at, Readiness.Recoat, at + Duration.FromMinutes(tacky), at + Duration.FromMinutes(dry), "clean", false);
+        }
+    }
+
     [Fact(Explicit = true)]
     public async Task Compose_the_demo_world()
     {
@@ -35,6 +48,7 @@ public sealed class DemoComposer(TestDatabases databases)
         await play.StepAsync("Lantern Keepers", StepKind.Wash, Tonight, 5);
         await play.StepAsync("Mire Strider", StepKind.SoftenTransfer, Tonight + Duration.FromMinutes(11), 1);
         await play.StepAsync("Reed Pikes", StepKind.Fill, Tonight + Duration.FromMinutes(18), 5);
+        await stores.GetRequiredService<AirStore>().ImportAsync(workspace, Guid.NewGuid(), [.. Earlier()], Tonight, default);
         var document = await stores.GetRequiredService<WorkspaceStore>().ExportAsync(workspace, TurnableClock.Evening, default);
         document = document with { Settings = document.Settings with { Name = "Saltfen", HouseAsked = true } };
         await File.WriteAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), WorkspaceFile.Write(document) + "\n");

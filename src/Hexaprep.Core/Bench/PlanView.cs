@@ -9,7 +9,11 @@ namespace Hexaprep.Core.Bench;
 /// <summary>The plan: when each unit is done and what holds it.</summary>
 public sealed record PlanView(
     Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, ProofView Proof, PlanShift? Shift, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
-    IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules);
+    IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules)
+{
+    /// <summary>Where the spray band comes from, in a line.</summary>
+    public string SprayWords { get; init; } = "";
+}
 
 /// <summary>How good the plan is, proven.</summary>
 /// <param name="Value">Its value; lower is better.</param>
@@ -38,7 +42,14 @@ public sealed record PromiseView(
 }
 
 /// <summary>A sitting of the plan.</summary>
-public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks);
+public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks)
+{
+    /// <summary>The parts of it in which one may spray.</summary>
+    public IReadOnlyList<SprayPartView> Spray { get; init; } = [];
+}
+
+/// <summary>A part of a sitting in which one may spray; assumed where no forecast reaches.</summary>
+public sealed record SprayPartView(Instant Begin, Instant End, bool Assumed);
 
 /// <summary>A planned step: when, and what holds it.</summary>
 public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Day, string Times, Instant Begin, Instant End, string Note, IReadOnlyList<HoldView> Holds);
@@ -62,7 +73,10 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Proof(), plan.Result.Shift, Promises(), Sittings(), PlannedWaits(),
             [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g]))],
             [.. plan.Result.Unplaced.Select(Lacking)],
-            [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))]);
+            [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
+        {
+            SprayWords = bench.State.Forecast.Count == 0 ? "Spray weather is not known here: dashed means assumed fit" : "Spray weather by the forecast; dashed means assumed fit",
+        };
     }
 
     private List<PromiseView> Promises()
@@ -131,9 +145,17 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         foreach (var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings))
         {
             var own = new LineReader(bench, plan, _clock).Of(sitting, null).Blocks.Where(b => b.Begin < sitting.End && b.End > sitting.Begin).ToList();
-            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own));
+            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own) { Spray = SprayIn(sitting) });
         }
         return rows;
+    }
+
+    private List<SprayPartView> SprayIn(Sitting sitting)
+    {
+        if (!sitting.FitForSpray) return [];
+        var minutes = new Span(0, (int)(sitting.End - sitting.Begin).TotalMinutes);
+        Instant At(int minute) => sitting.Begin + Duration.FromMinutes(minute);
+        return [.. SprayHours.Within(bench, minutes, At).Select(s => new SprayPartView(At(s.Begin), At(s.End), !SprayHours.Reaches(bench, At(s.Begin))))];
     }
 
     private string Title(Sitting sitting) => sitting.Holds(now) ? Capital(_clock.ThisSitting(sitting.Begin)) : Day(sitting.Begin);

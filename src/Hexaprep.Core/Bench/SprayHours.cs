@@ -29,6 +29,10 @@ public static class SprayHours
         return found;
     }
 
+    /// <summary>True when the forecast speaks of a moment.</summary>
+    public static bool Reaches(BenchIndex bench, Instant at) =>
+        bench.State.Forecast is { Count: > 0 } hours && hours[0].At <= at && at < hours[^1].At + Duration.FromHours(1);
+
     /// <summary>The parts of a sitting in which one may spray.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="sitting">The sitting, in minutes of the plan.</param>

@@ -3465,6 +3465,7 @@ export interface components {
             isNow: boolean;
             fitForSpray: boolean;
             blocks: components["schemas"]["BlockView"][];
+            spray?: components["schemas"]["SprayPartView"][];
         };
         PlanStepView: {
             /** Format: uuid */
@@ -3497,6 +3498,7 @@ export interface components {
             steps: components["schemas"]["PlanStepView"][];
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
+            sprayWords?: string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -3770,6 +3772,11 @@ export interface components {
         };
         /** @enum {string} */
         SprayMedium: "aerosol" | "airbrush_wb" | "airbrush_lacquer";
+        SprayPartView: {
+            begin: components["schemas"]["Instant"];
+            end: components["schemas"]["Instant"];
+            assumed: boolean;
+        };
         SseItemOfstring: {
             data?: null | string;
             eventType?: null | string;

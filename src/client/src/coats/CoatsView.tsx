@@ -193,7 +193,8 @@ function Log({ view, product, onProduct }: { view: Schemas["CoatsView"]; product
           ))}
         </select>
       </div>
-      <div className="overflow-x-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than the screen is scrolled by keys too */}
+      <section className="overflow-x-auto" aria-label="Coat log" tabIndex={0}>
         <table className="mt-2 w-full min-w-[720px] text-left">
           <thead>
             <tr className="text-note text-ink-2">
@@ -219,7 +220,7 @@ function Log({ view, product, onProduct }: { view: Schemas["CoatsView"]; product
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
     </section>
   );
 }

@@ -65,11 +65,13 @@ export function PlanLine({ plan, now, unitId, stepId, open, onOpen, onStep }: Pl
               />
             ))}
           <text x={pad} y={20} className="fill-ink-2 text-axis">
-            {folded ?? "Spray weather is not known here: dashed means assumed fit"}
+            {folded ?? plan.sprayWords}
           </text>
-          {plan.sittings.map((s, i) => (
-            <SprayBand key={s.begin} fit={s.fitForSpray} x0={at(s.begin)} x1={at(s.end)} open={i === open} />
-          ))}
+          {plan.sittings.flatMap((s, i) =>
+            s.spray.length === 0
+              ? [<Unfit key={s.begin} x0={at(s.begin)} x1={at(s.end)} />]
+              : s.spray.map((p) => <SprayBand key={p.begin} assumed={p.assumed} x0={at(p.begin)} x1={at(p.end)} open={i === open} />),
+          )}
           {plan.sittings.map((s, i) => (
             <Title key={s.begin} sitting={s} zone={plan.zone} x={at(s.begin)} open={i === open} onOpen={() => onOpen(i)} />
           ))}
@@ -127,7 +129,7 @@ function Title({
       role="button"
       tabIndex={0}
       aria-pressed={open}
-      aria-label={`${day}, ${hours}${sitting.fitForSpray ? "" : ", unfit for spraying"}: ${open ? "open" : "unfold"}`}
+      aria-label={`${day}, ${hours}${sitting.spray.length > 0 ? "" : ", unfit for spraying"}: ${open ? "open" : "unfold"}`}
       onClick={onOpen}
       onKeyDown={pressed(onOpen)}
       className="cursor-pointer"
@@ -140,22 +142,24 @@ function Title({
   );
 }
 
-function SprayBand({ fit, x0, x1, open }: { fit: boolean; x0: number; x1: number; open: boolean }) {
-  const y = 30;
-  if (fit)
-    return (
-      <rect
-        x={x0 + 1}
-        y={y}
-        width={x1 - x0 - 2}
-        height={open ? 14 : 12}
-        className="fill-none stroke-fit"
-        strokeWidth={2.5}
-        strokeDasharray="5 4"
-      />
-    );
+// Fit by the forecast is drawn through, assumed is dashed.
+function SprayBand({ assumed, x0, x1, open }: { assumed: boolean; x0: number; x1: number; open: boolean }) {
+  return (
+    <rect
+      x={x0 + 1}
+      y={30}
+      width={Math.max(2, x1 - x0 - 2)}
+      height={open ? 14 : 12}
+      className={`stroke-fit ${assumed ? "fill-none" : "fill-fit"}`}
+      strokeWidth={2.5}
+      {...(assumed ? { strokeDasharray: "5 4" } : {})}
+    />
+  );
+}
+
+function Unfit({ x0, x1 }: { x0: number; x1: number }) {
   const middle = (x0 + x1) / 2;
-  return <path d={`M${x0} ${y + 7}H${x1}M${middle - 8} ${y}l16 14M${middle + 8} ${y}l-16 14`} className="stroke-unfit" strokeWidth={3.5} />;
+  return <path d={`M${x0} 37H${x1}M${middle - 8} 30l16 14M${middle + 8} 30l-16 14`} className="stroke-unfit" strokeWidth={3.5} />;
 }
 
 // Which units a folded sitting works on: their marks, two in a column.

@@ -181,7 +181,7 @@ function PlanRules({ rules }: { rules: readonly Schemas["PlanRuleView"][] }) {
           </li>
         ))}
       </ul>
-      <h3 className="mt-4 text-[19px]">Left to you</h3>
+      {group(false).length > 0 ? <h3 className="mt-4 text-[19px]">Left to you</h3> : null}
       <ul>
         {group(false).map((r) => (
           <li key={r.text} className="mt-1">

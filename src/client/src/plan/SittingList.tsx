@@ -16,7 +16,7 @@ export function SittingList({ plan, stepId, onStep }: SittingListProps) {
         <li key={s.begin}>
           <h2 className="border-b-[5px] border-ink text-[20px]">
             {s.title}, {clockTime(s.begin, plan.zone)} to {clockTime(s.end, plan.zone)}
-            {s.fitForSpray ? "" : " · unfit for spraying"}
+            {s.spray.length > 0 ? "" : " · unfit for spraying"}
           </h2>
           <ul>
             {s.blocks.map((b) => (

@@ -1,0 +1,84 @@
+using System.Net.Http.Json;
+using NodaTime;
+using OpenQA.Selenium;
+
+namespace Hexaprep.Browser.Tests;
+
+public sealed class CoatsTests(TestDatabases databases)
+{
+    [Fact]
+    public async Task Coats_shows_what_was_seen_against_the_table_and_one_can_be_left_out_and_put_back()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/coats");
+        page.Find("[data-seen='5']");
+        page.Find("[data-product='acrylic_wb.brush.gloss'] > button").Click();
+        page.Says("calibrated on this bench, n = 5");
+        page.Named("Leave it out").Click();
+        page.Says("n = 4");
+        page.Named("Put it back").Click();
+        page.Says("n = 5");
+        page.Find("[data-product='acrylic_wb.brush.gloss'] input[name=recoatMin]").SendKeys("0");
+        page.Named("Keep the label").Click();
+        page.Says("Give minutes above 0");
+        Assert.DoesNotContain(page.ConsoleErrors(), e => !e.Contains("400", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task The_air_is_entered_in_one_act_read_from_the_instrument_and_judged_for_spraying()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/coats");
+        page.Named("The air").Click();
+        page.Says("no air outdoors is known");
+        page.Find("[aria-label='Air outdoors, °C']").SendKeys("4");
+        page.Find("[aria-label='Humidity outdoors, %']").SendKeys("93");
+        page.Driver.FindElements(By.XPath("//button[.='Keep it']"))[1].Click();
+        page.Find("[data-fitness=unfit]");
+        page.Driver.FindElements(By.XPath("//button[.='Ask the instrument']"))[0].Click();
+        page.Says("Instrument:");
+        page.Named("Take the simulated forecast").Click();
+        page.Says("the simulated weather service");
+        Assert.Empty(page.ConsoleErrors());
+    }
+
+    [Fact]
+    public async Task With_the_clock_turned_an_alert_stands_on_every_view_until_it_is_heard()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        app.Clock.Now += Duration.FromHours(9);
+        page.Open(app.Address + "/plan");
+        page.Find("[data-alerts]");
+        while (page.Driver.FindElements(By.CssSelector("[data-alerts] button")) is { Count: > 0 } keys)
+        {
+            var before = keys.Count;
+            keys[0].Click();
+            page.Wait(d => d.FindElements(By.CssSelector("[data-alerts] button")).Count != before || d.FindElements(By.CssSelector("[data-alerts]")).Count == 0, "The alert stays.");
+        }
+        Assert.Empty((await app.GetAsync("/api/alerts")).AsArray());
+        page.Open(app.Address + "/");
+        Assert.Empty(page.Driver.FindElements(By.CssSelector("[data-alerts]")));
+    }
+
+    [Fact]
+    public async Task A_question_to_the_plan_is_answered_and_taken_with_one_act_and_batch_sizes_are_weighed()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan");
+        page.Named("What if").Click();
+        page.Find("[role=dialog] [aria-label=Handles]").SendKeys("31");
+        page.Named("That many handles").Click();
+        page.Find("[data-what-ifs='1']");
+        page.Named("Take it").Click();
+        page.Find("[data-what-ifs='0']");
+        Assert.Equal(31, (await app.GetAsync("/api/sittings"))["handles"]!.GetValue<int>());
+        page.Press(Keys.Escape);
+        page.Named("How many at once").Click();
+        page.Wait(d => d.FindElements(By.CssSelector("[data-offers]")).FirstOrDefault(e => e.GetAttribute("data-offers") != "-1"), "No sizes.");
+        Assert.Empty(page.ConsoleErrors());
+    }
+}
