@@ -253,5 +253,6 @@ internal static class Rows
     public static BenchSettings Settings(WorkspaceRow space, IEnumerable<WeeklyRow> weekly, IEnumerable<ExceptionRow> exceptions) =>
         new(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone],
             [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],
-            [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles) { RackSlots = space.RackSlots };
+            [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles)
+        { RackSlots = space.RackSlots };
 }

@@ -85,9 +85,9 @@ public sealed class AirTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         const string Head = "unit,product,number,film,air_c,humidity_pct,models,started_at,ended_at,stage,not_dry_at,dry_at,verdict\n";
-        const string Line = "Reed Pikes,acrylic_wb.brush.gloss,1,normal,19,52,5,2026-03-03T19:40:00Z,2026-03-03T19:45:00Z,recoat,2026-03-03T20:20:00Z,2026-03-03T20:50:00Z,clean\n";
+        const string Line = "Reed Pikes,acrylic_wb.brush.varnish,1,normal,19,52,5,2026-03-03T19:40:00Z,2026-03-03T19:45:00Z,recoat,2026-03-03T20:20:00Z,2026-03-03T20:50:00Z,clean\n";
         var before = (await app.GetAsync("/api/coats"))["logged"]!.GetValue<int>();
-        var (_, broken) = await SendAsync(app, "POST", "/api/coats/import", new { id = Guid.NewGuid(), text = Head + Line + Line.Replace("acrylic_wb.brush.gloss", "honey", StringComparison.Ordinal) });
+        var (_, broken) = await SendAsync(app, "POST", "/api/coats/import", new { id = Guid.NewGuid(), text = Head + Line + Line.Replace("acrylic_wb.brush.varnish", "honey", StringComparison.Ordinal) });
         Assert.Equal((3, "product"), (broken!["problems"]![0]!["line"]!.GetValue<int>(), broken["problems"]![0]!["field"]!.ToString()));
         Assert.Equal(before, (await app.GetAsync("/api/coats"))["logged"]!.GetValue<int>());
 
@@ -95,7 +95,7 @@ public sealed class AirTests(TestDatabases databases)
         for (var i = 0; i < 2; i++) await SendAsync(app, "POST", "/api/coats/import", import);
         var coats = await app.GetAsync("/api/coats");
         Assert.Equal(before + 6, coats["logged"]!.GetValue<int>());
-        JsonNode Gloss(JsonNode view) => view["products"]!.AsArray().Single(p => p!["id"]!.ToString() == "acrylic_wb.brush.gloss")!;
+        JsonNode Gloss(JsonNode view) => view["products"]!.AsArray().Single(p => p!["id"]!.ToString() == "acrylic_wb.brush.varnish")!;
         Assert.Equal(6, Gloss(coats)["count"]!.GetValue<int>());
         var csv = await app.Client.GetStringAsync("/api/coats.csv", TestContext.Current.CancellationToken);
         Assert.Equal(before + 7, csv.TrimEnd().Split("\r\n").Length);
@@ -106,9 +106,9 @@ public sealed class AirTests(TestDatabases databases)
         Assert.Equal(HttpStatusCode.NoContent, (await SendAsync(app, "POST", "/api/observations", new { id = Guid.NewGuid(), testIds = one, leftOut = false })).Status);
         Assert.Equal(Gloss(coats)["factor"]!.GetValue<double>(), Gloss(await app.GetAsync("/api/coats"))["factor"]!.GetValue<double>());
 
-        Assert.Equal(HttpStatusCode.NoContent, (await SendAsync(app, "PUT", "/api/products/acrylic_wb.brush.gloss/label", new { id = Guid.NewGuid(), recoatMin = 500 })).Status);
+        Assert.Equal(HttpStatusCode.NoContent, (await SendAsync(app, "PUT", "/api/products/acrylic_wb.brush.varnish/label", new { id = Guid.NewGuid(), recoatMin = 500 })).Status);
         Assert.True(Gloss(await app.GetAsync("/api/coats"))["stages"]!.AsArray().Single(s => s!["stage"]!.ToString() == "recoat")!["sure"]!.GetValue<int>() >= 500);
-        var (refused, why) = await SendAsync(app, "PUT", "/api/products/acrylic_wb.brush.gloss/label", new { id = Guid.NewGuid(), recoatMin = 60, recoatMax = 20 });
+        var (refused, why) = await SendAsync(app, "PUT", "/api/products/acrylic_wb.brush.varnish/label", new { id = Guid.NewGuid(), recoatMin = 60, recoatMax = 20 });
         Assert.Equal((HttpStatusCode.BadRequest, "recoatMax"), (refused, why!["field"]!.ToString()));
     }
 

@@ -118,10 +118,8 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             var step = bench.Steps[coat.StepId];
             var next = bench.EdgesOutOf[step.Id].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
             if (next is null || bench.TimesOf(coat, Readiness.Recoat) is not { } times) continue;
-            // The first model's coat is the oldest: its window closes first.
-            var window = bench.Drying.WindowOf(coat.Step, coat.Product, coat.Method, bench.Drying.AirAt(coat.EndedAt!.Value));
-            var closes = window?.Forbidden is { } f ? coat.StartedAt + Duration.FromMinutes(Math.Floor(f.From)) : (Instant?)null;
-            var reopens = window?.Forbidden?.To is { } to ? coat.EndedAt!.Value + Duration.FromMinutes(Math.Ceiling(to)) : (Instant?)null;
+            var shut = bench.Drying.ShutAfter(coat);
+            var (closes, reopens) = (shut?.Closes, shut?.Reopens);
             var words = closes is not { } end ? $"from {_clock.At(times.Sure)}"
                 : end <= times.Sure || now > end ? reopens is { } again ? $"not before {_clock.At(again)}: between it lifts" : "not again without sanding"
                 : $"{(times.Sure > now ? $"from {_clock.At(times.Sure)} " : "")}until {_clock.At(end)}";

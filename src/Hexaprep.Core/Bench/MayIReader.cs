@@ -56,7 +56,10 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             .Select(g => new Deed(g.Key, null, g.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max()));
         var ids = models.Select(m => m.Id).ToHashSet();
         var coats = steps.SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c.ModelIds.Any(ids.Contains))
-            .Select(c => new LaidCoat(c.Step, null, c.Product, c.EndedAt, stage => Drying.DryingModel.Knows(c.Product, stage) ? bench.TimesOf(c, stage) : null));
+            .Select(c => new LaidCoat(c.Step, null, c.Product, c.EndedAt, stage => bench.TimesOf(c, stage))
+            {
+                Window = bench.Drying.ShutAfter(c) is { } shut && bench.TimesOf(c, Readiness.Recoat) is { } recoat ? new RecoatWindow(recoat.Sure, shut.Closes, shut.Reopens) : null,
+            });
         return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade) { RoomWetUntil = RoomWet(batch.Id) };
     }
 

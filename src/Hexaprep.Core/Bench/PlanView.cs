@@ -42,11 +42,7 @@ public sealed record PromiseView(
 }
 
 /// <summary>A sitting of the plan.</summary>
-public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks)
-{
-    /// <summary>The parts of it in which one may spray.</summary>
-    public IReadOnlyList<SprayPartView> Spray { get; init; } = [];
-}
+public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks, IReadOnlyList<SprayPartView> Spray);
 
 /// <summary>A part of a sitting in which one may spray; assumed where no forecast reaches.</summary>
 public sealed record SprayPartView(Instant Begin, Instant End, bool Assumed);
@@ -145,7 +141,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         foreach (var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings))
         {
             var own = new LineReader(bench, plan, _clock).Of(sitting, null).Blocks.Where(b => b.Begin < sitting.End && b.End > sitting.Begin).ToList();
-            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own) { Spray = SprayIn(sitting) });
+            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own, SprayIn(sitting)));
         }
         return rows;
     }

@@ -146,6 +146,13 @@ public sealed class DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLab
         return RecoatTimes.Of(label.RecoatMin ?? 0, close, label.ReopenMin, factor);
     }
 
+    /// <summary>When the label shuts the next coat out: from its closing, counted from the first model, to its reopening, counted from the last; null without such a label.</summary>
+    public (Instant Closes, Instant? Reopens)? ShutAfter(Coat coat)
+    {
+        if (coat.EndedAt is not { } end || WindowOf(coat.Step, coat.Product, coat.Method, AirDuring(coat).Item1)?.Forbidden is not { } forbidden) return null;
+        return (coat.StartedAt + Duration.FromMinutes(Math.Floor(forbidden.From)), forbidden.To is { } to ? end + Duration.FromMinutes(Math.Ceiling(to)) : null);
+    }
+
     private WaitBand Band(StepKind step, Product key, Readiness stage, HouseRules house, double minutes, Air air)
     {
         var belief = BeliefOf(key);

@@ -1,6 +1,6 @@
-using Hexaprep.Core.Drying;
 using CsCheck;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Tests.Scheduling;

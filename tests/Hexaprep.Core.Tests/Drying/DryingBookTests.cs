@@ -96,6 +96,25 @@ public sealed class DryingBookTests
     }, iter: 120);
 
     [Fact]
+    public void A_window_that_has_closed_bars_the_next_coat_on_the_bench_and_in_the_answer_until_it_reopens()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
+        bench.RunUpTo(StepKind.Prime, Evening, occurrence: 2);
+        bench.State = bench.State with { Labels = [Label(30, 60, 600)] };
+        var coat = bench.State.Coats.Single(c => c.Step == StepKind.Prime);
+        var second = bench.Step(StepKind.Prime, occurrence: 2);
+        Blocker? At(int minutes) => Readying.Of(bench.Index, second, bench.Index.Remaining(second), new Core.Wording.Clockface(DateTimeZone.Utc, coat.EndedAt!.Value + Duration.FromMinutes(minutes)));
+
+        Assert.Contains("dries", At(10)!.Reason, StringComparison.Ordinal);
+        Assert.Null(At(55));
+        Assert.Contains("it would lift", At(120)!.Reason, StringComparison.Ordinal);
+        Assert.Null(At(601));
+        Assert.Throws<RefusedException>(() => bench.Do(ActKind.Start, coat.EndedAt!.Value + Duration.FromMinutes(120), a => a with { StepId = second.Id }));
+        var answer = new MayIReader(bench.Index, coat.EndedAt!.Value + Duration.FromMinutes(120)).Of(second.BatchId, new Core.MayI.Ask(StepKind.Prime), null);
+        Assert.Equal(coat.EndedAt.Value + Duration.FromMinutes(600), answer.Until);
+    }
+
+    [Fact]
     public void Only_an_answer_that_air_could_give_is_used()
     {
         InstrumentState State(InstrumentReading? reading) => JudgedReading.Of(reading, Read(0, 20, 50), Evening + Duration.FromMinutes(5)).State;

@@ -1,8 +1,8 @@
+using CsCheck;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Scheduling;
 using Hexaprep.Testing;
 using NodaTime;
-using CsCheck;
-using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 

@@ -3465,7 +3465,7 @@ export interface components {
             isNow: boolean;
             fitForSpray: boolean;
             blocks: components["schemas"]["BlockView"][];
-            spray?: components["schemas"]["SprayPartView"][];
+            spray: components["schemas"]["SprayPartView"][];
         };
         PlanStepView: {
             /** Format: uuid */
