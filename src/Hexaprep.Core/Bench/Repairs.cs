@@ -5,7 +5,7 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually fail.</summary>
-/// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again; 10 % of the models until the bench knows better, at least one. A clean gate drops it.</remarks>
+/// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again; 10 % of the models until the bench knows better, at least one. A clean gate drops it. The sooner of two: nobody else moves, or the others give way; never before the promise.</remarks>
 public static class Repairs
 {
     private const int OneIn = 10;
@@ -19,10 +19,31 @@ public static class Repairs
         {
             var problem = plan.Problem with { Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, b) : b)] };
             if (problem.Batches.SequenceEqual(plan.Problem.Batches)) continue;
-            var kept = Planner.Keep(problem, plan.Result.Schedule.Chunks);
-            if (kept.Unplaced.Count == 0 && PlanValue.Finishes(problem, kept.Schedule.Chunks).TryGetValue(unit.Id.ToString(), out var end)) dates[unit.Id] = plan.At(end);
+            var (among, giving) = (Ready(problem, plan, unit.Id.ToString()), Ready(Alone(problem, unit.Id.ToString()), plan, unit.Id.ToString()));
+            if (Promised(plan, unit.Id.ToString()) is { } promise && (among ?? giving) is not null) dates[unit.Id] = plan.At(Math.Max(promise, Math.Min(among ?? int.MaxValue, giving ?? int.MaxValue)));
         }
         return dates;
+    }
+
+    private static int? Promised(BenchPlan plan, string unit) => PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks).TryGetValue(unit, out var end) ? end : null;
+
+    private static int? Ready(PlanProblem problem, BenchPlan plan, string unit)
+    {
+        var batches = problem.Batches.Select(b => b.Id).ToHashSet();
+        var kept = Planner.Keep(problem, [.. plan.Result.Schedule.Chunks.Where(c => batches.Contains(c.Batch))]);
+        return kept.Unplaced.Count == 0 && PlanValue.Finishes(problem, kept.Schedule.Chunks).TryGetValue(unit, out var end) ? end : null;
+    }
+
+    // The bench with the others out of the way: on a full bench a repair is not left lying until hands are free by themselves.
+    private static PlanProblem Alone(PlanProblem problem, string unit)
+    {
+        var batches = problem.Batches.Where(b => b.Unit == unit).ToList();
+        return problem with
+        {
+            Units = [.. problem.Units.Where(u => u.Id == unit)],
+            Batches = batches,
+            Fixed = problem.Fixed?.Where(c => batches.Exists(b => b.Id == c.Batch)).ToList() is { Count: > 0 } given ? given : null,
+        };
     }
 
     private static PlanBatch With(BenchIndex bench, PlanBatch batch)

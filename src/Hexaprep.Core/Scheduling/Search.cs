@@ -3,11 +3,12 @@ namespace Hexaprep.Core.Scheduling;
 /// <summary>The whole search for a plan: first plans from fixed orders, then many short starts, the best of them continued, the best one finished.</summary>
 internal sealed class Search
 {
-    private const int SmallSteps = 130;
+    private const int SmallSteps = 130, MiddleSteps = 250;
     // Fewer trials than that better nothing.
     private const int LeastTrials = 300;
     // Measured (docs/benchmarks.md): many short starts where plans fall into pits, few long and warm ones where they are wide.
     private static readonly Pace Small = new(Starts: 24, Share: 55, Keep: 3, Cold: 8, Colder: 16, Coldest: 32);
+    private static readonly Pace Middle = new(Starts: 6, Share: 40, Keep: 2, Cold: 4, Colder: 6, Coldest: 12);
     private static readonly Pace Large = new(Starts: 3, Share: 30, Keep: 1, Cold: 4, Colder: 6, Coldest: 12);
 
     private sealed record Pace(int Starts, int Share, int Keep, int Cold, int Colder, int Coldest);
@@ -25,7 +26,7 @@ internal sealed class Search
     public Search(CompiledProblem problem, Timetable table, ulong seed)
     {
         (_p, _table, _random) = (problem, table, new SplitMix64(seed));
-        _pace = problem.Steps <= SmallSteps ? Small : Large;
+        _pace = problem.Steps <= SmallSteps ? Small : problem.Steps <= MiddleSteps ? Middle : Large;
         _placer = new Placer(problem, table);
         _attempt = new Attempt(problem, table, _placer);
         _improver = new Improver(problem, table, _placer, _attempt, _random);
