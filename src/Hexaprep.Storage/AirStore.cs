@@ -81,7 +81,7 @@ public sealed class AirStore(NpgsqlDataSource source)
         return (await connection.QueryAsync<string>("select key from alert_answer where workspace_id = @w", new { w = workspace.Value })).ToHashSet(StringComparer.Ordinal);
     }
 
-    /// <summary>Says that an alert was heard; every other device falls silent. Heard twice is heard once.</summary>
+    /// <summary>Says that an alert was heard, or need not come; every other device is silent then. Heard twice is heard once.</summary>
     public async Task HearAsync(WorkspaceId workspace, string key, bool silenced, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);

@@ -53,12 +53,10 @@ public static class DryingModel
 
     /// <summary>How much longer the coat after this many has to wait: what the coats below still give off.</summary>
     /// <param name="below">Coats below the one that waits, at least 1.</param>
-    public static double Stacked(int below) => Math.Min(StackCap, 1 + StackStep * (below - 1));
+    public static double Stacked(int below) => Math.Min(TradeDefaults.StackCap, 1 + TradeDefaults.StackStep * (below - 1));
 
     /// <summary>What water a bare wet surface loses, mm an hour (Penman).</summary>
     public static double EvaporationMmPerHour(Air air) => 0.26 * Wind(air.MovesMs) * Deficit(air) / 24;
-
-    private const double StackStep = 0.15, StackCap = 1.6;
 
     /// <summary>True when the class knows the stage.</summary>
     public static bool Knows(ProductClass product, Readiness stage) => TradeDefaults.ClassOf(product).Stages.ContainsKey(Ids.Of(stage));

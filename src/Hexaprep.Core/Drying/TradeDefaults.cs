@@ -19,6 +19,12 @@ public static class TradeDefaults
     /// <summary>Which condition is named first where several bind equally.</summary>
     public static IReadOnlyList<string> SprayBindingOrder => Read.SprayBindingOrder;
 
+    /// <summary>By how much each coat below lengthens the wait of the next.</summary>
+    public static double StackStep => Read.DryingConstants["STACK_STEP"];
+
+    /// <summary>How many times as long that wait gets at most.</summary>
+    public static double StackCap => Read.DryingConstants["STACK_CAP"];
+
     /// <summary>From here a spray can is a danger, °C.</summary>
     public static double CanHardMaxC => Read.CanHardMaxC;
 
@@ -48,7 +54,7 @@ public static class TradeDefaults
     private sealed record Document(
         IReadOnlyDictionary<string, DryingClass> DryingClasses, IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
         IReadOnlyList<string> SprayBindingOrder, IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating, IReadOnlyDictionary<string, int?[]> Heat,
-        double CanHardMaxC, IReadOnlyDictionary<string, double[]> GlueTimesS);
+        double CanHardMaxC, IReadOnlyDictionary<string, double> DryingConstants, IReadOnlyDictionary<string, double[]> GlueTimesS);
 }
 
 /// <summary>How a product class dries.</summary>

@@ -91,7 +91,7 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
 
     private bool FindOrElse(int step, int from, ref Taste taste)
     {
-        var until = Latest(step);
+        var until = table.Latest(step);
         if (table.Find(step, from, until, taste)) return true;
         if ((taste & Taste.KeepToUsed) == 0) return false;
         taste &= ~Taste.KeepToUsed;
@@ -127,7 +127,7 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         {
             var step = sequence[i];
             if (_p.Mode[step] >= 0 || !table.Placed(step)) continue;
-            var until = _p.Out[step].Length == 0 ? EndsWith(step) : Latest(step);
+            var until = _p.Out[step].Length == 0 ? EndsWith(step) : table.Latest(step);
             if (until == CompiledProblem.Never || until <= table.End[step]) continue;
             Touched?.Invoke(step);
             var (start, count) = (table.Start[step], table.Take(step, _kept));
@@ -196,18 +196,6 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         at = Unlay(sequence, _p.Position[push], at);
         _lower[push] = Math.Max(pushTo, _lower[push] + 1);
         return true;
-    }
-
-    // A step laid between others must end in time for those that follow it.
-    private int Latest(int step)
-    {
-        var latest = CompiledProblem.Never;
-        foreach (var a in _p.Out[step])
-        {
-            ref readonly var arc = ref _p.Arcs[a];
-            if (table.Placed(arc.To)) latest = Math.Min(latest, table.Start[arc.To] - arc.Min);
-        }
-        return latest;
     }
 
     // What the place just found asks of the steps before: a window not to be missed, a gap better avoided. A push of -1 is nothing.

@@ -29,7 +29,7 @@ internal sealed class Polish(CompiledProblem problem, Timetable table)
             {
                 var (first, second) = (table.Sitting(k)[i], table.Sitting(k)[i + 1]);
                 if (MayChangePlaces(first) && MayChangePlaces(second) && Unattended(first.Step) > Unattended(second.Step)
-                    && table.Earliest(second.Step) <= first.Begin && second.End <= Latest(first.Step)) swapped |= Swap(k, first, second);
+                    && table.Earliest(second.Step) <= first.Begin && second.End <= table.Latest(first.Step)) swapped |= Swap(k, first, second);
             }
             if (!swapped) return;
         }
@@ -43,17 +43,6 @@ internal sealed class Polish(CompiledProblem problem, Timetable table)
         var wait = _p.Wait[step];
         foreach (var a in _p.Out[step]) wait = Math.Max(wait, _p.Arcs[a].Min);
         return wait;
-    }
-
-    private int Latest(int step)
-    {
-        var latest = CompiledProblem.Never;
-        foreach (var a in _p.Out[step])
-        {
-            ref readonly var arc = ref _p.Arcs[a];
-            if (table.Placed(arc.To)) latest = Math.Min(latest, table.Start[arc.To] - arc.Min);
-        }
-        return latest;
     }
 
     private bool Swap(int k, in Booking first, in Booking second)

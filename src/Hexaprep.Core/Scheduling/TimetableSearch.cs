@@ -47,6 +47,18 @@ internal sealed partial class Timetable
         return at;
     }
 
+    /// <summary>The minute a step must end by for those placed after it; <see cref="CompiledProblem.Never"/> without any.</summary>
+    public int Latest(int step)
+    {
+        var latest = CompiledProblem.Never;
+        foreach (var a in _p.Out[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            if (Placed(arc.To)) latest = Math.Min(latest, Start[arc.To] - arc.Min);
+        }
+        return latest;
+    }
+
     /// <summary>Finds the earliest place for a step.</summary>
     /// <param name="step">A step without a place whose predecessors all have one.</param>
     /// <param name="from">No start before it.</param>
@@ -80,11 +92,7 @@ internal sealed partial class Timetable
     public bool PutBetween(int step, int from, int until, Taste taste = Taste.None)
     {
         from = Math.Max(from, Earliest(step));
-        foreach (var a in _p.Out[step])
-        {
-            ref readonly var arc = ref _p.Arcs[a];
-            if (Placed(arc.To)) until = Math.Min(until, Start[arc.To] - arc.Min);
-        }
+        until = Math.Min(until, Latest(step));
         if (!Find(step, from, until, taste) || !LagsHold(step, FoundStart, FoundEnd)) return false;
         Put(step, Found.AsSpan(0, FoundCount));
         if (!HoldsFit(step)) return false;

@@ -30,7 +30,7 @@ public static class AirEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/alerts", AlertsAsync).WithSummary("What is safe now or about to be lost, and nobody answered yet.");
-        api.MapPost("/alerts/{key}/heard", HearAsync).WithSummary("Says that an alert was heard: every device falls silent.");
+        api.MapPost("/alerts/{key}/heard", HearAsync).WithSummary("Says that an alert was heard, or (silenced) that it need not come: every device is silent then.");
         api.MapGet("/air", ReadAsync).WithSummary("The air: what is known, whether it suits spraying now and why not, fit windows ahead.");
         api.MapPost("/air", EnterAsync).WithSummary("Keeps air read by hand.").ProducesProblem(400);
         api.MapPost("/air/instrument", AskAsync).WithSummary("Asks the instrument: a good answer is kept, silence and nonsense are told and never used.");
@@ -50,10 +50,10 @@ public static class AirEndpoints
         return TypedResults.Ok(new AlertReader(laid.Bench, laid.Plan, laid.Now).Of(await store.AnsweredAsync(laid.Workspace, cancel)));
     }
 
-    private static async Task<NoContent> HearAsync(string key, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<NoContent> HearAsync(string key, bool? silenced, Desk desk, AirStore store, CancellationToken cancel)
     {
         if (key.Length is < 3 or > 120) throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
-        await store.HearAsync(await desk.WorkspaceAsync(cancel), key, silenced: false, desk.Now, cancel);
+        await store.HearAsync(await desk.WorkspaceAsync(cancel), key, silenced ?? false, desk.Now, cancel);
         return TypedResults.NoContent();
     }
 

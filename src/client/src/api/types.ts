@@ -1931,10 +1931,12 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Says that an alert was heard: every device falls silent. */
+        /** Says that an alert was heard, or (silenced) that it need not come: every device is silent then. */
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    silenced?: boolean;
+                };
                 header?: never;
                 path: {
                     key: string;

@@ -1,5 +1,6 @@
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Schemas } from "../api/client";
+import { api, type Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { Choice } from "../ui/Choice";
 import { Key } from "../ui/Key";
@@ -70,6 +71,7 @@ function CoatBody({ drying, now, zone, onClose }: { drying: Schemas["DryingView"
         </p>
       )}
       <Known drying={drying} />
+      <NoBell drying={drying} />
     </div>
   );
 }
@@ -114,5 +116,27 @@ function Known({ drying }: { drying: Schemas["DryingView"] }) {
       </button>
       <p className="w-full text-note text-ink-2">Kept with the coat. Times are still for about 21 °C and 50 % RH; the film changes them.</p>
     </form>
+  );
+}
+
+// The alert of this wait need not come: silenced here, it is silent on every device.
+function NoBell({ drying }: { drying: Schemas["DryingView"] }) {
+  const silence = useMutation({
+    mutationFn: async () => {
+      await api.POST("/api/alerts/{key}/heard", {
+        params: { path: { key: `${drying.coatId}:${drying.stage}` }, query: { silenced: true } },
+      });
+    },
+  });
+  return (
+    <p aria-live="polite">
+      {silence.isSuccess ? (
+        "It will not ring."
+      ) : (
+        <Key disabled={silence.isPending} onClick={() => silence.mutate()}>
+          {silence.error ? "Not silenced: once more" : "Do not ring for this"}
+        </Key>
+      )}
+    </p>
   );
 }
