@@ -22,13 +22,14 @@ internal static class DryingReader
             var unit = bench.UnitOf(step);
             var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
             return new DryingView(coat.Id, step.Id, unit.Id, bench.NameOf(step), unit.Mark, noun, awaited.SafeTo, awaited.Stage, coat.StartedAt,
-                times.Early, times.Usual, times.Sure, clock.At(times.Sure), Basis(times), expected, !expected && clock.Now >= times.Early, times.Tested,
+                times.Early, times.Usual, times.Sure, clock.At(times.Sure), Basis(bench, coat, times), expected, !expected && clock.Now >= times.Early, times.Tested,
                 coat.Film, coat.AirC, coat.HumidityPct, coat.Number, coat.Product, coat.Method, coat.ModelIds.Count);
         }
         return null;
     }
 
-    private static string Basis(SafeTimes times) =>
+    private static string Basis(BenchIndex bench, Coat coat, SafeTimes times) =>
         times.Tested ? "your own test"
-        : "rule of thumb: usual for this kind of product, about 21 °C and 50 % RH";
+        : $"{(bench.Drying.BeliefOf(Product.Of(coat)).Count is > 0 and var seen ? $"what this bench saw of the product, n = {seen}" : "rule of thumb: usual for this kind of product")}, {(
+            coat.AirC is not null || coat.HumidityPct is not null ? "in the air noted with it" : bench.Drying.ReadingAt(coat.EndedAt ?? coat.StartedAt) is not null ? "in the air read at the bench" : "about 21 °C and 50 % RH")}";
 }

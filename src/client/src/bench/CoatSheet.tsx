@@ -114,7 +114,7 @@ function Known({ drying }: { drying: Schemas["DryingView"] }) {
       <button type="submit" className="min-h-12 rounded-key border-[3px] border-ink px-4 strong">
         Note the air
       </button>
-      <p className="w-full text-note text-ink-2">Kept with the coat. Times are still for about 21 °C and 50 % RH; the film changes them.</p>
+      <p className="w-full text-note text-ink-2">Kept with the coat. Air and film change its times.</p>
     </form>
   );
 }
