@@ -26,7 +26,13 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
     public IReadOnlyList<AlertView> Of(IReadOnlySet<string> answered) =>
         [.. Safe().Concat(Losses()).Where(a => !answered.Contains(a.Key)).OrderByDescending(a => a.IsLoss).ThenByDescending(a => a.At).ThenBy(a => a.Key, StringComparer.Ordinal)];
 
-    private IEnumerable<AlertView> Safe() =>
+    private IEnumerable<AlertView> Safe()
+    {
+        var returns = new DropIns(bench, plan, _clock).Before(now + Duration.FromHours(3));
+        return Safe(returns);
+    }
+
+    private IEnumerable<AlertView> Safe(IReadOnlyList<DropInView> returns) =>
         from coat in bench.AwaitedCoats
         let step = bench.Steps[coat.StepId]
         from awaited in Waits.Of(bench, step)
@@ -34,8 +40,9 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         // A coat the user tested dry needs no bell.
         where times is { Tested: false } && times.Sure <= now && now - times.Sure <= Told
         let noun = StepWords.Wait(coat.Step, coat.Product).Noun
+        let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
         select new AlertView($"{coat.Id}:{Ids.Of(awaited.Stage)}", $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
-            awaited.Next is { } next ? $"{BenchIndex.TitleOf(next)} may begin" : "It may be handled", times.Sure, false);
+            back is not null ? back.Text : awaited.Next is { } next ? $"{BenchIndex.TitleOf(next)} may begin" : "It may be handled", times.Sure, false);
 
     private IEnumerable<AlertView> Losses()
     {

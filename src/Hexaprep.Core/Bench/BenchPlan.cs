@@ -27,6 +27,14 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>What holds a step where it is planned.</summary>
     public IReadOnlyList<Binding> HoldsOf(BenchStep step) => _bindings.Value.Of(step.BatchId.ToString(), step.Id.ToString());
 
+    /// <summary>The mix of another step that a step is filled from; null when it has one of its own.</summary>
+    public MixInUse? MixOf(BenchStep step)
+    {
+        var id = step.Id.ToString();
+        var arc = Problem.Batches.FirstOrDefault(b => b.Id == step.BatchId.ToString())?.Arcs.FirstOrDefault(a => a.To == id && a is { FromBatch: not null, FinishMax: not null });
+        return arc is not null && Result.Schedule.Chunks.LastOrDefault(c => c.Step == arc.From) is { } first ? new MixInUse(PlanIds.StepOf(arc.From), At(first.End + arc.FinishMax!.Value)) : null;
+    }
+
     /// <summary>The moment of a minute.</summary>
     public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
 
@@ -47,6 +55,15 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
 
     /// <summary>True when nothing has happened since and the clock has not overtaken it.</summary>
     public bool HoldsAt(Instant now) => MadeAt <= now && !Work.Any(w => w.InHand ? w.End <= now : w.Begin < PlanIds.Minute(now));
+}
+
+/// <summary>A mix made for one step and used for another.</summary>
+/// <param name="FirstStep">The step it is mixed for.</param>
+/// <param name="Stiff">When it is workable no longer.</param>
+public sealed record MixInUse(Guid FirstStep, Instant Stiff)
+{
+    /// <summary>The step it is mixed for.</summary>
+    public BenchStep First(BenchIndex bench) => bench.Steps[FirstStep];
 }
 
 /// <summary>A stretch of planned work on one step.</summary>

@@ -34,7 +34,10 @@ public sealed class BenchReader
         var (hands, headline, subline) = Speak(work);
         return new BenchView(_now, _bench.State.Settings.Zone.Id, hands, Show(_sitting), Show(_next), step, headline, subline,
             Then(work), DryingReader.Of(_bench, _plan, _clock), _sitting is null ? "Later" : $"Not {_clock.ThisSitting(_sitting.Begin)}", NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
-            TakeBack(), Flaws(), Away(work), work is null ? Offer() : null, Tested());
+            TakeBack(), Flaws(), Away(work), work is null ? Offer() : null, Tested())
+        {
+            DropIn = _bench.InHand is null ? null : DropIns().Before(_now + Duration.FromHours(1)).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
+        };
     }
 
     // In hand, or planned to begin by now, or (outside sittings) the first of the next sitting.
@@ -86,8 +89,10 @@ public sealed class BenchReader
     [
         .. _plan.Work.Where(w => !w.InHand && w != current && (_sitting is null || w.Begin < _sitting.End) && w.StepId != current?.StepId).Take(2)
             .Select(w => (Work: w, Step: _bench.Steps[w.StepId]))
-            .Select(w => new ThenView(w.Step.Id, w.Work.Begin, _clock.At(w.Work.Begin), $"{StepWords.For(w.Step.Key.Kind).Short} {_bench.NameOf(w.Step)}")),
+            .Select(w => new ThenView(w.Step.Id, w.Work.Begin, _clock.At(w.Work.Begin), $"{StepWords.For(w.Step.Key.Kind).Short} {_bench.NameOf(w.Step)}") { Back = DropIns().Of(w.Work)?.Text }),
     ];
+
+    private DropIns DropIns() => new(_bench, _plan, _clock);
 
     // For each batch, the next step that this sitting does not reach.
     private List<NotTonightView> NotTonight(PlannedWork? current)

@@ -12,7 +12,11 @@ public enum HandsState { Step, Free, Outside, Empty, NoPlan }
 public sealed record BenchView(
     Instant Now, string Zone, HandsState Hands, SittingView? Sitting, SittingView? NextSitting, HandView? Step, string Headline, string Subline,
     IReadOnlyList<ThenView> Then, IReadOnlyList<DryingView> Drying, string NotNow, IReadOnlyList<NotTonightView> NotTonight, LineView Line,
-    TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away, OfferView? Offer, IReadOnlyList<TestedView> Tested);
+    TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away, OfferView? Offer, IReadOnlyList<TestedView> Tested)
+{
+    /// <summary>A short return whose time has come while other work is in hand; null when none is open.</summary>
+    public DropInView? DropIn { get; init; }
+}
 
 /// <summary>A sitting, its times in words.</summary>
 public sealed record SittingView(Instant Begin, Instant End, string Text, bool FitForSpray);
@@ -49,7 +53,11 @@ public sealed record HandView(
 }
 
 /// <summary>A step that comes next in this sitting.</summary>
-public sealed record ThenView(Guid StepId, Instant At, string Time, string Text);
+public sealed record ThenView(Guid StepId, Instant At, string Time, string Text)
+{
+    /// <summary>For a short return: between when and when to come back, and what ends it; null for other work.</summary>
+    public string? Back { get; init; }
+}
 
 /// <summary>A coat that must be left alone, its three times, and the stage a test would be for.</summary>
 public sealed record DryingView(

@@ -48,7 +48,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {
-        if (!inHand) return ($"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}", $"about {Clockface.Lasts(step.HandsMinutes(left))} of your hands, done about {clock.At(ends)}");
+        if (!inHand) return ($"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}", $"about {Clockface.Lasts(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of your hands, done about {clock.At(ends)}");
         var total = bench.ModelsOf[step.BatchId].Count();
         var done = step.Key.Kind.IsGate() ? "is clean" : words.Done;
         return left == 1
@@ -59,6 +59,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
     // The cause in at most sixteen words: a long wait that passes unattended, a wait that ended, a deadline, or what it opens.
     private string Why(BenchStep step, PlannedWork work)
     {
+        if (!work.InHand && plan.MixOf(step) is { } mix && mix.Stiff > clock.Now) return $"The mix for {bench.NameOf(mix.First(bench))} stays workable till {clock.At(mix.Stiff)}: fill these from it, mix nothing anew.";
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)
         {
@@ -79,14 +80,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             : $"It may go on now, and the longest way still lies ahead of {bench.UnitOf(step).Name}.";
     }
 
-    // Two-part putty: the mix in hand was made when the models served by the ones before it were done.
     private LimitView? Limit(BenchStep step, bool inHand)
     {
         if (!inHand || step.Amounts.WorkingMinutes is not { } working || bench.InHand is not { } spell) return null;
-        var ticks = bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
-        var mixes = step.Amounts.ModelsPerMix is { } per ? ticks.Count / per * per : 0;
-        var mixed = mixes == 0 ? spell.BeganAt : ticks[mixes - 1];
-        var stiff = mixed + Duration.FromMinutes(working);
+        var stiff = PuttyMix.MadeAt(bench, spell) + Duration.FromMinutes(working);
         return new LimitView($"Mix stiffens {clock.At(stiff)}", stiff);
     }
 

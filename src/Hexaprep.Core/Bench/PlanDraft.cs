@@ -7,7 +7,7 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>Writes the plan's input from the bench: what is left to do, frozen work, sittings from now on.</summary>
-public sealed class PlanDraft
+public sealed partial class PlanDraft
 {
     private const int LongestDays = 1100;
     // Longer than any horizon: a window that never opens again.
@@ -25,10 +25,11 @@ public sealed class PlanDraft
     private readonly List<Span> _sittings = [];
     private readonly List<Span> _spray = [];
     private readonly Dictionary<Guid, Span> _past;
+    private readonly IReadOnlyList<SharedMix> _mixes;
 
-    private PlanDraft(BenchIndex bench, Instant now)
+    private PlanDraft(BenchIndex bench, Instant now, IReadOnlyList<SharedMix> mixes)
     {
-        (_bench, _now) = (bench, PlanIds.Minute(now));
+        (_bench, _now, _mixes) = (bench, PlanIds.Minute(now), mixes);
         _origin = MondayOf(Earliest() - Duration.FromHours(6));
         _past = OnMinutes();
     }
@@ -46,9 +47,9 @@ public sealed class PlanDraft
     /// <param name="budget">Decodes to spend, at least 1.</param>
     public static BenchPlan Make(BenchIndex bench, Instant now, int budget)
     {
-        var draft = new PlanDraft(bench, now);
+        var draft = new PlanDraft(bench, now, []);
         var problem = draft.Problem();
-        return new BenchPlan(draft._origin, draft._now, budget, problem, Planner.Solve(problem, budget));
+        return SharingMixes(bench, draft.Plan(problem, Planner.Solve(problem, budget), budget));
     }
 
     /// <summary>Makes the plan that follows an older one. While nothing was added and no evening changed, only what must move moves; with other evenings the
@@ -60,15 +61,17 @@ public sealed class PlanDraft
     /// <param name="freely">True when more may move than must, so that what has become free is used.</param>
     public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, bool freely = false)
     {
-        var draft = new PlanDraft(bench, now);
+        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
         var problem = draft.Problem();
         var chunks = older.OnMinutesFrom(draft._origin);
-        var result = !SameUnits(problem, older.Problem) ? Planner.Solve(problem, budget)
-            : !freely && SameEvenings(problem, older, draft._origin) ? Planner.Keep(problem, chunks) : Planner.Better(problem, chunks, budget);
-        if (result.Unplaced.Count > 0) result = Planner.Solve(problem, budget);
-        var shift = Shift(bench, older, new BenchPlan(draft._origin, draft._now, budget, problem, result), now);
-        return new BenchPlan(draft._origin, draft._now, budget, problem, result with { Shift = shift });
+        var plan = !SameUnits(problem, older.Problem) ? Make(bench, now, budget)
+            : !freely && SameEvenings(problem, older, draft._origin) ? draft.Plan(problem, Planner.Keep(problem, chunks), budget)
+            : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget), budget));
+        if (plan.Result.Unplaced.Count > 0) plan = Make(bench, now, budget);
+        return plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } };
     }
+
+    private BenchPlan Plan(PlanProblem problem, PlanResult result, int budget) => new(_origin, _now, budget, problem, result);
 
     private static bool SameUnits(PlanProblem a, PlanProblem b) => a.Resources.SequenceEqual(b.Resources) && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
 
@@ -107,7 +110,7 @@ public sealed class PlanDraft
         var horizon = _sittings.Count == 0 ? 0 : _sittings[^1].End;
         return new PlanProblem("bench", horizon, PlanWeights.Default, _sittings, _spray,
             [new PlanResource(Handles, state.Settings.Handles), new PlanResource(Rack, state.Settings.RackSlots)], new Dictionary<string, IReadOnlyDictionary<string, int>>(),
-            [.. units], batches)
+            [.. units], Shared(batches))
         {
             Fixed = _fixed.Count == 0 ? null : _fixed,
             Closing = open.SelectMany(b => _bench.StepsOf[b.Id]).Any(s => s.Amounts is { Mode: not null, Method: "airbrush" } && !_bench.IsFinished(s)) ? AirbrushClean : null,
@@ -187,7 +190,9 @@ public sealed class PlanDraft
     private (int Models, int ToDo, int End) TakeInHand(BenchStep step, Spell spell, int remaining)
     {
         var ticks = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).ToList();
-        var from = ticks.Count > 0 ? ticks.Max(t => t.At) : spell.BeganAt + Duration.FromMinutes(step.Amounts.SetupMinutes);
+        var from = ticks.Count > 0 ? ticks.Max(t => t.At)
+            : step.Amounts.WorkingMinutes is not null && PuttyMix.MadeAt(_bench, spell) < spell.BeganAt ? spell.BeganAt
+            : spell.BeganAt + Duration.FromMinutes(step.Amounts.SetupMinutes);
         var until = _sittings.Count > 0 && _sittings[0].Begin <= Minute(_now) ? _sittings[0].End : int.MaxValue;
         int End(int models) => Math.Max(Minute(_now) + 1, Minute(from + Duration.FromSeconds((long)models * step.Amounts.SecondsPerModel + 59)));
         var take = remaining;

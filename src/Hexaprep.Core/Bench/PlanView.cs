@@ -13,6 +13,9 @@ public sealed record PlanView(
 {
     /// <summary>Where the spray band comes from, in a line.</summary>
     public string SprayWords { get; init; } = "";
+
+    /// <summary>Which gaps are filled from one mix, and what that saves; a line each.</summary>
+    public IReadOnlyList<string> Mixes { get; init; } = [];
 }
 
 /// <summary>How good the plan is, proven.</summary>
@@ -72,6 +75,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
         {
             SprayWords = bench.State.Forecast.Count == 0 ? "Spray weather is not known here: dashed means assumed fit" : "Spray weather by the forecast; dashed means assumed fit",
+            Mixes = [.. PuttyMix.In(plan.Problem).Select(Mix)],
         };
     }
 
@@ -175,6 +179,14 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return [.. begun, .. coming];
     }
 
+    private string Mix(SharedMix mix)
+    {
+        var (first, others) = (bench.Steps[mix.First], mix.Others.Select(o => bench.Steps[o]).ToList());
+        var stiff = plan.MixOf(others[0])!.Stiff;
+        var spared = others.Sum(o => o.HandsMinutes(bench.Remaining(o).Count) - PuttyMix.MinutesFrom(o, bench.Remaining(o).Count));
+        return $"One mix for {bench.NameOf(first)} and {string.Join(" and ", others.Select(bench.NameOf))}: saves {spared} min of mixing, used up by {_clock.At(stiff)}; a mix serves at most {first.Amounts.ModelsPerMix} models.";
+    }
+
     private PlanStepView Step(Guid id, List<PlannedWork> work)
     {
         var step = bench.Steps[id];
@@ -186,6 +198,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             ? bench.Expected(step, awaited.Stage, now).Sure : 0;
         var note = $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
             + (work.Count > 1 ? $" In {work.Count} stretches." : "")
+            + (plan.MixOf(step) is { } mix ? $" From the mix for {bench.NameOf(mix.First(bench))}, which stiffens {_clock.At(mix.Stiff)}." : "")
+            + (work.Count == 1 && new DropIns(bench, plan, _clock).Of(work[0]) is { } back ? $" {back.Text}." : "")
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
         var times = Day(begin) == Day(end) ? $"{Time(begin)} to {Time(end)}" : $"{Time(begin)} to {Day(end)} {Time(end)}";
         return new PlanStepView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), Day(begin), times, begin, end, note,

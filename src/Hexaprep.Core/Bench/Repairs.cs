@@ -37,7 +37,9 @@ public static class Repairs
     // The bench with the others out of the way: on a full bench a repair is not left lying until hands are free by themselves.
     private static PlanProblem Alone(PlanProblem problem, string unit)
     {
-        var batches = problem.Batches.Where(b => b.Unit == unit).ToList();
+        // A mix made for another unit is there all the same: only when it is made is left open.
+        var own = problem.Batches.Where(b => b.Unit == unit).Select(b => b.Id).ToHashSet();
+        var batches = problem.Batches.Where(b => own.Contains(b.Id)).Select(b => b with { Arcs = [.. b.Arcs.Where(a => a.FromBatch is not { } from || own.Contains(from))] }).ToList();
         return problem with
         {
             Units = [.. problem.Units.Where(u => u.Id == unit)],

@@ -2629,6 +2629,7 @@ export interface components {
             away: null | components["schemas"]["AwayView"];
             offer: null | components["schemas"]["OfferView"];
             tested: components["schemas"]["TestedView"][];
+            dropIn?: null | components["schemas"]["DropInView"];
         };
         BetterTake: {
             madeAt: components["schemas"]["Instant"];
@@ -3082,6 +3083,19 @@ export interface components {
             begins: components["schemas"]["LocalTime"];
             ends: components["schemas"]["LocalTime"];
         };
+        DropInView: {
+            /** Format: uuid */
+            stepId: string;
+            /** Format: uuid */
+            unitId: string;
+            unit: string;
+            mark: string;
+            title: string;
+            text: string;
+            from: components["schemas"]["Instant"];
+            until: components["schemas"]["Instant"];
+            closes: string;
+        };
         DryingView: {
             /** Format: uuid */
             coatId: string;
@@ -3501,6 +3515,7 @@ export interface components {
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
             sprayWords?: string;
+            mixes?: string[];
         };
         ProblemDetails: {
             type?: null | string;
@@ -3819,6 +3834,7 @@ export interface components {
             at: components["schemas"]["Instant"];
             time: string;
             text: string;
+            back?: null | string;
         };
         /** @enum {string} */
         Tier: "rank_and_file" | "elite" | "leader" | "display";

@@ -1,0 +1,58 @@
+using Hexaprep.Core.Scheduling;
+
+namespace Hexaprep.Core.Bench;
+
+/// <content>One mix of two-part putty for the gaps of several batches.</content>
+public sealed partial class PlanDraft
+{
+    // Steps the plan put into one sitting are tried from one mix; the better of the two plans is kept: at the same value the one that mixes less.
+    private static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan)
+    {
+        var mixes = PuttyMix.Suiting(bench, plan);
+        if (mixes.Count == 0 || plan.Result.Unplaced.Count > 0) return plan;
+        var draft = new PlanDraft(bench, plan.MadeAt, mixes);
+        var problem = draft.Problem();
+        if (PuttyMix.In(problem).Count == 0) return plan;
+        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, plan.Budget);
+        return shared.Unplaced.Count == 0 && shared.Schedule.Z <= plan.Result.Schedule.Z ? draft.Plan(problem, shared, plan.Budget) : plan;
+    }
+
+    // One mix for several batches: those that follow pay no set-up, and end while it is workable.
+    private List<PlanBatch> Shared(List<PlanBatch> batches)
+    {
+        foreach (var mix in _mixes)
+        {
+            if (!_bench.Steps.TryGetValue(mix.First, out var first) || first.NotNeeded is not null || MixedBy(first, batches) is not { } source) continue;
+            foreach (var next in mix.Others.Select(_bench.Steps.GetValueOrDefault).OfType<BenchStep>().Where(s => s.NotNeeded is null && PuttyMix.MayFollow(_bench, first, s)))
+            {
+                var minutes = PuttyMix.MinutesFrom(next, _bench.Remaining(next).Count);
+                if (Math.Max(source.End, Minute(_now)) + minutes > source.End + source.Left) continue;
+                var at = batches.FindIndex(b => b.Id == next.BatchId.ToString());
+                var arc = new PlanArc(source.Id, next.Id.ToString(), 0) { FromBatch = first.BatchId.ToString(), FinishMax = source.Left };
+                batches[at] = batches[at] with { Steps = [.. batches[at].Steps.Select(s => s.Id == arc.To ? Unmixed(s, next) : s)], Arcs = [.. batches[at].Arcs, arc] };
+            }
+        }
+        return batches;
+    }
+
+    // The share of a step that the mix was or will be made for, the minute it ends (now while it is only planned), and how long the mix is workable from its end.
+    private (string Id, int End, int Left)? MixedBy(BenchStep step, List<PlanBatch> batches)
+    {
+        var left = _bench.Remaining(step).Count;
+        var spell = _bench.InHand is { } open && open.StepId == step.Id ? open : _bench.SpellsOf[step.Id].LastOrDefault();
+        if (spell is null)
+        {
+            var at = batches.FindIndex(b => b.Id == step.BatchId.ToString());
+            if (left == 0 || at < 0) return null;
+            batches[at] = batches[at] with { Steps = [.. batches[at].Steps.Select(s => s.Id == step.Id.ToString() ? s with { MaxChunks = 1 } : s)] };
+            return (step.Id.ToString(), Minute(_now), PuttyMix.LeftAfter(step, left));
+        }
+        var given = _fixed.FindLast(c => PlanIds.StepOf(c.Step) == step.Id);
+        if (given is null || given.Models < left + _bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id)) return null;
+        var another = step.Amounts.ModelsPerMix is { } per && left > 0 && (given.Models - 1) / per > (given.Models - left) / per;
+        return (given.Step, given.End, another ? PuttyMix.LeftAfter(step, given.Models) : Minute(PuttyMix.MadeAt(_bench, spell)) + step.Amounts.WorkingMinutes!.Value - given.End);
+    }
+
+    private static PlanStep Unmixed(PlanStep spec, BenchStep step) =>
+        spec with { Setup = 0, MaxChunks = 1, Minutes = [.. Enumerable.Range(1, spec.Minutes!.Count).Select(n => PuttyMix.MinutesFrom(step, n))] };
+}

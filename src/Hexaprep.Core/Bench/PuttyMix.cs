@@ -1,0 +1,88 @@
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>One mix of two-part putty for the gaps of several batches: the first step mixes it, the others follow while it is workable and pay no set-up.</summary>
+/// <param name="First">The step it is mixed for.</param>
+/// <param name="Others">The steps filled from what is left, in no fixed order.</param>
+public sealed record SharedMix(Guid First, IReadOnlyList<Guid> Others);
+
+/// <summary>What the bench and its plan say about mixes of two-part putty.</summary>
+public static class PuttyMix
+{
+    // A tool wiped, another model taken: longer than this and the person may have mixed anew.
+    private static readonly Duration HandOver = Duration.FromMinutes(5);
+
+    /// <summary>When the mix used last in a spell was made: the cautious reading, so that it stiffens no later than is said.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="spell">A spell on a step that works with a mix.</param>
+    public static Instant MadeAt(BenchIndex bench, Spell spell)
+    {
+        var amounts = bench.Steps[spell.StepId].Amounts;
+        var ticks = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
+        var served = amounts.ModelsPerMix is { } per ? ticks.Count / per * per : 0;
+        if (served > 0) return ticks[served - 1];
+        var before = bench.State.Spells.TakeWhile(s => s.Id != spell.Id).Where(s => s.EndedAt <= spell.BeganAt).MaxBy(s => s.EndedAt);
+        if (before is null || spell.BeganAt - before.EndedAt > HandOver) return spell.BeganAt;
+        var other = bench.Steps[before.StepId].Amounts;
+        if (other.WorkingMinutes is not { } working || other.Method != amounts.Method) return spell.BeganAt;
+        var made = MadeAt(bench, before);
+        return made + Duration.FromMinutes(working) > spell.BeganAt ? made : spell.BeganAt;
+    }
+
+    /// <summary>Minutes of hands for models filled from a mix that is there: no set-up.</summary>
+    public static int MinutesFrom(BenchStep step, int models) => Math.Max(1, (models * step.Amounts.SecondsPerModel + 59) / 60);
+
+    /// <summary>The mixes that several batches could share in a plan: steps it puts into one sitting and whose gaps one mix takes. Only work nobody began follows.</summary>
+    public static IReadOnlyList<SharedMix> Suiting(BenchIndex bench, BenchPlan plan)
+    {
+        var mixes = new List<SharedMix>();
+        var mixed = plan.Work.Where(w => bench.Steps[w.StepId].Amounts.WorkingMinutes is not null).GroupBy(w => w.StepId)
+            .Select(g => (Step: bench.Steps[g.Key], g.First().Begin, g.Last().End, Chunks: g.Count())).OrderBy(m => m.Begin).ToList();
+        foreach (var sitting in plan.Problem.Sittings)
+        {
+            var (begin, end) = (plan.At(sitting.Begin), plan.At(sitting.End));
+            var own = mixed.Where(m => m.Begin < end && m.End > begin && m.Chunks == 1).Select(m => m.Step).ToList();
+            while (own.Count > 1)
+            {
+                var left = LeftAfter(own[0], bench.Remaining(own[0]).Count);
+                List<BenchStep> others = [];
+                foreach (var next in own.Skip(1).Where(s => MayFollow(bench, own[0], s)))
+                {
+                    var minutes = MinutesFrom(next, bench.Remaining(next).Count);
+                    if (minutes > left) continue;
+                    left -= minutes;
+                    others.Add(next);
+                }
+                if (others.Count > 0) mixes.Add(new SharedMix(own[0].Id, [.. others.Select(s => s.Id)]));
+                own = [.. own.Skip(1).Except(others)];
+            }
+        }
+        return mixes;
+    }
+
+    /// <summary>The mixes a plan was made with.</summary>
+    public static IReadOnlyList<SharedMix> In(PlanProblem problem) =>
+    [
+        .. from batch in problem.Batches
+           from arc in batch.Arcs
+           where arc is { FromBatch: not null, FinishMax: not null }
+           group PlanIds.StepOf(arc.To) by PlanIds.StepOf(arc.From) into mix
+           select new SharedMix(mix.Key, [.. mix]),
+    ];
+
+    /// <summary>Minutes a mix stays workable after the last model of the step it was made for; below 1 when nothing can follow.</summary>
+    /// <param name="step">The step, not begun.</param>
+    /// <param name="models">Models it still has, at least 1.</param>
+    public static int LeftAfter(BenchStep step, int models)
+    {
+        var inLast = step.Amounts.ModelsPerMix is { } per ? models - (models - 1) / per * per : models;
+        return step.Amounts.WorkingMinutes!.Value - step.Amounts.SetupMinutes - MinutesFrom(step, inLast);
+    }
+
+    /// <summary>True when a step nobody began may be filled from the mix of another.</summary>
+    public static bool MayFollow(BenchIndex bench, BenchStep first, BenchStep next) =>
+        next.BatchId != first.BatchId && next.Amounts.WorkingMinutes is not null && next.Amounts.Method == first.Amounts.Method
+        && bench.InHand?.StepId != next.Id && !bench.TicksOf[next.Id].Any() && bench.Remaining(next).Count > 0;
+}
