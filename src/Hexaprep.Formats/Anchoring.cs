@@ -23,6 +23,7 @@ public static class Anchoring
             PastCoats = [.. d.PastCoats.Select(c => c with { StartedAt = c.StartedAt + by, EndedAt = c.EndedAt + by, NotDryAt = c.NotDryAt + by, DryAt = c.DryAt + by })],
             AirReadings = [.. d.AirReadings.Select(r => r with { At = r.At + by })],
             Forecast = [.. d.Forecast.Select(h => h with { At = h.At + by })],
+            Clocks = [.. d.Clocks.Select(c => c with { StartedAt = c.StartedAt + by, StoppedAt = c.StoppedAt + by })],
             Flaws = [.. d.Flaws.Select(f => f with { NotedAt = f.NotedAt + by, MendedAt = f.MendedAt + by })],
             SittingExceptions = [.. d.SittingExceptions.Select(e => e with { Date = e.Date.PlusDays(days) })],
         };

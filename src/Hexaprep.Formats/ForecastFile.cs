@@ -41,6 +41,18 @@ public static class ForecastFile
         return hours;
     }
 
+    /// <summary>The same forecast as JSON.</summary>
+    public static string Write(IReadOnlyList<ForecastHour> hours) => JsonSerializer.Serialize(hours.Select(h => new
+    {
+        at = InstantPattern.ExtendedIso.Format(h.At),
+        air_c = h.AirC,
+        humidity_pct = h.HumidityPct,
+        wind_ms = h.WindMs,
+        gust_ms = h.GustMs,
+        rain_probability = h.RainProbability,
+        sun_wm2 = h.SunWM2,
+    }));
+
     private static List<ForecastHour> FromJson(string text)
     {
         try

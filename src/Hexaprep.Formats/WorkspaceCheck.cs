@@ -124,6 +124,11 @@ internal static class WorkspaceCheck
             Known($"{at}.pieceId", f.PieceId, pieces);
             Known($"{at}.entryId", f.EntryId, entries);
         });
+        Each("clocks", d.Clocks, (at, c) =>
+        {
+            Known($"{at}.stepId", c.StepId, steps);
+            Word<ClockKind>($"{at}.kind", c.Kind);
+        });
         Each("weeklySittings", d.WeeklySittings, (at, s) => Range($"{at}.day", s.Day, 1, 7));
         Each("sittingExceptions", d.SittingExceptions, (at, e) =>
         {

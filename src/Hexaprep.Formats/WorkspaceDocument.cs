@@ -35,6 +35,9 @@ public sealed record WorkspaceDocument(
 
     /// <summary>Coats laid before, brought in from a file.</summary>
     public IReadOnlyList<DocumentPastCoat> PastCoats { get; init; } = [];
+
+    /// <summary>Waits of minutes that were started.</summary>
+    public IReadOnlyList<DocumentClock> Clocks { get; init; } = [];
 }
 
 /// <summary>Name, zone, handles.</summary>
@@ -95,6 +98,8 @@ public sealed record DocumentLabel(string Product, double? RecoatMin, double? Re
 /// <summary>A coat laid before, brought in from a file.</summary>
 public sealed record DocumentPastCoat(Guid Id, string Unit, string Product, int Number, string Film, double? AirC, double? HumidityPct, int Models, Instant StartedAt, Instant EndedAt,
     string Stage, Instant? NotDryAt, Instant? DryAt, string Verdict, bool LeftOut);
+/// <summary>A wait of minutes that was started; it runs while it has no end.</summary>
+public sealed record DocumentClock(Guid Id, Guid StepId, string Kind, Instant StartedAt, Instant? StoppedAt);
 /// <summary>A flaw.</summary>
 public sealed record DocumentFlaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, string Place, string Words, Instant NotedAt, Instant? MendedAt, Guid EntryId);
 /// <summary>A weekly sitting; day 1 is Monday.</summary>

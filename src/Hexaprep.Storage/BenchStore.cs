@@ -74,6 +74,7 @@ public sealed class BenchStore(NpgsqlDataSource source)
             select at, air_c, humidity_pct, wind_ms, gust_ms, rain_probability, sun_wm2 as sun_w_m2 from forecast_hour where workspace_id = @w order by at;
             select product, recoat_min, recoat_max, reopen_min, handle_min, next_layer_min, min_temp_c, max_humidity_pct from product_label where workspace_id = @w order by product;
             select id, unit, product, number, film, air_c, humidity_pct, models, started_at, ended_at, stage, not_dry_at, dry_at, verdict, left_out from past_coat where workspace_id = @w order by started_at, id;
+            select * from (select id, step_id, kind, started_at, stopped_at from bench_clock where workspace_id = @w order by started_at desc, id limit 50) latest order by started_at, id;
             """, of);
         var space = await rows.ReadSingleOrDefaultAsync<WorkspaceRow>()
             ?? throw new RefusedException(new Refusal("workspace", "There is no such workspace.", "Load the page again.", RefusalKind.NotFound));
@@ -95,8 +96,9 @@ public sealed class BenchStore(NpgsqlDataSource source)
         var forecast = (await rows.ReadAsync<ForecastRow>()).Select(r => r.ToHour()).ToImmutableList();
         var labels = (await rows.ReadAsync<LabelRow>()).Select(r => r.ToLabel()).OfType<ProductLabel>().ToImmutableList();
         var past = (await rows.ReadAsync<PastCoatRow>()).Select(r => r.ToPast()).OfType<PastCoat>().ToImmutableList();
+        var clocks = (await rows.ReadAsync<ClockRow>()).Select(r => r.ToClock()).ToImmutableList();
         return new StoredBench(new BenchState(settings, house, units, batches, models, steps, edges, spells, ticks, coats, flaws)
-        { Changes = changes, Readings = readings, Forecast = forecast, Labels = labels, PastCoats = past },
+        { Changes = changes, Readings = readings, Forecast = forecast, Labels = labels, PastCoats = past, Clocks = clocks },
             space.Revision, space.IsDemo, space.HouseAsked);
     }
 

@@ -54,6 +54,13 @@ internal static class ChangeSql
             Change.CoatCorrected c => connection.ExecuteAsync(
                 "update coat set film = @film, air_c = @AirC, humidity_pct = @HumidityPct where workspace_id = @w and id = @CoatId",
                 new { w, film = Ids.Of(c.Film), c.AirC, c.HumidityPct, c.CoatId }),
+            Change.CoatTimed c => connection.ExecuteAsync(
+                "update coat set started_at = @StartedAt, ended_at = @EndedAt where workspace_id = @w and id = @CoatId", new { w, c.StartedAt, c.EndedAt, c.CoatId }),
+            Change.ClockStarted c => connection.ExecuteAsync(
+                "insert into bench_clock (workspace_id, id, step_id, kind, started_at, stopped_at) values (@w, @Id, @StepId, @kind, @StartedAt, null)",
+                new { w, c.Clock.Id, c.Clock.StepId, kind = Ids.Of(c.Clock.Kind), c.Clock.StartedAt }),
+            Change.ClockStopped c => connection.ExecuteAsync(
+                "update bench_clock set stopped_at = @At where workspace_id = @w and id = @ClockId", new { w, c.At, c.ClockId }),
             Change.FlawNoted c => connection.ExecuteAsync("""
                 insert into flaw (workspace_id, id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id)
                 values (@w, @Id, @StepId, @ModelId, @PieceId, @Place, @Words, @NotedAt, null, @entry)

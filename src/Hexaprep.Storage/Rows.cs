@@ -232,6 +232,17 @@ internal sealed class PastCoatRow
         ? new(Id, Unit, p, Number, Ids.Parse<Film>(Film), AirC, HumidityPct, Models, StartedAt, EndedAt, Ids.Parse<Readiness>(Stage), NotDryAt, DryAt, Verdict, LeftOut) : null;
 }
 
+internal sealed class ClockRow
+{
+    public Guid Id { get; init; }
+    public Guid StepId { get; init; }
+    public string Kind { get; init; } = "";
+    public Instant StartedAt { get; init; }
+    public Instant? StoppedAt { get; init; }
+
+    public BenchClock ToClock() => new(Id, StepId, Ids.Parse<ClockKind>(Kind), StartedAt, StoppedAt);
+}
+
 internal sealed class FlawRow
 {
     public Guid Id { get; init; }

@@ -21,6 +21,7 @@ internal static class Tables
     public const string ForecastHour = "at, air_c, humidity_pct, wind_ms, gust_ms, rain_probability, sun_wm2";
     public const string ProductLabel = "product, recoat_min, recoat_max, reopen_min, handle_min, next_layer_min, min_temp_c, max_humidity_pct";
     public const string PastCoat = "id, unit, product, number, film, air_c, humidity_pct, models, started_at, ended_at, stage, not_dry_at, dry_at, verdict, left_out";
+    public const string Clock = "id, step_id, kind, started_at, stopped_at";
     public const string Flaw = "id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id";
     public const string WeeklySitting = "id, day, begins, ends";
     public const string SittingException = "id, date, kind, begins, ends";

@@ -85,6 +85,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             AirReadings = await Rows<DocumentReading>("air_reading", Tables.AirReading, "at, id"),
             Forecast = await Rows<DocumentForecast>("forecast_hour", Tables.ForecastHour, "at"),
             Labels = await Rows<DocumentLabel>("product_label", Tables.ProductLabel, "product"),
+            Clocks = await Rows<DocumentClock>("bench_clock", Tables.Clock, "started_at, id"),
             PastCoats = await Rows<DocumentPastCoat>("past_coat", Tables.PastCoat, "started_at, id"),
         };
     }
@@ -131,6 +132,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await Bulk.InsertAsync(connection, workspace, "air_reading", Tables.AirReading, d.AirReadings);
             await Bulk.InsertAsync(connection, workspace, "forecast_hour", Tables.ForecastHour, d.Forecast);
             await Bulk.InsertAsync(connection, workspace, "product_label", Tables.ProductLabel, d.Labels);
+            await Bulk.InsertAsync(connection, workspace, "bench_clock", Tables.Clock, d.Clocks);
             await Bulk.InsertAsync(connection, workspace, "past_coat", Tables.PastCoat, d.PastCoats);
             await Bulk.InsertAsync(connection, workspace, "weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
             await Bulk.InsertAsync(connection, workspace, "sitting_exception", Tables.SittingException, d.SittingExceptions);

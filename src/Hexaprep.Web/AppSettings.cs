@@ -15,6 +15,9 @@ namespace Hexaprep.Web;
 /// <param name="LogLevel">The least level that is written.</param>
 public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, Instant? StartsAt, int PlanBudget, string TimeZone, LogEventLevel LogLevel)
 {
+    /// <summary>Where an instrument answers on this machine; null: the simulated one.</summary>
+    public Uri? Instrument { get; init; }
+
     /// <summary>The largest request read, bytes: a roster of 10,000 lines or a workspace of a few thousand models.</summary>
     public const long LargestBody = 64L * 1024 * 1024;
 
@@ -36,8 +39,15 @@ public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, 
             if (!isDemo) throw new InvalidOperationException("Hexaprep:At is for the demo only: outside it, real time.");
         }
         return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 4000),
-            section["TimeZone"] ?? MachineZone(), section.GetValue("LogLevel", LogEventLevel.Information));
+            section["TimeZone"] ?? MachineZone(), section.GetValue("LogLevel", LogEventLevel.Information))
+        { Instrument = InstrumentAt(section["Instrument"]) };
     }
+
+    // The running app asks nothing of any outside host.
+    private static Uri? InstrumentAt(string? text) =>
+        string.IsNullOrEmpty(text) ? null
+        : Uri.TryCreate(text.TrimEnd('/') + "/", UriKind.Absolute, out var at) && at.Scheme == Uri.UriSchemeHttp && at.IsLoopback ? at
+        : throw new InvalidOperationException($"Hexaprep:Instrument is '{text}'. Give an http address on this machine, such as http://127.0.0.1:8100.");
 
     private static string MachineZone() => (DateTimeZoneProviders.Tzdb.GetZoneOrNull(TimeZoneInfo.Local.Id) ?? DateTimeZone.Utc).Id;
 }

@@ -28,7 +28,7 @@ builder.Services.AddSingleton<RosterStore>();
 builder.Services.AddSingleton<RuleStore>().AddSingleton<SecondPlanStore>();
 builder.Services.AddSingleton<SittingStore>().AddSingleton<AirStore>();
 builder.Services.AddSingleton<SimulatedInstrument>();
-builder.Services.AddSingleton<IAirInstrument>(s => s.GetRequiredService<SimulatedInstrument>());
+builder.Services.AddSingleton<SimulatedAirService>().AddSingleton<AirOverHttp>().AddSingleton<IAirInstrument>(s => s.GetRequiredService<AirOverHttp>());
 builder.Services.AddSingleton<WorkspaceStore>();
 builder.Services.AddSingleton<Desk>();
 builder.Services.AddSingleton<DemoWorld>();

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.Extensions.DependencyInjection;
 using NodaTime;
 
 namespace Hexaprep.Web.Tests;
@@ -56,6 +57,27 @@ public sealed class AirTests(TestDatabases databases)
         await SendAsync(app, "PUT", "/api/air/simulated", new { mode = "set", airC = 17.5, humidityPct = 44 });
         await SendAsync(app, "POST", "/api/air/instrument", new { id = Guid.NewGuid(), place = "bench" });
         Assert.Equal(17.5, (await app.GetAsync("/api/air"))["bench"]!["airC"]!.GetValue<double>());
+    }
+
+    [Fact]
+    public async Task The_stand_in_is_a_service_of_its_own_on_this_machine_that_a_script_can_ask_too()
+    {
+        await using var app = new TestApp(databases.Clone());
+        var address = await app.Services.GetRequiredService<Air.SimulatedAirService>().AddressAsync(TestContext.Current.CancellationToken);
+        Assert.True(address.IsLoopback);
+        Assert.NotEqual(app.Client.BaseAddress!.Port, address.Port);
+
+        using var client = new HttpClient { BaseAddress = address };
+        var indoors = JsonNode.Parse(await client.GetStringAsync("air/bench", TestContext.Current.CancellationToken))!;
+        Assert.InRange(indoors["airC"]!.GetValue<double>(), 15, 25);
+        var hours = Hexaprep.Formats.ForecastFile.Read(await client.GetStringAsync("forecast", TestContext.Current.CancellationToken));
+        Assert.Equal(Air.SimulatedAirService.ForecastHours, hours.Count);
+
+        await SendAsync(app, "PUT", "/api/air/simulated", new { mode = "silent" });
+        Assert.Equal(HttpStatusCode.ServiceUnavailable, (await client.GetAsync("air/bench", TestContext.Current.CancellationToken)).StatusCode);
+        await SendAsync(app, "PUT", "/api/air/simulated", new { mode = "plausible" });
+        Assert.Equal(HttpStatusCode.OK, (await SendAsync(app, "POST", "/api/forecast/simulated", new { id = Guid.NewGuid() })).Status);
+        Assert.NotEmpty((await app.GetAsync("/api/air"))["windows"]!.AsArray());
     }
 
     [Fact]

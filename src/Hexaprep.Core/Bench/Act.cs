@@ -5,7 +5,7 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>What a person does at the bench.</summary>
-public enum ActKind { Start, Done, PutDown, TakeBack, SetCount, Flaw, Mend, Test, Coat }
+public enum ActKind { Start, Done, PutDown, TakeBack, SetCount, Flaw, Mend, Test, Coat, Clock, StopClock }
 
 /// <summary>An act, with an identity made where it was done, so that sending it twice does it once.</summary>
 /// <param name="Id">Client-made.</param>
@@ -39,6 +39,12 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
     public bool DespiteAir { get; init; }
     /// <summary>Relative humidity in %, 0 to 100 (coat).</summary>
     public double? HumidityPct { get; init; }
+    /// <summary>When its last model was really done, where the tick came late or early (coat).</summary>
+    public Instant? EndedAt { get; init; }
+    /// <summary>Which wait of minutes begins (clock).</summary>
+    public ClockKind? Clock { get; init; }
+    /// <summary>The clock to stop (stop clock).</summary>
+    public Guid? ClockId { get; init; }
 }
 
 /// <summary>A change of state that an act brings. Storage writes exactly these.</summary>
@@ -62,6 +68,12 @@ public abstract record Change
     public sealed record CoatTested(Guid CoatId, CoatTest Test) : Change;
     /// <summary>What is known of a coat was put right.</summary>
     public sealed record CoatCorrected(Guid CoatId, Film Film, double? AirC, double? HumidityPct) : Change;
+    /// <summary>When a coat began and ended was put right.</summary>
+    public sealed record CoatTimed(Guid CoatId, Instant StartedAt, Instant EndedAt) : Change;
+    /// <summary>A clock of minutes was started.</summary>
+    public sealed record ClockStarted(BenchClock Clock) : Change;
+    /// <summary>A clock of minutes was stopped.</summary>
+    public sealed record ClockStopped(Guid ClockId, Instant At) : Change;
     /// <summary>A flaw was noted.</summary>
     public sealed record FlawNoted(Flaw Flaw) : Change;
     /// <summary>A flaw was mended.</summary>
@@ -85,6 +97,9 @@ public static class Changes
         Change.CoatGone c => s with { Coats = s.Coats.RemoveAll(k => k.Id == c.CoatId) },
         Change.CoatTested c => Coat(s, c.CoatId, k => k with { Tests = [.. k.Tests, c.Test] }),
         Change.CoatCorrected c => Coat(s, c.CoatId, k => k with { Film = c.Film, AirC = c.AirC, HumidityPct = c.HumidityPct }),
+        Change.CoatTimed c => Coat(s, c.CoatId, k => k with { StartedAt = c.StartedAt, EndedAt = c.EndedAt }),
+        Change.ClockStarted c => s with { Clocks = s.Clocks.Add(c.Clock) },
+        Change.ClockStopped c => s with { Clocks = s.Clocks.ConvertAll(k => k.Id == c.ClockId ? k with { StoppedAt = c.At } : k) },
         Change.FlawNoted c => s with { Flaws = s.Flaws.Add(c.Flaw) },
         Change.FlawMended c => s with { Flaws = s.Flaws.ConvertAll(f => f.Id == c.FlawId ? f with { MendedAt = c.At } : f) },
         _ => throw new ArgumentOutOfRangeException(nameof(change), change, "An unknown change."),

@@ -29,6 +29,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             ActKind.Mend => Mend(act),
             ActKind.Test => Test(act),
             ActKind.Coat => Correct(act),
+            ActKind.Clock => StartClock(act),
+            ActKind.StopClock => StopClock(act),
             _ => throw Refuse("kind", $"'{act.Kind}' is no act.", "Use one of the named acts."),
         };
     }
@@ -191,7 +193,37 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var coat = FindCoat(act);
         if (act.AirC is < -30 or > 60) throw Refuse("airC", $"{act.AirC} °C is outside -30 to 60.", "Read the thermometer again.");
         if (act.HumidityPct is < 0 or > 100) throw Refuse("humidityPct", $"{act.HumidityPct} % is outside 0 to 100.", "Read the instrument again.");
-        return [new Change.CoatCorrected(coat.Id, act.Film ?? coat.Film, act.AirC ?? coat.AirC, act.HumidityPct ?? coat.HumidityPct)];
+        List<Change> changes = [new Change.CoatCorrected(coat.Id, act.Film ?? coat.Film, act.AirC ?? coat.AirC, act.HumidityPct ?? coat.HumidityPct)];
+        if (act.EndedAt is { } ended) changes.Add(Retime(coat, ended, act.At));
+        return changes;
+    }
+
+    // A tick that came late, or early: the coat dries from its real end. It cannot lie before what had to be done first, nor in the future.
+    private Change.CoatTimed Retime(Coat coat, Instant ended, Instant at)
+    {
+        if (coat.EndedAt is null) throw Conflict("coatId", "This coat is still going on.", "Tick its last model first.");
+        if (ended > at) throw Refuse("endedAt", $"{_clock.At(ended)} lies in the future.", $"Give a moment up to {_clock.At(at)}.");
+        var models = coat.ModelIds.ToHashSet();
+        var before = bench.EdgesInto[coat.StepId].SelectMany(e => bench.TicksOf[e.From]).Where(t => models.Contains(t.ModelId)).Select(t => t.At).DefaultIfEmpty(Instant.MinValue).Max();
+        if (ended < before) throw Refuse("endedAt", $"{_clock.At(ended)} is before the step ahead of it was done at {_clock.At(before)}.", $"Give a moment after {_clock.At(before)}.");
+        var after = bench.EdgesOutOf[coat.StepId].SelectMany(e => bench.TicksOf[e.To]).Where(t => models.Contains(t.ModelId)).Select(t => t.At).DefaultIfEmpty(Instant.MaxValue).Min();
+        if (ended > after) throw Refuse("endedAt", $"{_clock.At(ended)} is after the step that follows was done at {_clock.At(after)}.", $"Give a moment before {_clock.At(after)}.");
+        return new Change.CoatTimed(coat.Id, Instant.Min(coat.StartedAt, ended), ended);
+    }
+
+    private List<Change> StartClock(Act act)
+    {
+        var step = Step(act);
+        var kind = act.Clock ?? throw Refuse("clock", "No kind of clock was named.", "Say shake, soak or acid_dip.");
+        if (MinuteClock.For(step)?.Kind != kind) throw Refuse("clock", $"'{Ids.Of(kind)}' is no wait of this step.", MinuteClock.For(step) is { } own ? $"Say {Ids.Of(own.Kind)}." : "This step has no wait of minutes.");
+        return [.. bench.State.Clocks.Where(c => c.StepId == step.Id && c.StoppedAt is null).Select(c => new Change.ClockStopped(c.Id, Instant.Max(act.At, c.StartedAt))), new Change.ClockStarted(new BenchClock(newId(), step.Id, kind, act.At, null))];
+    }
+
+    private IReadOnlyList<Change> StopClock(Act act)
+    {
+        var id = act.ClockId ?? throw Refuse("clockId", "No clock was named.", "Name the clock.");
+        var clock = bench.State.Clocks.FirstOrDefault(c => c.Id == id) ?? throw Missing("clockId", id, "clock");
+        return clock.StoppedAt is null ? [new Change.ClockStopped(id, Instant.Max(act.At, clock.StartedAt))] : [];
     }
 
     private Coat FindCoat(Act act)

@@ -1,3 +1,4 @@
+using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
@@ -9,7 +10,14 @@ namespace Hexaprep.Core.Bench;
 /// <param name="MayNow">What may be done now.</param>
 /// <param name="At">When it came.</param>
 /// <param name="IsLoss">True when something is lost soon: it looks and sounds otherwise than a wait that is over.</param>
-public sealed record AlertView(string Key, string Text, string MayNow, Instant At, bool IsLoss);
+public sealed record AlertView(string Key, string Text, string MayNow, Instant At, bool IsLoss)
+{
+    /// <summary>Of which kind it is: a device may be told not to ring for one.</summary>
+    public required AlertKind Kind { get; init; }
+}
+
+/// <summary>What alerts are about: coats and water that dry, glue and filler that harden, clocks of minutes, losses.</summary>
+public enum AlertKind { Coats, Glue, Minutes, Loss }
 
 /// <summary>Finds what is to be told: a function of the bench and the moment, so that a sleeping server or browser loses nothing.</summary>
 public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -17,14 +25,12 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <summary>How long an alert is told while nobody answers.</summary>
     public static readonly Duration Told = Duration.FromHours(24);
 
-    // A loss is told while there is time to act.
-    private static readonly Duration Ahead = Duration.FromMinutes(10);
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>The alerts nobody answered yet, losses first, then the newest.</summary>
     /// <param name="answered">Keys that were answered or silenced.</param>
     public IReadOnlyList<AlertView> Of(IReadOnlySet<string> answered) =>
-        [.. Safe().Concat(Losses()).Where(a => !answered.Contains(a.Key)).OrderByDescending(a => a.IsLoss).ThenByDescending(a => a.At).ThenBy(a => a.Key, StringComparer.Ordinal)];
+        [.. Safe().Concat(Clocks()).Concat(Losses()).Where(a => !answered.Contains(a.Key)).OrderByDescending(a => a.IsLoss).ThenByDescending(a => a.At).ThenBy(a => a.Key, StringComparer.Ordinal)];
 
     private IEnumerable<AlertView> Safe()
     {
@@ -42,11 +48,15 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         let noun = StepWords.Wait(coat.Step, coat.Product).Noun
         let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
         select new AlertView($"{coat.Id}:{Ids.Of(awaited.Stage)}", $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
-            back is not null ? back.Text : awaited.Next is { } next ? $"{BenchIndex.TitleOf(next)} may begin" : "It may be handled", times.Sure, false);
+            back is not null ? back.Text : awaited.Next is { } next ? $"{BenchIndex.TitleOf(next)} may begin" : "It may be handled", times.Sure, false) { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
 
-    private IEnumerable<AlertView> Losses()
-    {
-        foreach (var view in new CoatsReader(bench, plan, now).View().Recoat.Where(r => r is { Closing: true, Closes: { } closes } && closes - now <= Ahead))
-            yield return new AlertView($"{view.CoatId}:closing", $"{view.Unit}: {view.What} only until {_clock.At(view.Closes!.Value)}", "Recoat now, or wait for the reopening", now, true);
-    }
+    private IEnumerable<AlertView> Losses() =>
+        from soon in new SoonReader(bench, plan, now).View()
+        where soon.At - now <= SoonReader.ToldAhead(soon.Kind)
+        select new AlertView(soon.Key, $"{soon.Unit}: {soon.Text} {_clock.At(soon.At)}", soon.Remedy, soon.At - SoonReader.ToldAhead(soon.Kind), true) { Kind = AlertKind.Loss };
+
+    private IEnumerable<AlertView> Clocks() =>
+        from clock in MinuteClocks.Running(bench, now)
+        where clock.Sure <= now
+        select new AlertView($"{clock.Id}:over", $"{clock.Unit}: {clock.Runs}, {Clockface.Lasts((long)(clock.Sure - clock.StartedAt).TotalMinutes)} are over", clock.Over, clock.Sure, false) { Kind = AlertKind.Minutes };
 }

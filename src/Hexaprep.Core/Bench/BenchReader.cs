@@ -36,6 +36,8 @@ public sealed class BenchReader
             Then(work), DryingReader.Of(_bench, _plan, _clock), _sitting is null ? "Later" : $"Not {_clock.ThisSitting(_sitting.Begin)}", NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
             TakeBack(), Flaws(), Away(work), work is null ? Offer() : null, Tested())
         {
+            Clocks = MinuteClocks.Running(_bench, _now),
+            Soon = new SoonReader(_bench, _plan, _now).View(),
             DropIn = _bench.InHand is null ? null : DropIns().Before(_now + Duration.FromHours(1)).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
         };
     }

@@ -87,6 +87,9 @@ public sealed record BenchState(
     /// <summary>The forecast, hour by hour; empty where there is none.</summary>
     public ImmutableList<ForecastHour> Forecast { get; init; } = [];
 
+    /// <summary>Waits of minutes started at the bench, oldest first: the last fifty.</summary>
+    public ImmutableList<BenchClock> Clocks { get; init; } = [];
+
     /// <summary>What a batch's route is derived from.</summary>
     public Job JobOf(Batch batch) => new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var changes) ? changes : []);
 

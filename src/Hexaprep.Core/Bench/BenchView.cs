@@ -16,6 +16,12 @@ public sealed record BenchView(
 {
     /// <summary>A short return whose time has come while other work is in hand; null when none is open.</summary>
     public DropInView? DropIn { get; init; }
+
+    /// <summary>Waits of minutes that run.</summary>
+    public required IReadOnlyList<ClockView> Clocks { get; init; }
+
+    /// <summary>What is about to be lost, the soonest first.</summary>
+    public required IReadOnlyList<SoonView> Soon { get; init; }
 }
 
 /// <summary>A sitting, its times in words.</summary>
@@ -50,6 +56,15 @@ public sealed record HandView(
 
     /// <summary>What is locked once this step is done, in words; null when nothing is.</summary>
     public string? Locks { get; init; }
+
+    /// <summary>Asked once before the first model, where there is no way back or a flaw would be covered; null otherwise. Beginning then takes a second act.</summary>
+    public string? Asks { get; init; }
+
+    /// <summary>Seconds a joint takes with accelerator; null where none helps.</summary>
+    public int? AcceleratedSeconds { get; init; }
+
+    /// <summary>The clock of minutes that can be started here; null when there is none, or it runs.</summary>
+    public ClockOffer? Clock { get; init; }
 }
 
 /// <summary>A step that comes next in this sitting.</summary>
@@ -63,7 +78,11 @@ public sealed record ThenView(Guid StepId, Instant At, string Time, string Text)
 public sealed record DryingView(
     Guid CoatId, Guid StepId, Guid UnitId, string Unit, string Mark, string What, string SafeTo, Readiness Stage, Instant StartedAt, Instant Early,
     Instant Usual, Instant Sure, string SureText, string Basis, bool Expected, bool CanTest, bool Tested, Film Film, double? AirC, double? HumidityPct, int Number,
-    ProductClass Product, string? Method, int Models);
+    ProductClass Product, string? Method, int Models)
+{
+    /// <summary>When the last model was done; null while the work goes on.</summary>
+    public Instant? EndedAt { get; init; }
+}
 
 /// <summary>A step this sitting cannot reach, and what prevents it.</summary>
 public sealed record NotTonightView(Guid StepId, string Text, string Reason, Instant? Until);

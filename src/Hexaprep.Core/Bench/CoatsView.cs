@@ -15,17 +15,23 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Seen">The last coats seen dry, against the table, oldest first.</param>
 public sealed record CoatsView(
     Instant Now, string Zone, IReadOnlyList<DryingView> Drying, IReadOnlyList<RecoatView> Recoat, IReadOnlyList<ProductView> Products, IReadOnlyList<CoatLogView> Log, int Logged, string Failures,
-    IReadOnlyList<SeenCoatView> Seen);
+    IReadOnlyList<SeenCoatView> Seen)
+{
+    /// <summary>The units whose coats the log can be narrowed to.</summary>
+    public required IReadOnlyList<string> Units { get; init; }
+}
 
 /// <summary>A coat seen dry, beside what the table says for its air and film.</summary>
 public sealed record SeenCoatView(Guid CoatId, string Mark, string What, string Day, string Air, Readiness Stage, double TableMinutes, double SeenMinutes, string Words);
 
 /// <summary>A coat that the same product may follow.</summary>
+/// <param name="EndedAt">When the coat was on.</param>
 /// <param name="Opens">From when on, sure.</param>
 /// <param name="Closes">Until when; null without an end.</param>
+/// <param name="Reopens">From when on again; null when it never closes, or stays shut.</param>
 /// <param name="Words">The same in words.</param>
 /// <param name="Closing">True when something is lost at its end: shown as a limit, not as a wait.</param>
-public sealed record RecoatView(Guid CoatId, string Unit, string Mark, string What, Instant Opens, Instant? Closes, string Words, bool Closing);
+public sealed record RecoatView(Guid CoatId, string Unit, string Mark, string What, Instant EndedAt, Instant Opens, Instant? Closes, Instant? Reopens, string Words, bool Closing);
 
 /// <summary>How a product behaves here.</summary>
 /// <param name="Id">Its outside id.</param>
@@ -44,10 +50,10 @@ public sealed record StageView(Readiness Stage, double TableMinutes, int Early, 
 /// <summary>Something seen of a coat, which can be left out and put back.</summary>
 public sealed record ObservationView(IReadOnlyList<Guid> TestIds, Readiness Stage, string Words, bool LeftOut);
 
-/// <summary>A coat of the log.</summary>
+/// <summary>A coat of the log; its own when it was laid on this bench, not brought in from a file.</summary>
 public sealed record CoatLogView(
     Guid CoatId, string Unit, string What, string ProductId, string Product, int Number, Film Film, double? AirC, double? HumidityPct, int Models, Instant StartedAt, Instant? EndedAt,
-    IReadOnlyList<string> Tests, string Verdict);
+    IReadOnlyList<string> Tests, string Verdict, bool Own);
 
 /// <summary>Reads COATS off the bench.</summary>
 public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -59,29 +65,43 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     /// <summary>The view.</summary>
     /// <param name="product">Only coats of this product in the log; null for all.</param>
-    public CoatsView View(string? product = null)
+    /// <param name="unit">Only coats of this unit; null for all.</param>
+    public CoatsView View(string? product = null, string? unit = null)
     {
-        var log = Log(product, MostLogged);
-        var logged = (product is null ? bench.State.Coats.Count : bench.CoatsByProduct[product].Count()) + (product is null ? bench.State.PastCoats.Count : bench.State.PastCoats.Count(p => p.Product.Id == product));
-        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)], log, logged, Failures(), Seen());
+        var log = Log(product, unit, MostLogged);
+        var logged = Laid(product, unit).Count() + Before(product, unit).Count();
+        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)], log, logged, Failures(), Seen())
+        {
+            Units = [.. bench.State.Units.Select(u => u.Name).Concat(bench.State.PastCoats.Select(p => p.Unit)).Distinct().Order(StringComparer.Ordinal)],
+        };
     }
 
     /// <summary>Coats, the newest first.</summary>
     /// <param name="product">Of this product alone; null for all.</param>
+    /// <param name="unit">Of this unit alone; null for all.</param>
     /// <param name="most">How many at most.</param>
-    public IReadOnlyList<CoatLogView> Log(string? product = null, int most = int.MaxValue)
+    public IReadOnlyList<CoatLogView> Log(string? product = null, string? unit = null, int most = int.MaxValue)
     {
         var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
-        var laid = product is null ? bench.State.Coats : bench.CoatsByProduct[product];
+        var laid = Laid(product, unit);
         // The newest end the log; the few more that are read are sorted out below.
         var own = (most == int.MaxValue ? laid : laid.TakeLast(most)).Select(c => (Coat: c, Step: bench.Steps[c.StepId])).Select(c => new CoatLogView(c.Coat.Id, bench.NameOf(c.Step), BenchIndex.TitleOf(c.Step),
             Core.Drying.Product.Of(c.Coat).Id, Core.Drying.Product.Of(c.Coat).Name, c.Coat.Number, c.Coat.Film, c.Coat.AirC, c.Coat.HumidityPct, c.Coat.ModelIds.Count, c.Coat.StartedAt, c.Coat.EndedAt,
-            [.. c.Coat.Tests.Select(Words)], Verdict(c.Coat, flaws)));
-        var before = bench.State.PastCoats.Where(p => product is null || p.Product.Id == product);
+            [.. c.Coat.Tests.Select(Words)], Verdict(c.Coat, flaws), true));
+        var before = Before(product, unit);
         var past = (most == int.MaxValue ? before : before.TakeLast(most)).Select(p => new CoatLogView(p.Id, p.Unit, $"{p.Product.Name}, coat {p.Number}", p.Product.Id, p.Product.Name, p.Number, p.Film, p.AirC, p.HumidityPct, p.Models,
-            p.StartedAt, p.EndedAt, [.. p.ToCoat().Tests.Select(Words)], p.Verdict));
+            p.StartedAt, p.EndedAt, [.. p.ToCoat().Tests.Select(Words)], p.Verdict, false));
         return [.. own.Concat(past).OrderByDescending(c => c.StartedAt).ThenBy(c => c.CoatId).Take(most)];
     }
+
+    private IEnumerable<Coat> Laid(string? product, string? unit)
+    {
+        var laid = product is null ? bench.State.Coats : bench.CoatsByProduct[product];
+        return unit is null ? laid : laid.Where(c => bench.UnitOf(bench.Steps[c.StepId]).Name == unit);
+    }
+
+    private IEnumerable<PastCoat> Before(string? product, string? unit) =>
+        product is null && unit is null ? bench.State.PastCoats : bench.State.PastCoats.Where(p => (product is null || p.Product.Id == product) && (unit is null || p.Unit == unit));
 
     private List<SeenCoatView> Seen() =>
         [.. bench.Drying.Products.SelectMany(bench.Drying.ObservationsOf).Where(o => !o.LeftOut && (o.Seen.Exact ?? o.Seen.DryAt) is not null).OrderByDescending(o => o.Coat.EndedAt).Take(5).Reverse().Select(SeenCoat)];
@@ -124,7 +144,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
                 : end <= times.Sure || now > end ? reopens is { } again ? $"not before {_clock.At(again)}: between it lifts" : "not again without sanding"
                 : $"{(times.Sure > now ? $"from {_clock.At(times.Sure)} " : "")}until {_clock.At(end)}";
             var unit = bench.UnitOf(step);
-            views.Add(new RecoatView(coat.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(next), times.Sure, closes, words, closes > now && closes > times.Sure));
+            views.Add(new RecoatView(coat.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(next), coat.EndedAt!.Value, times.Sure, closes, reopens, words, closes > now && closes > times.Sure));
         }
         return [.. views.OrderBy(v => v.Closes ?? Instant.MaxValue).ThenBy(v => v.Opens)];
     }

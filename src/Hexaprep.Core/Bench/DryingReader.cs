@@ -23,7 +23,8 @@ internal static class DryingReader
             var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
             return new DryingView(coat.Id, step.Id, unit.Id, bench.NameOf(step), unit.Mark, noun, awaited.SafeTo, awaited.Stage, coat.StartedAt,
                 times.Early, times.Usual, times.Sure, clock.At(times.Sure), Basis(bench, coat, times), expected, !expected && clock.Now >= times.Early, times.Tested,
-                coat.Film, coat.AirC, coat.HumidityPct, coat.Number, coat.Product, coat.Method, coat.ModelIds.Count);
+                coat.Film, coat.AirC, coat.HumidityPct, coat.Number, coat.Product, coat.Method, coat.ModelIds.Count)
+            { EndedAt = coat.EndedAt };
         }
         return null;
     }

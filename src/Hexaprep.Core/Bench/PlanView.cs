@@ -15,7 +15,7 @@ public sealed record PlanView(
     public string SprayWords { get; init; } = "";
 
     /// <summary>Which gaps are filled from one mix, and what that saves; a line each.</summary>
-    public IReadOnlyList<string> Mixes { get; init; } = [];
+    public required IReadOnlyList<string> Mixes { get; init; }
 }
 
 /// <summary>How good the plan is, proven.</summary>

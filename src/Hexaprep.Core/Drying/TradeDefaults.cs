@@ -31,6 +31,9 @@ public static class TradeDefaults
     /// <summary>Seconds a joint is held still until the glue grabs; null for a glue without a figure.</summary>
     public static int? GrabSeconds(string glue) => Read.GlueTimesS.TryGetValue(glue, out var times) ? (int)times[0] : null;
 
+    /// <summary>Seconds in which accelerator sets a joint of CA: the high end of the practised 1 to 5.</summary>
+    public const int AcceleratedSeconds = 5;
+
     /// <summary>How well a glue holds a material: 0 not at all, 1 poorly, 2 well, 3 best.</summary>
     /// <param name="glue">A glue's method id, e.g. <c>ca</c>.</param>
     /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>

@@ -13,7 +13,7 @@ public enum SimulatedMode { Plausible, Set, Late, Noisy, Silent }
 public sealed record SimulatedSetting(SimulatedMode Mode, double? AirC = null, double? HumidityPct = null);
 
 /// <summary>A small stand-in for an instrument and a weather service: a plausible day and night, the same for the same hour, that can be set, made late, noisy or silent.</summary>
-public sealed class SimulatedInstrument(IClock clock) : IAirInstrument
+public sealed class SimulatedInstrument(IClock clock)
 {
     private volatile SimulatedSetting _setting = new(SimulatedMode.Plausible);
 
@@ -24,20 +24,20 @@ public sealed class SimulatedInstrument(IClock clock) : IAirInstrument
         set => _setting = value;
     }
 
-    /// <summary>Reads it.</summary>
-    public Task<InstrumentReading?> ReadAsync(AirPlace place, CancellationToken cancel)
+    /// <summary>What it shows at a place; null while it is silent.</summary>
+    public InstrumentReading? Read(AirPlace place)
     {
         var (setting, now) = (_setting, clock.GetCurrentInstant());
         var (air, humidity) = place == AirPlace.Outdoors ? Outdoors(now) : Indoors(now);
         var plain = new InstrumentReading(now, air, humidity, place == AirPlace.Outdoors ? Wind(now) : null);
-        return Task.FromResult(setting.Mode switch
+        return setting.Mode switch
         {
             SimulatedMode.Silent => null,
             SimulatedMode.Late => plain with { MeasuredAt = now - Duration.FromHours(2) },
             SimulatedMode.Noisy => plain with { AirC = 999 },
             SimulatedMode.Set => plain with { AirC = setting.AirC ?? air, HumidityPct = setting.HumidityPct ?? humidity },
             _ => plain,
-        });
+        };
     }
 
     /// <summary>The forecast of the stand-in's weather, hour by hour.</summary>

@@ -24,8 +24,6 @@ public sealed record ForecastAsk(Guid Id);
 /// <summary>The air over the wire: read by hand or instrument, forecast, fitness for spraying.</summary>
 public static class AirEndpoints
 {
-    private const int SimulatedHours = 72;
-
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -88,9 +86,9 @@ public static class AirEndpoints
         return TypedResults.Ok(await ViewAsync(desk, store, cancel));
     }
 
-    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirStore store, SimulatedInstrument simulated, CancellationToken cancel)
+    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirStore store, AirOverHttp service, CancellationToken cancel)
     {
-        await store.ForecastAsync(await desk.WorkspaceAsync(cancel), ask.Id, "the simulated weather service", simulated.Forecast(SimulatedHours), desk.Now, cancel);
+        await store.ForecastAsync(await desk.WorkspaceAsync(cancel), ask.Id, "the simulated weather service", await service.ForecastAsync(cancel), desk.Now, cancel);
         return TypedResults.Ok(await ViewAsync(desk, store, cancel));
     }
 }

@@ -18,7 +18,7 @@ public static class BenchEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/bench", ReadAsync).WithSummary("What to do now and why, what dries and when it is safe, what comes next, what must wait.");
-        api.MapPost("/acts", ActAsync).WithSummary("Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat. The same id twice is done once.")
+        api.MapPost("/acts", ActAsync).WithSummary("Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock. The same id twice is done once.")
             .ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
     }
 

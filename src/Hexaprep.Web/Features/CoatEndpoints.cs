@@ -34,10 +34,10 @@ public static class CoatEndpoints
         api.MapPost("/observations", LeaveOutAsync).WithSummary("Leaves observations out of what is learned of their product, or puts them back.").ProducesProblem(404);
     }
 
-    private static async Task<Ok<CoatsView>> ReadAsync(string? product, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<CoatsView>> ReadAsync(string? product, string? unit, Desk desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
-        return TypedResults.Ok(new CoatsReader(laid.Bench, laid.Plan, laid.Now).View(product));
+        return TypedResults.Ok(new CoatsReader(laid.Bench, laid.Plan, laid.Now).View(product, unit));
     }
 
     private static async Task<FileContentHttpResult> CsvAsync(Desk desk, CancellationToken cancel)

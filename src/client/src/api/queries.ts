@@ -37,11 +37,13 @@ export const planQuery = queryOptions({
   refetchInterval: minute,
 });
 
-export const coatsQuery = (product: string | null) =>
+export const coatsQuery = (product: string | null, unit: string | null) =>
   queryOptions({
-    queryKey: ["coats", product],
+    queryKey: ["coats", product, unit],
     queryFn: async () => {
-      const coats = data(await api.GET("/api/coats", { params: { query: product ? { product } : {} } }));
+      const coats = data(
+        await api.GET("/api/coats", { params: { query: { ...(product ? { product } : {}), ...(unit ? { unit } : {}) } } }),
+      );
       setClock(coats.now);
       return coats;
     },

@@ -49,7 +49,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat. The same id twice is done once. */
+        /** Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock. The same id twice is done once. */
         post: {
             parameters: {
                 query?: never;
@@ -2228,6 +2228,7 @@ export interface paths {
             parameters: {
                 query?: {
                     product?: string;
+                    unit?: string;
                 };
                 header?: never;
                 path?: never;
@@ -2471,9 +2472,13 @@ export interface components {
             despiteAir?: boolean;
             /** Format: double */
             humidityPct?: null | number;
+            endedAt?: null | components["schemas"]["Instant"];
+            clock?: null | components["schemas"]["ClockKind"];
+            /** Format: uuid */
+            clockId?: null | string;
         };
         /** @enum {string} */
-        ActKind: "start" | "done" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat";
+        ActKind: "start" | "done" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat" | "clock" | "stop_clock";
         AddableView: {
             kind: components["schemas"]["StepKind"];
             title: string;
@@ -2509,12 +2514,15 @@ export interface components {
             windows: components["schemas"]["FitWindowView"][];
             forecastWords: string;
         };
+        /** @enum {string} */
+        AlertKind: "coats" | "glue" | "minutes" | "loss";
         AlertView: {
             key: string;
             text: string;
             mayNow: string;
             at: components["schemas"]["Instant"];
             isLoss: boolean;
+            kind: components["schemas"]["AlertKind"];
         };
         ArrivalChoice: {
             /** Format: int32 */
@@ -2630,6 +2638,8 @@ export interface components {
             offer: null | components["schemas"]["OfferView"];
             tested: components["schemas"]["TestedView"][];
             dropIn?: null | components["schemas"]["DropInView"];
+            clocks: components["schemas"]["ClockView"][];
+            soon: components["schemas"]["SoonView"][];
         };
         BetterTake: {
             madeAt: components["schemas"]["Instant"];
@@ -2692,6 +2702,31 @@ export interface components {
         ChangeKind: "skip" | "add" | "swap" | "reorder";
         /** @enum {string} */
         ChoiceOrigin: "default" | "bench" | "unit" | "batch";
+        /** @enum {string} */
+        ClockKind: "shake" | "soak" | "acid_dip";
+        ClockOffer: {
+            kind: components["schemas"]["ClockKind"];
+            text: string;
+            note: string;
+        };
+        ClockView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            stepId: string;
+            /** Format: uuid */
+            unitId: string;
+            unit: string;
+            mark: string;
+            kind: components["schemas"]["ClockKind"];
+            runs: string;
+            over: string;
+            startedAt: components["schemas"]["Instant"];
+            early: components["schemas"]["Instant"];
+            sure: components["schemas"]["Instant"];
+            lostAt: null | components["schemas"]["Instant"];
+            loss: string;
+        };
         CoatLineProblem: {
             /** Format: int32 */
             line: number;
@@ -2720,6 +2755,7 @@ export interface components {
             endedAt: null | components["schemas"]["Instant"];
             tests: string[];
             verdict: string;
+            own: boolean;
         };
         CoatUpload: {
             /** Format: uuid */
@@ -2744,6 +2780,7 @@ export interface components {
             logged: number;
             failures: string;
             seen: components["schemas"]["SeenCoatView"][];
+            units: string[];
         };
         ComputeEntry: {
             model: string;
@@ -2801,6 +2838,15 @@ export interface components {
             batchId: null | string;
             school: string;
             option: string;
+        };
+        DocumentClock: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            stepId: string;
+            kind: string;
+            startedAt: components["schemas"]["Instant"];
+            stoppedAt: null | components["schemas"]["Instant"];
         };
         DocumentCoat: {
             /** Format: uuid */
@@ -3128,6 +3174,7 @@ export interface components {
             method: null | string;
             /** Format: int32 */
             models: number;
+            endedAt?: null | components["schemas"]["Instant"];
         };
         EffectsView: {
             school: string;
@@ -3235,6 +3282,10 @@ export interface components {
             /** Format: int32 */
             holdSeconds?: null | number;
             locks?: null | string;
+            asks?: null | string;
+            /** Format: int32 */
+            acceleratedSeconds?: null | number;
+            clock?: null | components["schemas"]["ClockOffer"];
         };
         /** @enum {string} */
         HandsState: "step" | "free" | "outside" | "empty" | "no_plan";
@@ -3515,7 +3566,7 @@ export interface components {
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
             sprayWords?: string;
-            mixes?: string[];
+            mixes: string[];
         };
         ProblemDetails: {
             type?: null | string;
@@ -3617,8 +3668,10 @@ export interface components {
             unit: string;
             mark: string;
             what: string;
+            endedAt: components["schemas"]["Instant"];
             opens: components["schemas"]["Instant"];
             closes: null | components["schemas"]["Instant"];
+            reopens: null | components["schemas"]["Instant"];
             words: string;
             closing: boolean;
         };
@@ -3786,6 +3839,19 @@ export interface components {
             weighed: number;
             offers: components["schemas"]["SizeOffer"][];
             words: string;
+        };
+        /** @enum {string} */
+        SoonKind: "recoat" | "mix" | "marks" | "metal";
+        SoonView: {
+            kind: components["schemas"]["SoonKind"];
+            key: string;
+            /** Format: uuid */
+            stepId: string;
+            unit: string;
+            mark: string;
+            text: string;
+            at: components["schemas"]["Instant"];
+            remedy: string;
         };
         /** @enum {string} */
         SprayMedium: "aerosol" | "airbrush_wb" | "airbrush_lacquer";
@@ -3984,6 +4050,7 @@ export interface components {
             forecast?: components["schemas"]["DocumentForecast"][];
             labels?: components["schemas"]["DocumentLabel"][];
             pastCoats?: components["schemas"]["DocumentPastCoat"][];
+            clocks?: components["schemas"]["DocumentClock"][];
         };
     };
     responses: never;

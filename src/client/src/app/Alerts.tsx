@@ -8,17 +8,18 @@ import { ring, useDevice } from "../ui/settings";
 /** What is safe now or about to be lost: a large sign, the title, a sound made here, a notification if allowed. Heard on one device is heard on all. */
 export function Alerts() {
   const alerts = useQuery(alertsQuery);
-  const { alarms } = useDevice();
+  const { alarms, quiet } = useDevice();
   const told = useRef(new Set<string>());
   const rows = alerts.data ?? [];
   useEffect(() => {
     const fresh = rows.filter((a) => !told.current.has(a.key));
     for (const a of fresh) told.current.add(a.key);
-    if (fresh.length === 0 || !alarms) return;
-    ring(fresh.some((a) => a.isLoss));
+    const loud = fresh.filter((a) => !quiet.includes(a.kind));
+    if (loud.length === 0 || !alarms) return;
+    ring(loud.some((a) => a.isLoss));
     if ("Notification" in window && Notification.permission === "granted")
-      for (const a of fresh) new Notification(a.text, { body: a.mayNow, tag: a.key });
-  }, [rows, alarms]);
+      for (const a of loud) new Notification(a.text, { body: a.mayNow, tag: a.key });
+  }, [rows, alarms, quiet]);
   useEffect(() => {
     if (rows.length === 0) return;
     const usual = document.title;

@@ -96,8 +96,15 @@ function SittingEnd() {
   return <span className="hidden sm:inline">{words}</span>;
 }
 
+const kinds = [
+  ["coats", "coats and water"],
+  ["glue", "glue and filler"],
+  ["minutes", "clocks of minutes"],
+  ["loss", "what is about to be lost"],
+] as const;
+
 function LightKey({ night }: { night: boolean }) {
-  const { light, sound, alarms } = useDevice();
+  const { light, sound, alarms, quiet } = useDevice();
   const choices = [
     ["day", "Day bench"],
     ["night", "Night bench"],
@@ -144,6 +151,22 @@ function LightKey({ night }: { night: boolean }) {
           <Key onClick={() => void Notification.requestPermission()}>Notify me too</Key>
         ) : null}
       </div>
+      {alarms ? (
+        <fieldset className="flex flex-wrap gap-x-6">
+          <legend className="text-note text-ink-2">Ring for</legend>
+          {kinds.map(([kind, text]) => (
+            <label key={kind} className="flex min-h-12 items-center gap-3">
+              <input
+                type="checkbox"
+                checked={!quiet.includes(kind)}
+                onChange={(e) => setDevice({ quiet: e.target.checked ? quiet.filter((k) => k !== kind) : [...quiet, kind] })}
+                className="h-6 w-6 accent-hand"
+              />
+              {text}
+            </label>
+          ))}
+        </fieldset>
+      ) : null}
       <h3 className="mt-4 text-body">Keys go by row at the bench, so a knuckle is enough</h3>
       <dl className="grid gap-x-4 [grid-template-columns:auto_1fr]">
         {rows.map(([row, does]) => (

@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
 import { api, type Schemas } from "../api/client";
 import { act } from "../api/outbox";
-import { Choice } from "../ui/Choice";
+import { EndedEarlier } from "../coats/RightCoat";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { benchNow, lasts, moment } from "../ui/time";
+import { KnownOfCoat } from "./KnownOfCoat";
 
 interface CoatSheetProps {
   drying: Schemas["DryingView"] | null;
@@ -70,52 +70,10 @@ function CoatBody({ drying, now, zone, onClose }: { drying: Schemas["DryingView"
             : `A test makes no sense before ${moment(drying.early, now, zone)}.`}
         </p>
       )}
-      <Known drying={drying} />
+      <KnownOfCoat coatId={drying.coatId} film={drying.film} airC={drying.airC} humidityPct={drying.humidityPct} />
+      {drying.endedAt ? <EndedEarlier coatId={drying.coatId} endedAt={drying.endedAt} now={now} zone={zone} /> : null}
       <NoBell drying={drying} />
     </div>
-  );
-}
-
-function Known({ drying }: { drying: Schemas["DryingView"] }) {
-  const [air, setAir] = useState(drying.airC === null ? "" : String(drying.airC));
-  const [humidity, setHumidity] = useState(drying.humidityPct === null ? "" : String(drying.humidityPct));
-  const number = (text: string) => (text.trim() === "" || Number.isNaN(Number(text)) ? null : Number(text));
-  const input = "w-20 min-h-12 border-b-[4px] border-hand bg-above px-2 text-body strong text-hand";
-  return (
-    <form
-      className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t-[3px] border-rule pt-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void act("coat", { coatId: drying.coatId, airC: number(air), humidityPct: number(humidity) }, benchNow());
-      }}
-    >
-      <span>The film went on</span>
-      <Choice
-        label="Film"
-        value={drying.film}
-        options={[
-          { value: "light", text: "light" },
-          { value: "normal", text: "normal" },
-          { value: "heavy", text: "heavy" },
-        ]}
-        onChange={(film) => void act("coat", { coatId: drying.coatId, film }, benchNow())}
-      />
-      <span>in air of</span>
-      <input aria-label="Air, degrees Celsius" inputMode="decimal" className={input} value={air} onChange={(e) => setAir(e.target.value)} />
-      <span>°C and</span>
-      <input
-        aria-label="Relative humidity, percent"
-        inputMode="decimal"
-        className={input}
-        value={humidity}
-        onChange={(e) => setHumidity(e.target.value)}
-      />
-      <span>% RH.</span>
-      <button type="submit" className="min-h-12 rounded-key border-[3px] border-ink px-4 strong">
-        Note the air
-      </button>
-      <p className="w-full text-note text-ink-2">Kept with the coat. Air and film change its times.</p>
-    </form>
   );
 }
 

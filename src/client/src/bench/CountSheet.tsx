@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
+import { Ago } from "../ui/Ago";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { Stepper } from "../ui/Stepper";
@@ -18,15 +19,21 @@ export function CountSheet({
 }) {
   const most = step.total - step.models.filter((m) => m.state === "held").length;
   const [count, setCount] = useState(step.done);
+  const [ago, setAgo] = useState(0);
   return (
     <Sheet title={`How many of ${step.unit} are done?`} open={open} onOpenChange={onOpenChange}>
       <div className="flex flex-wrap items-center gap-4">
         <Stepper label="Models done" value={Math.max(count, step.done)} least={step.done} most={most} onChange={setCount} />
-        <span>of {step.total}</span>
+        <span>of {step.total}, the last one</span>
+        <Ago label="The last one done" minutes={ago} onChange={setAgo} />
         <Key
           tone="main"
           onClick={() => {
-            void act("set_count", { stepId: step.stepId, count: Math.max(count, step.done) }, benchNow());
+            void act(
+              "set_count",
+              { stepId: step.stepId, count: Math.max(count, step.done) },
+              new Date(benchNow().getTime() - ago * 60_000),
+            );
             onOpenChange(false);
           }}
         >

@@ -2,7 +2,9 @@ import { useEffect, useState } from "react";
 import { knock } from "../ui/settings";
 
 /** Seconds a joint is held still: a large count that begins with each tick, and needs no touch to begin anew with the next. */
-export function Hold({ seconds, done }: { seconds: number; done: number }) {
+export function Hold({ seconds: plain, accelerated, done }: { seconds: number; accelerated: number | null; done: number }) {
+  const [fast, setFast] = useState(false);
+  const seconds = fast && accelerated ? accelerated : plain;
   const [hold, setHold] = useState<{ at: number; done: number } | null>(null);
   const [left, setLeft] = useState(0);
   useEffect(() => {
@@ -24,11 +26,17 @@ export function Hold({ seconds, done }: { seconds: number; done: number }) {
     return () => clearInterval(timer);
   }, [began, seconds]);
   return (
-    <p role="timer" data-hold={began === 0 ? "idle" : left} className="flex items-baseline gap-3">
+    <div role="timer" data-hold={began === 0 ? "idle" : left} className="flex flex-wrap items-baseline gap-x-3">
       <span className="digits text-[52px] leading-none">{began === 0 ? seconds : left}</span>
       <span>
         {began === 0 ? "s to hold each joint: the count begins with a tick" : left > 0 ? "s: hold it still" : "held: the next joint"}
       </span>
-    </p>
+      {accelerated ? (
+        <label className="flex min-h-11 w-full items-center gap-2 text-note">
+          <input type="checkbox" checked={fast} onChange={(e) => setFast(e.target.checked)} className="h-6 w-6 accent-hand" />
+          with accelerator: {accelerated} s, and clean its film off before primer
+        </label>
+      ) : null}
+    </div>
   );
 }

@@ -55,12 +55,38 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
           </button>
         </p>
       ) : null}
+      {view.dropIn ? <ComeBack dropIn={view.dropIn} /> : null}
       <div className="mt-3 lg:mt-5">
         <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} onCount={onCount} />
       </div>
       <Flaws flaws={view.flaws} named />
       <Tested tested={view.tested} />
     </div>
+  );
+}
+
+// A short return whose time has come: what is in hand is put down for it.
+function ComeBack({ dropIn }: { dropIn: Schemas["DropInView"] }) {
+  return (
+    <p
+      className="mt-3 flex flex-wrap items-center gap-3 rounded-slab border-[3px] border-wait bg-sheet px-3 py-2"
+      role="status"
+      data-drop-in
+    >
+      <span className="flex items-center gap-2">
+        <Mark mark={dropIn.mark} size={26} />
+        <span>
+          <b>{dropIn.unit}.</b> {dropIn.text}
+        </span>
+      </span>
+      <button
+        type="button"
+        onClick={() => void act("start", { stepId: dropIn.stepId }, benchNow())}
+        className="min-h-12 rounded-key border-[3px] border-ink px-4 strong"
+      >
+        {dropIn.title} now
+      </button>
+    </p>
   );
 }
 

@@ -1,7 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
+import { useState } from "react";
 import { act } from "../api/outbox";
 import { planQuery } from "../api/queries";
+import { Ago } from "../ui/Ago";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { benchNow } from "../ui/time";
@@ -18,6 +20,7 @@ export interface LookedStep {
 /** A step touched on the line: when, what holds it there, and beginning it now. */
 export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onClose: () => void }) {
   const plan = useQuery({ ...planQuery, enabled: looked !== null });
+  const [ago, setAgo] = useState(0);
   const step = plan.data?.steps.find((s) => s.stepId === looked?.stepId);
   return (
     <Sheet title={looked ? `${looked.title}, ${looked.unit}` : ""} open={looked !== null} onOpenChange={(open) => open || onClose()}>
@@ -39,15 +42,19 @@ export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onCl
           ) : null}
           <div className="flex flex-wrap gap-2">
             {looked.mayBegin ? (
-              <Key
-                tone="dark"
-                onClick={() => {
-                  void act("start", { stepId: looked.stepId }, benchNow());
-                  onClose();
-                }}
-              >
-                Begin it now
-              </Key>
+              <>
+                <Key
+                  tone="dark"
+                  onClick={() => {
+                    void act("start", { stepId: looked.stepId }, new Date(benchNow().getTime() - ago * 60_000));
+                    setAgo(0);
+                    onClose();
+                  }}
+                >
+                  {ago === 0 ? "Begin it now" : "It was begun then"}
+                </Key>
+                <Ago label="Begun" minutes={ago} onChange={setAgo} />
+              </>
             ) : null}
             <Link
               to="/units/$id"

@@ -1,7 +1,9 @@
 import type { Schemas } from "../api/client";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab, LimitSlab } from "../ui/Slab";
+import { Clocks, StartClock } from "./Clocks";
 import { Hold } from "./Hold";
+import { Soon } from "./Soon";
 
 interface WhyProps {
   view: Schemas["BenchView"];
@@ -21,6 +23,8 @@ export function Why({ view, onThen, slabs }: WhyProps) {
           {slabs ? <Slabs step={step} /> : null}
         </>
       ) : null}
+      <Soon soon={view.soon.filter((s) => s.kind !== "mix" || s.stepId !== step?.stepId)} zone={view.zone} />
+      {slabs ? <Clocks clocks={view.clocks} /> : null}
       {view.then.length > 0 ? (
         <div>
           <h2 className="text-[19px]">Then</h2>
@@ -30,6 +34,7 @@ export function Why({ view, onThen, slabs }: WhyProps) {
                 <button type="button" onClick={() => onThen(t)} className="flex min-h-7 items-baseline gap-2 text-left leading-tight">
                   <span className="digits text-[26px]">{t.time}</span> <span>{t.text}</span>
                 </button>
+                {t.back ? <p className="text-note leading-snug text-wait">{t.back}</p> : null}
               </li>
             ))}
           </ul>
@@ -57,7 +62,10 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
           {step.locks}
         </p>
       ) : null}
-      {step.inHand && step.holdSeconds ? <Hold seconds={step.holdSeconds} done={step.done} /> : null}
+      {step.inHand && step.holdSeconds ? (
+        <Hold seconds={step.holdSeconds} accelerated={step.acceleratedSeconds ?? null} done={step.done} />
+      ) : null}
+      {step.clock ? <StartClock stepId={step.stepId} clock={step.clock} /> : null}
     </div>
   );
 }

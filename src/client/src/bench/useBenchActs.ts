@@ -41,6 +41,7 @@ function mainKey(
       ? { text: offer.text, note: offer.note, can: true, act: () => void act("start", { stepId: offer.stepId }, benchNow()) }
       : { ...none, text: view.hands === "empty" ? "Nothing on the bench" : "Leave it alone" };
   }
+  if (!step.inHand && step.asks && !despite) return { text: "No way back: begin all the same?", note: step.asks, can: true, act: insist };
   if (!step.inHand && step.unfitAir && !despite)
     return {
       text: "The air is unfit: spray all the same?",

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { coatsQuery, lookAgain } from "../api/queries";
@@ -9,26 +9,26 @@ import { Waiting } from "../ui/Waiting";
 import { AirSheet } from "./AirSheet";
 import { CoatFile } from "./CoatFile";
 import { LabelForm } from "./LabelForm";
+import { RecoatWall } from "./RecoatWall";
+import { RightCoat } from "./RightCoat";
 import { SeenAgainstTable } from "./SeenAgainstTable";
 
 /** COATS: what dries, what may be recoated and until when, how each product behaves on this bench. */
 export function CoatsView() {
-  const [product, setProduct] = useState<string | null>(null);
-  const coats = useQuery(coatsQuery(product));
+  const [only, setOnly] = useState<Only>({ product: null, unit: null });
+  const coats = useQuery({ ...coatsQuery(only.product, only.unit), placeholderData: keepPreviousData });
   if (!coats.data)
     return <Waiting error={coats.error ? wordsOf(coats.error) : null} text="Looking at the coats" again={() => void coats.refetch()} />;
-  return <Coats view={coats.data} product={product} onProduct={setProduct} />;
+  return <Coats view={coats.data} only={only} onOnly={setOnly} />;
 }
 
-function Coats({
-  view,
-  product,
-  onProduct,
-}: {
-  view: Schemas["CoatsView"];
+/** What the log is narrowed to. */
+interface Only {
   product: string | null;
-  onProduct: (id: string | null) => void;
-}) {
+  unit: string | null;
+}
+
+function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only; onOnly: (only: Only) => void }) {
   const now = useNow();
   const [coat, setCoat] = useState<Schemas["DryingView"] | null>(null);
   return (
@@ -76,11 +76,14 @@ function Coats({
               <h2 className="text-[22px]">What may be recoated</h2>
               <ul>
                 {view.recoat.map((r) => (
-                  <li key={r.coatId} className="flex flex-wrap items-baseline gap-x-3 py-1">
-                    <span className={r.closing ? "rounded-slab bg-soon px-2 strong text-on-soon" : "strong"}>{r.words}</span>
-                    <span>
-                      {r.unit}, {r.what}
-                    </span>
+                  <li key={r.coatId} className="py-1">
+                    <p className="flex flex-wrap items-baseline gap-x-3">
+                      <span className={r.closing ? "rounded-slab bg-soon px-2 strong text-on-soon" : "strong"}>{r.words}</span>
+                      <span>
+                        {r.unit}, {r.what}
+                      </span>
+                    </p>
+                    {r.closes ? <RecoatWall recoat={r} now={now} zone={view.zone} /> : null}
                   </li>
                 ))}
               </ul>
@@ -95,7 +98,7 @@ function Coats({
           </div>
         </section>
       </div>
-      <Log view={view} product={product} onProduct={onProduct} />
+      <Log view={view} only={only} onOnly={onOnly} />
     </main>
   );
 }
@@ -170,8 +173,10 @@ function Product({ product }: { product: Schemas["ProductView"] }) {
   );
 }
 
-function Log({ view, product, onProduct }: { view: Schemas["CoatsView"]; product: string | null; onProduct: (id: string | null) => void }) {
+function Log({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only; onOnly: (only: Only) => void }) {
   const now = useNow();
+  const [wrong, setWrong] = useState<string | null>(null);
+  const narrowing = "min-h-12 max-w-full rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand";
   return (
     <section className="px-4 md:px-10">
       <div className="flex flex-wrap items-center gap-3">
@@ -181,9 +186,9 @@ function Log({ view, product, onProduct }: { view: Schemas["CoatsView"]; product
         </h2>
         <select
           aria-label="Product"
-          value={product ?? ""}
-          onChange={(e) => onProduct(e.target.value || null)}
-          className="min-h-12 max-w-full rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand"
+          value={only.product ?? ""}
+          onChange={(e) => onOnly({ ...only, product: e.target.value || null })}
+          className={narrowing}
         >
           <option value="">every product</option>
           {view.products.map((p) => (
@@ -192,13 +197,24 @@ function Log({ view, product, onProduct }: { view: Schemas["CoatsView"]; product
             </option>
           ))}
         </select>
+        <select
+          aria-label="Unit"
+          value={only.unit ?? ""}
+          onChange={(e) => onOnly({ ...only, unit: e.target.value || null })}
+          className={narrowing}
+        >
+          <option value="">every unit</option>
+          {view.units.map((u) => (
+            <option key={u}>{u}</option>
+          ))}
+        </select>
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a table wider than the screen is scrolled by keys too */}
       <section className="overflow-x-auto" aria-label="Coat log" tabIndex={0}>
         <table className="mt-2 w-full min-w-[720px] text-left">
           <thead>
             <tr className="text-note text-ink-2">
-              {["when", "what", "unit", "film", "air", "models", "found", "at the gate"].map((h) => (
+              {["when", "what", "unit", "film", "air", "models", "found", "at the gate", ""].map((h) => (
                 <th key={h} className="pr-4 font-normal">
                   {h}
                 </th>
@@ -216,11 +232,21 @@ function Log({ view, product, onProduct }: { view: Schemas["CoatsView"]; product
                 <td className="pr-4">{c.models}</td>
                 <td className="pr-4">{c.tests.join("; ")}</td>
                 <td className="pr-4">{c.verdict}</td>
+                <td>
+                  {c.own ? (
+                    <button type="button" onClick={() => setWrong(c.coatId)} className="min-h-11 strong underline">
+                      Put it right
+                    </button>
+                  ) : (
+                    <span className="text-ink-2">from a file</span>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       </section>
+      <RightCoat coat={view.log.find((c) => c.coatId === wrong) ?? null} now={now} zone={view.zone} onClose={() => setWrong(null)} />
     </section>
   );
 }

@@ -31,6 +31,11 @@ export function HowMany({ plan }: { plan: Schemas["PlanView"] }) {
             ? wordsOf(sizes.error)
             : (sizes.data?.words ?? "Weighing batches, each by a full plan")}
       </p>
+      {plan.mixes.map((m) => (
+        <p key={m} className="mt-2">
+          {m}
+        </p>
+      ))}
       <ul className="mt-3 grid gap-4 sm:grid-cols-2" data-offers={sizes.data?.offers.length ?? -1}>
         {sizes.data?.offers.map((offer) => (
           <li

@@ -1,4 +1,7 @@
 import { useSyncExternalStore } from "react";
+import type { Schemas } from "../api/client";
+
+type AlertKind = Schemas["AlertKind"];
 
 /** What this device prefers. It stays on the device. */
 export interface DeviceSettings {
@@ -6,10 +9,12 @@ export interface DeviceSettings {
   keyRows: boolean;
   sound: boolean;
   alarms: boolean;
+  /** Kinds of alert that make no sound here. */
+  quiet: readonly AlertKind[];
 }
 
 const name = "hexaprep-device";
-const usual: DeviceSettings = { light: "day", keyRows: true, sound: false, alarms: true };
+const usual: DeviceSettings = { light: "day", keyRows: true, sound: false, alarms: true, quiet: [] };
 let settings: DeviceSettings = read();
 const watchers = new Set<() => void>();
 

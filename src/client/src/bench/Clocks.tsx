@@ -1,0 +1,49 @@
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { act } from "../api/outbox";
+import { Ago } from "../ui/Ago";
+import { Key } from "../ui/Key";
+import { benchNow, useNow } from "../ui/time";
+
+/** Starts a wait of minutes at the step: shaking, soaking, the dip. Begun a while ago, it is dated back. */
+export function StartClock({ stepId, clock }: { stepId: string; clock: Schemas["ClockOffer"] }) {
+  const [ago, setAgo] = useState(0);
+  return (
+    <p className="flex flex-wrap items-center gap-2">
+      <Key onClick={() => void act("clock", { stepId, clock: clock.kind }, new Date(benchNow().getTime() - ago * 60_000))}>
+        {clock.text}
+      </Key>
+      <span className="text-note">{clock.note}, begun</span>
+      <Ago label="Begun" minutes={ago} onChange={setAgo} />
+    </p>
+  );
+}
+
+/** The waits of minutes that run: a large count down, then a large count up to what is lost. */
+export function Clocks({ clocks }: { clocks: readonly Schemas["ClockView"][] }) {
+  const now = useNow();
+  return (
+    <ul className="flex flex-col gap-1" data-clocks={clocks.length}>
+      {clocks.map((c) => {
+        const left = Math.ceil((Date.parse(c.sure) - now.getTime()) / 1000);
+        const early = Date.parse(c.early) <= now.getTime();
+        return (
+          <li key={c.id} className="flex flex-wrap items-center gap-x-3 gap-y-1" role="timer">
+            <span className={`digits text-[52px] leading-none ${left > 0 ? "text-wait" : "text-hand"}`}>{count(Math.abs(left))}</span>
+            <span className="min-w-0">
+              <span className="strong">{c.unit}</span>, {c.runs}
+              <span className="block text-note">
+                {left <= 0 ? `${c.over}.` : early ? `You may look now. ${c.over} by then.` : "Leave it."}
+              </span>
+            </span>
+            <Key onClick={() => void act("stop_clock", { clockId: c.id }, benchNow())}>{left > 0 ? "Stop it" : "Done"}</Key>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function count(seconds: number): string {
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+}
