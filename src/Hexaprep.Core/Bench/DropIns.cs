@@ -40,13 +40,13 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         var batch = plan.Problem.Batches.First(b => b.Id == step.BatchId.ToString());
         List<(PlanArc Arc, int End)> into = [.. batch.Arcs.Where(a => a.To == id).Select(a => (a, EndOf(a.From)))];
         var ready = into.Select(i => i.End + i.Arc.Min).Append(sitting.Begin).Max();
-        if (!into.Exists(i => i.Arc.Min > 0 && i.End >= sitting.Begin) || into.Exists(i => i.Arc.Min == 0 && i.End == ready)) return null;
+        if (ready <= sitting.Begin || !into.Exists(i => i.Arc.Min > 0 && i.End >= sitting.Begin) || into.Exists(i => i.Arc.Min == 0 && i.End == ready)) return null;
         var (until, closes) = Limits(step, batch, into, start, minutes, sitting).MinBy(l => l.Until);
         if (until <= ready || until < start) return null;
         var unit = bench.UnitOf(step);
         var (from, last) = (Instant.Max(plan.At(ready), clock.Now), plan.At(until));
         return last <= from ? null : new DropInView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step),
-            $"Come back between {clock.At(from)} and {clock.At(last)} {For(step)}: {closes}", from, last, closes);
+            $"Come back between {clock.Between(from, last)} {For(step)}: {closes}", from, last, closes);
     }
 
     private IEnumerable<(int Until, string Closes)> Limits(BenchStep step, PlanBatch batch, List<(PlanArc Arc, int End)> into, int start, int minutes, Span sitting)
@@ -67,7 +67,12 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
             yield return (Minute(other.Begin) - minutes, $"then your hands are wanted for {bench.NameOf(bench.Steps[other.StepId])}");
     }
 
-    private static string For(BenchStep step) => step is { Key: { Kind: StepKind.Prime, Occurrence: > 1 } } ? "for a light pass" : $"to {StepWords.For(step.Key.Kind).Short}";
+    private static string For(BenchStep step) => step.Key switch
+    {
+        { Kind: StepKind.Prime, Occurrence: > 1 } => "for a light pass",
+        { Kind: StepKind.FinalGate } => "for the last look",
+        _ => $"to {char.ToLowerInvariant(StepWords.For(step.Key.Kind).Title[0])}{StepWords.For(step.Key.Kind).Title[1..]}",
+    };
 
     private int EndOf(string planStep) => plan.Result.Schedule.Chunks.Where(c => c.Step == planStep).Select(c => c.End).DefaultIfEmpty(int.MinValue / 2).Max();
 

@@ -24,12 +24,12 @@ public sealed record MinuteClock(ClockKind Kind, string Start, string Runs, stri
     private static readonly MinuteClock[] All =
     [
         // Practised: 1 to 3 min before the first round, about 10 s before each further one.
-        new(ClockKind.Shake, "Shake the can: start the clock", "shaking", "Shaken: spray a card first", Duration.FromMinutes(1), Duration.FromMinutes(3), null, ""),
+        new(ClockKind.Shake, "The shaking begins", "shaking", "Shaken: spray a card first", Duration.FromMinutes(1), Duration.FromMinutes(3), null, ""),
         // Practised: 1 to 3 min until the film slides.
-        new(ClockKind.Soak, "Marks in the water: start the clock", "marks soaking", "They slide: place them", Duration.FromMinutes(1), Duration.FromMinutes(3),
+        new(ClockKind.Soak, "Marks are in the water", "marks soaking", "They slide: place them", Duration.FromMinutes(1), Duration.FromMinutes(3),
             Duration.FromMinutes(Transferring.SoakLastsMinutes), "marks lose their glue"),
         // Practised: 15 to 30 min.
-        new(ClockKind.AcidDip, "In the dip: start the clock", "in the dip", "Take it out and rinse", Duration.FromMinutes(15), Duration.FromMinutes(30), null, ""),
+        new(ClockKind.AcidDip, "They are in the dip", "in the dip", "Take it out and rinse", Duration.FromMinutes(15), Duration.FromMinutes(30), null, ""),
     ];
 
     /// <summary>The clock of a kind.</summary>
@@ -88,5 +88,5 @@ public static class MinuteClocks
     /// <summary>The clock that may be started at a step; none while one of the kind runs there.</summary>
     public static ClockOffer? Offer(BenchIndex bench, BenchStep step, Instant now) =>
         MinuteClock.For(step) is { } kind && Running(bench, now).All(c => c.StepId != step.Id)
-            ? new ClockOffer(kind.Kind, kind.Start, $"{Clockface.Lasts((long)kind.Early.TotalMinutes)} to {Clockface.Lasts((long)kind.Sure.TotalMinutes)}") : null;
+            ? new ClockOffer(kind.Kind, kind.Start, $"{kind.Early.TotalMinutes:0} to {Clockface.Lasts((long)kind.Sure.TotalMinutes)}") : null;
 }

@@ -46,10 +46,10 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
         }
     }
 
-    // In hand with models left, or put down, or wanted by another batch.
+    // In hand with models left, or put down, or wanted by another batch: the mix made last.
     private IEnumerable<SoonView> Mix()
     {
-        var spell = bench.InHand ?? bench.State.Spells.MaxBy(s => s.EndedAt);
+        var spell = bench.State.Spells.LastOrDefault(s => bench.Steps[s.StepId].Amounts.WorkingMinutes is not null);
         if (spell is null || bench.Steps[spell.StepId] is not { Amounts.WorkingMinutes: { } working } step) yield break;
         var next = bench.Remaining(step).Count > 0 ? step
             : plan.Work.Select(w => bench.Steps[w.StepId]).FirstOrDefault(s => plan.MixOf(s)?.FirstStep == step.Id);

@@ -22,6 +22,10 @@ public sealed record Clockface(DateTimeZone Zone, Instant Now)
         return days == 0 ? time : days is > 0 and <= 6 ? $"{Weekday.Format(local.Date)} {time}" : $"{Day.Format(local.Date)} {time}";
     }
 
+    /// <summary>Two moments: the day is said once where they share it.</summary>
+    public string Between(Instant from, Instant until) =>
+        from.InZone(Zone).Date == until.InZone(Zone).Date ? $"{At(from)} and {Time.Format(until.InZone(Zone).TimeOfDay)}" : $"{At(from)} and {At(until)}";
+
     /// <summary>What a sitting is called while it runs: "tonight" when it begins at five or later, "today" before.</summary>
     public string ThisSitting(Instant begin) => begin.InZone(Zone).Hour >= 17 ? "tonight" : "today";
 

@@ -40,9 +40,9 @@ export function Alerts() {
       {rows.slice(0, 3).map((a) => (
         <li
           key={a.key}
-          className={`flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-2 ${a.isLoss ? "bg-soon text-on-soon" : "border-[3px] border-wait bg-sheet"}`}
+          className={`flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 ${a.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"}`}
         >
-          <span className="text-[22px] leading-tight">
+          <span className="text-[20px] leading-tight">
             <span className="strong">{a.text}.</span> {a.mayNow}.
           </span>
           <Key tone="dark" disabled={heard.isPending} onClick={() => heard.mutate(a)}>

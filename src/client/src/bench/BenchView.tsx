@@ -11,6 +11,7 @@ import { useDevice } from "../ui/settings";
 import { clockTime, useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
+import { Clocks, StartClock } from "./Clocks";
 import { CoatSheet } from "./CoatSheet";
 import { CountSheet } from "./CountSheet";
 import { FlawSheet } from "./FlawSheet";
@@ -95,6 +96,13 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       onThen={(t) => setLooked({ ...t, unit: "", title: t.text, unitId: unitOf(view, t.stepId), words: t.text, mayBegin: true })}
     />
   );
+  const busy = view.clocks.length > 0 || Boolean(step?.clock);
+  const minutes = (
+    <>
+      {step?.clock ? <StartClock stepId={step.stepId} clock={step.clock} /> : null}
+      <Clocks clocks={view.clocks} inHand={step?.stepId ?? null} />
+    </>
+  );
   const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat, onFold: setFolded };
   return (
     <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
@@ -103,6 +111,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         <section className="flex flex-col gap-3 px-4">
           {head}
           {step ? <Slabs step={step} /> : null}
+          {minutes}
         </section>
       ) : (
         <section
@@ -112,7 +121,8 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
           {why}
           <div className="min-w-0">
             <p className="digits pointer-events-none hidden text-clock leading-[0.86]! lg:block">{time}</p>
-            <NotTonight rows={view.notTonight} heading={view.notNow} />
+            {minutes}
+            <NotTonight rows={view.notTonight} heading={view.notNow} most={busy ? 2 : 4} />
           </div>
         </section>
       )}
@@ -134,7 +144,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         <section className="flex flex-col gap-3 px-4 py-4">
           {why}
           <div>
-            <NotTonight rows={view.notTonight} heading={view.notNow} />
+            <NotTonight rows={view.notTonight} heading={view.notNow} most={4} />
           </div>
         </section>
       ) : null}
@@ -173,9 +183,9 @@ function nearest(along: readonly { at: number }[], now: Date): number {
   return next < 0 ? along.length - 1 : next;
 }
 
-function NotTonight({ rows, heading }: { rows: readonly Schemas["NotTonightView"][]; heading: string }) {
+function NotTonight({ rows, heading, most: room }: { rows: readonly Schemas["NotTonightView"][]; heading: string; most: number }) {
   if (rows.length === 0) return null;
-  const most = rows.length > 4 ? 3 : 4;
+  const most = rows.length > room ? room - 1 : room;
   return (
     <>
       <h2 className="text-[19px] lg:mt-2">{heading}</h2>

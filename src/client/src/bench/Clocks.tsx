@@ -9,18 +9,18 @@ import { benchNow, useNow } from "../ui/time";
 export function StartClock({ stepId, clock }: { stepId: string; clock: Schemas["ClockOffer"] }) {
   const [ago, setAgo] = useState(0);
   return (
-    <p className="flex flex-wrap items-center gap-2">
+    <p className="flex flex-wrap items-center gap-x-2 gap-y-1 py-1">
       <Key onClick={() => void act("clock", { stepId, clock: clock.kind }, new Date(benchNow().getTime() - ago * 60_000))}>
         {clock.text}
       </Key>
-      <span className="text-note">{clock.note}, begun</span>
       <Ago label="Begun" minutes={ago} onChange={setAgo} />
+      <span className="text-note text-ink-2">{clock.note}</span>
     </p>
   );
 }
 
 /** The waits of minutes that run: a large count down, then a large count up to what is lost. */
-export function Clocks({ clocks }: { clocks: readonly Schemas["ClockView"][] }) {
+export function Clocks({ clocks, inHand }: { clocks: readonly Schemas["ClockView"][]; inHand: string | null }) {
   const now = useNow();
   return (
     <ul className="flex flex-col gap-1" data-clocks={clocks.length}>
@@ -28,13 +28,11 @@ export function Clocks({ clocks }: { clocks: readonly Schemas["ClockView"][] }) 
         const left = Math.ceil((Date.parse(c.sure) - now.getTime()) / 1000);
         const early = Date.parse(c.early) <= now.getTime();
         return (
-          <li key={c.id} className="flex flex-wrap items-center gap-x-3 gap-y-1" role="timer">
+          <li key={c.id} className="flex items-center gap-x-3" role="timer">
             <span className={`digits text-[52px] leading-none ${left > 0 ? "text-wait" : "text-hand"}`}>{count(Math.abs(left))}</span>
-            <span className="min-w-0">
-              <span className="strong">{c.unit}</span>, {c.runs}
-              <span className="block text-note">
-                {left <= 0 ? `${c.over}.` : early ? `You may look now. ${c.over} by then.` : "Leave it."}
-              </span>
+            <span className="min-w-0 flex-1 leading-tight">
+              {c.stepId === inHand ? <span className="strong">{capital(c.runs)}</span> : `${c.unit}, ${c.runs}`}
+              <span className="block text-note text-ink-2">{left <= 0 ? c.over : early ? "You may look now" : "Leave it"}</span>
             </span>
             <Key onClick={() => void act("stop_clock", { clockId: c.id }, benchNow())}>{left > 0 ? "Stop it" : "Done"}</Key>
           </li>
@@ -42,6 +40,10 @@ export function Clocks({ clocks }: { clocks: readonly Schemas["ClockView"][] }) 
       })}
     </ul>
   );
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function count(seconds: number): string {

@@ -41,7 +41,12 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
         <span className="hidden text-unit text-ink-2 sm:inline">{step.detail}</span>
         {clock ? <SmallClock text={clock} /> : null}
       </p>
-      <h1 className="text-[clamp(40px,6.6vw,84px)] leading-[0.98] tracking-[-0.025em]">{step.title}</h1>
+      {/* A long title stays on one line, so that the keys stay on the screen. */}
+      <h1
+        className={`${step.title.length > 14 ? "text-[clamp(36px,4.5vw,57px)]" : "text-[clamp(40px,6.6vw,84px)]"} leading-[0.98] tracking-[-0.025em]`}
+      >
+        {step.title}
+      </h1>
       <p className="mt-1.5 text-body md:text-[21px]">
         {step.how} <Card step={step} />
       </p>

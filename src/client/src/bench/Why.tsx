@@ -1,7 +1,6 @@
 import type { Schemas } from "../api/client";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab, LimitSlab } from "../ui/Slab";
-import { Clocks, StartClock } from "./Clocks";
 import { Hold } from "./Hold";
 import { Soon } from "./Soon";
 
@@ -23,8 +22,7 @@ export function Why({ view, onThen, slabs }: WhyProps) {
           {slabs ? <Slabs step={step} /> : null}
         </>
       ) : null}
-      <Soon soon={view.soon.filter((s) => s.kind !== "mix" || s.stepId !== step?.stepId)} zone={view.zone} />
-      {slabs ? <Clocks clocks={view.clocks} /> : null}
+      <Soon soon={view.soon.filter((s) => s.kind !== "mix" || s.stepId !== step?.stepId)} zone={view.zone} inHand={step?.stepId ?? null} />
       {view.then.length > 0 ? (
         <div>
           <h2 className="text-[19px]">Then</h2>
@@ -65,7 +63,6 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
       {step.inHand && step.holdSeconds ? (
         <Hold seconds={step.holdSeconds} accelerated={step.acceleratedSeconds ?? null} done={step.done} />
       ) : null}
-      {step.clock ? <StartClock stepId={step.stepId} clock={step.clock} /> : null}
     </div>
   );
 }

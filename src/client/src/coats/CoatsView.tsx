@@ -78,7 +78,7 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
                 {view.recoat.map((r) => (
                   <li key={r.coatId} className="py-1">
                     <p className="flex flex-wrap items-baseline gap-x-3">
-                      <span className={r.closing ? "rounded-slab bg-soon px-2 strong text-on-soon" : "strong"}>{r.words}</span>
+                      <span className={r.closing ? "rounded-slab bg-limit px-2 strong text-on-limit" : "strong"}>{r.words}</span>
                       <span>
                         {r.unit}, {r.what}
                       </span>

@@ -49,7 +49,7 @@ export function RecoatWall({ recoat, now, zone }: RecoatWallProps) {
       {never ? null : <Label x={opensAt} y={78} text={lasts(open)} />}
       <Label x={closesAt} y={78} text={lasts(shut)} />
       {reopens ? <Label x={reopensAt} y={78} text={lasts(minutes(reopens))} /> : null}
-      <path d={`M${at} ${top - 2}l-7 -12h14zM${at - 1.5} ${top - 4}h3V${ground + 4}h-3z`} className="fill-hand" />
+      <path d={`M${at} ${top}l-8 -14h16z`} className="fill-hand" />
     </svg>
   );
 }

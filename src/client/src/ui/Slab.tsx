@@ -14,10 +14,12 @@ const signs: Record<string, string> = {
 };
 
 /** A hard limit: the yellow slab with its time. */
-export function LimitSlab({ text }: { text: string }) {
+export function LimitSlab({ text, small = false }: { text: string; small?: boolean }) {
   return (
-    <p className="inline-flex min-h-[38px] items-center gap-2 rounded-slab bg-limit px-3 py-1 text-body strong text-on-limit">
-      <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true">
+    <p
+      className={`inline-flex min-h-[38px] items-center gap-2 rounded-slab bg-limit px-3 py-1 strong text-on-limit ${small ? "text-note leading-tight" : "text-body"}`}
+    >
+      <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true" className="shrink-0">
         <path d="M12 2L23 21H1ZM11 9V15H13V9ZM11 17V19H13V17Z" fillRule="evenodd" className="fill-on-limit" />
       </svg>
       {text}
