@@ -14,31 +14,12 @@ public sealed class ClockTests(TestDatabases databases)
 
     private static string Id(JsonNode step) => step["stepId"]!.ToString();
 
-    // Does what the bench asks for, model by model, until the step of a kind is before the person.
-    private static async Task<JsonNode> UpToAsync(TestApp app, string kind)
-    {
-        for (var i = 0; i < 1500; i++)
-        {
-            var view = await ViewAsync(app);
-            if (view["step"] is not { } step)
-            {
-                app.Clock.Now += Duration.FromMinutes(60);
-                continue;
-            }
-            if (step["kind"]!.ToString() == kind) return step;
-            using var done = await app.ActAsync("set_count", new { stepId = Id(step), count = step["total"]!.GetValue<int>() });
-            Assert.Equal(HttpStatusCode.OK, done.StatusCode);
-            app.Clock.Now += Duration.FromMinutes(5);
-        }
-        throw new InvalidOperationException($"{kind} never came.");
-    }
-
     [Fact]
     public async Task Marks_in_water_ring_when_they_slide_and_are_told_before_their_glue_is_lost()
     {
         await using var app = new TestApp(databases.Clone());
         (await app.BringAsync(Marks)).EnsureSuccessStatusCode();
-        var place = await UpToAsync(app, "place_transfer");
+        var place = await app.WorkUpToAsync("place_transfer");
         Assert.Equal("soak", place["clock"]!["kind"]!.ToString());
 
         var begun = app.Clock.Now;
@@ -69,7 +50,7 @@ public sealed class ClockTests(TestDatabases databases)
         await using (var app = new TestApp(database))
         {
             (await app.BringAsync(Marks)).EnsureSuccessStatusCode();
-            var prime = await UpToAsync(app, "prime");
+            var prime = await app.WorkUpToAsync("prime");
             Assert.Equal("shake", prime["clock"]!["kind"]!.ToString());
             begun = app.Clock.Now;
             // Begun two minutes ago, said only now.
@@ -92,7 +73,7 @@ public sealed class ClockTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
         (await app.BringAsync(Marks)).EnsureSuccessStatusCode();
-        var prime = await UpToAsync(app, "prime");
+        var prime = await app.WorkUpToAsync("prime");
         using var wrong = await app.ActAsync("clock", new { stepId = Id(prime), clock = "soak" });
         Assert.Equal(HttpStatusCode.BadRequest, wrong.StatusCode);
         Assert.Contains("\"field\":\"clock\"", await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
@@ -110,7 +91,7 @@ public sealed class ClockTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
         (await app.BringAsync(Marks)).EnsureSuccessStatusCode();
-        var prime = await UpToAsync(app, "prime");
+        var prime = await app.WorkUpToAsync("prime");
         var done = app.Clock.Now;
         app.Clock.Now += Duration.FromMinutes(20);
         (await app.ActAsync("set_count", new { stepId = Id(prime), count = 2 })).EnsureSuccessStatusCode();
@@ -133,7 +114,7 @@ public sealed class ClockTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         (await app.BringAsync("unit=Bell Sergeants;models=2;material=white_metal")).EnsureSuccessStatusCode();
         Assert.Empty((await ViewAsync(app))["soon"]!.AsArray());
-        var wash = await UpToAsync(app, "wash");
+        var wash = await app.WorkUpToAsync("wash");
         (await app.ActAsync("set_count", new { stepId = Id(wash), count = 2 })).EnsureSuccessStatusCode();
         var soon = Assert.Single((await ViewAsync(app))["soon"]!.AsArray())!;
         Assert.Equal(("metal", "washed metal tarnishes"), (soon["kind"]!.ToString(), soon["text"]!.ToString()));

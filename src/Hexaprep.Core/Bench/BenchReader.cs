@@ -38,7 +38,7 @@ public sealed class BenchReader
         {
             Clocks = MinuteClocks.Running(_bench, _now),
             Soon = new SoonReader(_bench, _plan, _now).View(),
-            DropIn = _bench.InHand is null ? null : DropIns().Before(_now + Duration.FromHours(1)).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
+            DropIn = _bench.InHand is null ? null : DropIns().Before(_sitting?.End ?? _now).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
         };
     }
 

@@ -18,8 +18,8 @@ namespace Hexaprep.Core.Bench;
 public sealed record DropInView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Text, Instant From, Instant Until, string Closes);
 
 /// <summary>Finds the short returns of a plan: steps of few minutes that follow a wait of the same sitting.</summary>
-/// <remarks>A return may begin when all it waits for is safe, and as late as its window, its sitting, the weather, the next work of the hands and what follows it allow: the plan
-/// around it stays as it is wherever in between it is done.</remarks>
+/// <remarks>A return may begin when all it waits for is safe, and as late as its window, its sitting, the weather and what follows it allow. Work that comes after it in the sitting may
+/// slide into the minutes left free; nothing is lost, and no later sitting changes, wherever in between it is done.</remarks>
 public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
 {
     /// <summary>Minutes of hands above which it is no short return.</summary>
@@ -39,15 +39,30 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         var id = step.Id.ToString();
         var batch = plan.Problem.Batches.First(b => b.Id == step.BatchId.ToString());
         List<(PlanArc Arc, int End)> into = [.. batch.Arcs.Where(a => a.To == id).Select(a => (a, EndOf(a.From)))];
-        var ready = into.Select(i => i.End + i.Arc.Min).Append(sitting.Begin).Max();
-        if (ready <= sitting.Begin || !into.Exists(i => i.Arc.Min > 0 && i.End >= sitting.Begin) || into.Exists(i => i.Arc.Min == 0 && i.End == ready)) return null;
-        var (until, closes) = Limits(step, batch, into, start, minutes, sitting).MinBy(l => l.Until);
+        List<(int End, int Ready, int? Closes)> laid = [.. Laid(step)];
+        var ready = into.Select(i => i.End + i.Arc.Min).Concat(laid.Select(l => l.Ready)).DefaultIfEmpty(0).Max();
+        // A plan cuts the sitting that runs at its own now.
+        var begun = bench.State.Settings.Calendar.From(plan.At(sitting.Begin), 1).FirstOrDefault(s => s.Holds(plan.At(sitting.Begin))) is { } real ? Minute(real.Begin) : sitting.Begin;
+        var waits = into.Where(i => i.Arc.Min > 0).Select(i => i.End).Concat(laid.Select(l => l.End)).ToList();
+        if (ready <= begun || !waits.Exists(end => end >= begun) || into.Exists(i => i.Arc.Min == 0 && i.End == ready)) return null;
+        var (until, closes) = Limits(step, batch, into, start, minutes, sitting).Concat(laid.Where(l => l.Closes is not null).Select(l => (l.Closes!.Value, "then recoating closes"))).MinBy(l => l.Item1);
         if (until <= ready || until < start) return null;
         var unit = bench.UnitOf(step);
         var (from, last) = (Instant.Max(plan.At(ready), clock.Now), plan.At(until));
         return last <= from ? null : new DropInView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step),
             $"Come back between {clock.Between(from, last)} {For(step)}: {closes}", from, last, closes);
     }
+
+    // Coats that are on: a plan no longer names those that are safe by now.
+    private IEnumerable<(int End, int Ready, int? Closes)> Laid(BenchStep step) =>
+        from edge in bench.EdgesInto[step.Id]
+        where edge.Stage is not null
+        from coat in bench.CoatsOf(edge.From)
+        where coat.EndedAt is not null
+        let times = bench.TimesOf(coat, edge.Stage!.Value)
+        where times is not null
+        let shut = edge.Stage == Readiness.Recoat ? bench.Drying.ShutAfter(coat) : null
+        select (Minute(coat.EndedAt!.Value), (int)Math.Ceiling((times.Sure - plan.Origin).TotalMinutes), shut is { } s && s.Closes > times.Sure ? Minute(s.Closes) : (int?)null);
 
     private IEnumerable<(int Until, string Closes)> Limits(BenchStep step, PlanBatch batch, List<(PlanArc Arc, int End)> into, int start, int minutes, Span sitting)
     {
@@ -59,12 +74,32 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
             if (arc.Forbid is { } gap && start - end <= gap.Begin) yield return (end + gap.Begin, "then recoating closes");
             if (arc.FinishMax is { } finish) yield return (end + finish - minutes, "then the mix is stiff");
         }
-        foreach (var arc in batch.Arcs.Where(a => a.From == step.Id.ToString()))
+        foreach (var next in Pushed(step, batch, start + minutes)) yield return (next.Start - minutes, $"later would push {next.Words}");
+        foreach (var limit in Sliding(step, start, minutes, sitting)) yield return limit;
+    }
+
+    // What follows a step, and the latest end of it that leaves it where it is planned.
+    private IEnumerable<(int Start, string Words)> Pushed(BenchStep step, PlanBatch batch, int end) =>
+        from arc in batch.Arcs
+        where arc.From == step.Id.ToString()
+        let next = bench.Steps[PlanIds.StepOf(arc.To)]
+        let begin = plan.BeginOf(next)
+        where begin is not null && Minute(begin.Value) - arc.Min >= end
+        select (Minute(begin.Value) - arc.Min, $"{BenchIndex.TitleOf(next).ToLowerInvariant()}, {bench.NameOf(next)}");
+
+    // Work of the hands later in the sitting slides by what is not free before it, as far as its own limits let it.
+    private IEnumerable<(int Until, string Closes)> Sliding(BenchStep step, int start, int minutes, Span sitting)
+    {
+        var (room, ended) = (0, start + minutes);
+        foreach (var work in plan.Work.Where(w => w.StepId != step.Id && Minute(w.Begin) >= start + minutes && Minute(w.Begin) < sitting.End))
         {
-            if (plan.BeginOf(bench.Steps[PlanIds.StepOf(arc.To)]) is { } next) yield return (Minute(next) - arc.Min - minutes, $"later would push {BenchIndex.TitleOf(bench.Steps[PlanIds.StepOf(arc.To)]).ToLowerInvariant()}");
+            var (begin, end, own) = (Minute(work.Begin), Minute(work.End), bench.Steps[work.StepId]);
+            room += Math.Max(0, begin - ended);
+            ended = Math.Max(ended, end);
+            yield return (start + room + sitting.End - end, "then the sitting is full");
+            if (own.Amounts.Mode is not null) yield return (start + room + plan.Problem.SprayWindows.First(s => s.End > begin).End - end, $"later would push {bench.NameOf(own)} out of the spray weather");
+            foreach (var next in Pushed(own, plan.Problem.Batches.First(b => b.Id == own.BatchId.ToString()), end)) yield return (start + room + next.Start - end, $"later would push {next.Words}");
         }
-        if (plan.Work.FirstOrDefault(w => w.StepId != step.Id && !w.InHand && Minute(w.Begin) >= start + minutes) is { } other)
-            yield return (Minute(other.Begin) - minutes, $"then your hands are wanted for {bench.NameOf(bench.Steps[other.StepId])}");
     }
 
     private static string For(BenchStep step) => step.Key switch

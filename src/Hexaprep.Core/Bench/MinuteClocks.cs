@@ -75,7 +75,7 @@ public static class MinuteClocks
     public static IReadOnlyList<ClockView> Running(BenchIndex bench, Instant now) =>
     [
         .. from clock in bench.State.Clocks
-           where clock.StoppedAt is null && clock.StartedAt <= now && !bench.TicksOf[clock.StepId].Any(t => t.At >= clock.StartedAt)
+           where clock.StoppedAt is null && !bench.TicksOf[clock.StepId].Any(t => t.At >= clock.StartedAt)
            let kind = MinuteClock.Of(clock.Kind)
            where now < clock.StartedAt + (kind.Lost ?? kind.Sure) + Shown
            let step = bench.Steps[clock.StepId]

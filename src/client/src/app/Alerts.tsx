@@ -34,23 +34,26 @@ export function Alerts() {
     },
     onSettled: () => queryClient.invalidateQueries({ queryKey: alertsQuery.queryKey }),
   });
-  if (rows.length === 0) return null;
+  const [first] = rows;
+  if (!first) return null;
+  // One at a time, over the names of the views: nothing below it moves, and the keys stay where they are.
   return (
-    <ul aria-live="polite" className="print:hidden flex flex-col gap-1 px-4 pb-2 md:px-10" data-alerts={rows.length}>
-      {rows.slice(0, 3).map((a) => (
-        <li
-          key={a.key}
-          className={`flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 ${a.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"}`}
-        >
-          <span className="text-[20px] leading-tight">
-            <span className="strong">{a.text}.</span> {a.mayNow}.
-          </span>
-          <Key tone="dark" disabled={heard.isPending} onClick={() => heard.mutate(a)}>
-            Heard
-          </Key>
-        </li>
-      ))}
-      {rows.length > 3 ? <li className="text-note text-ink-2">and {rows.length - 3} more</li> : null}
-    </ul>
+    <div
+      aria-live="polite"
+      data-alerts={rows.length}
+      className={`print:hidden z-20 mx-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 md:fixed md:inset-x-0 md:top-0 md:mx-10 md:flex-nowrap md:py-0 ${
+        first.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"
+      }`}
+    >
+      <span className="min-w-0 text-[20px] leading-tight md:truncate">
+        <span className="strong">{first.text}.</span> {first.mayNow}.
+      </span>
+      <span className="flex items-center gap-4">
+        {rows.length > 1 ? <span className="text-note">and {rows.length - 1} more</span> : null}
+        <Key tone="dark" className="min-h-11!" disabled={heard.isPending} onClick={() => heard.mutate(first)}>
+          Heard
+        </Key>
+      </span>
+    </div>
   );
 }

@@ -31,8 +31,8 @@ function mainKey(
   chosen: number | null,
   pending: number,
   done: () => void,
-  despite: boolean,
-  insist: () => void,
+  answered: number,
+  answer: () => void,
 ): BenchKey {
   const step = view.step;
   if (!step) {
@@ -41,21 +41,18 @@ function mainKey(
       ? { text: offer.text, note: offer.note, can: true, act: () => void act("start", { stepId: offer.stepId }, benchNow()) }
       : { ...none, text: view.hands === "empty" ? "Nothing on the bench" : "Leave it alone" };
   }
-  if (!step.inHand && step.asks && !despite) return { text: "No way back: begin all the same?", note: step.asks, can: true, act: insist };
-  if (!step.inHand && step.unfitAir && !despite)
+  if (!step.inHand) {
+    const questions = [
+      step.asks ? { text: "No way back: begin all the same?", note: step.asks } : null,
+      step.unfitAir ? { text: "The air is unfit: spray all the same?", note: `${step.unfitAir} · it is recorded with this air` } : null,
+    ].filter((q) => q !== null);
+    const begin = () => void act("start", { stepId: step.stepId, ...(step.unfitAir ? { despiteAir: true } : {}) }, benchNow());
     return {
-      text: "The air is unfit: spray all the same?",
-      note: `${step.unfitAir} · it is recorded with this air`,
+      ...(questions[answered - 1] ?? { text: step.keyText, note: `${step.keyNote} · any key in the bottom row` }),
       can: true,
-      act: insist,
+      act: answered < questions.length ? answer : begin,
     };
-  if (!step.inHand)
-    return {
-      text: despite && step.unfitAir ? `On purpose: ${step.keyText}` : step.keyText,
-      note: `${step.keyNote} · any key in the bottom row`,
-      can: true,
-      act: () => void act("start", { stepId: step.stepId, ...(despite ? { despiteAir: true } : {}) }, benchNow()),
-    };
+  }
   const left = step.total - step.done - pending;
   return {
     text: pending > 0 ? "One more done" : chosen && chosen !== step.nextModel ? `Model ${chosen} done` : step.keyText,
@@ -68,7 +65,8 @@ function mainKey(
 /** What the bench's keys do now, and what they say. */
 export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, clear: () => void, openFlaw: () => void): BenchActs {
   const outbox = useOutbox();
-  const [insisted, setInsisted] = useState<string | null>(null);
+  // How many questions were put at the step before the person; each press of its key answers one and puts the next.
+  const [asked, setAsked] = useState({ step: "", times: 0 });
   const step = view.step;
   const pending = step ? outbox.unsent.filter((a) => a.kind === "done" && a.stepId === step.stepId).length : 0;
   const done = () => {
@@ -77,9 +75,10 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
     void act("done", { stepId: step.stepId, ...(chosen ? { model: chosen } : {}) }, benchNow());
     clear();
   };
+  const times = asked.step === step?.stepId ? asked.times : 0;
   const back = view.takeBack;
   return {
-    main: mainKey(view, chosen, pending, done, insisted === step?.stepId, () => setInsisted(step?.stepId ?? null)),
+    main: mainKey(view, chosen, pending, done, times, () => setAsked({ step: step?.stepId ?? "", times: times + 1 })),
     middle: step?.inHand
       ? { text: "Put it down", note: "", can: true, act: () => void act("put_down", { stepId: step.stepId }, benchNow()) }
       : step && step.done > 0

@@ -214,7 +214,7 @@ function Log({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only; o
         <table className="mt-2 w-full min-w-[720px] text-left">
           <thead>
             <tr className="text-note text-ink-2">
-              {["when", "what", "unit", "film", "air", "models", "found", "at the gate", ""].map((h) => (
+              {["when", "what", "unit", "film", "air", "models", "found", "at the gate", "wrong?"].map((h) => (
                 <th key={h} className="pr-4 font-normal">
                   {h}
                 </th>
