@@ -34,6 +34,7 @@ public sealed class BenchIndex
         Drying = new DryingBook(state.PastCoats.Select(p => p.ToCoat()).Concat(state.Coats), state.Labels, state.Readings, c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
         _awaited = new(() => [.. state.Coats.Where(c => Waits.Of(this, Steps[c.StepId]).Count > 0)]);
         _coatsByProduct = new(() => state.Coats.ToLookup(c => Product.Of(c).Id));
+        _unitNames = new(() => [.. state.Units.Select(u => u.Name).Concat(state.PastCoats.Select(p => p.Unit)).Distinct().Order(StringComparer.Ordinal)]);
         _held = [.. state.Flaws.Where(f => f.MendedAt is null).Select(f => f.ModelId)];
     }
 
@@ -71,9 +72,13 @@ public sealed class BenchIndex
 
     private readonly Lazy<IReadOnlyList<Coat>> _awaited;
     private readonly Lazy<ILookup<string, Coat>> _coatsByProduct;
+    private readonly Lazy<IReadOnlyList<string>> _unitNames;
 
     /// <summary>The coats that some step not finished yet waits for; a log of years has few of them.</summary>
     public IReadOnlyList<Coat> AwaitedCoats => _awaited.Value;
+
+    /// <summary>Names of the units whose coats are known: those on the bench, and those of coats from files.</summary>
+    public IReadOnlyList<string> CoatedUnits => _unitNames.Value;
 
     /// <summary>Coats by the id of their product, as they were laid.</summary>
     public ILookup<string, Coat> CoatsByProduct => _coatsByProduct.Value;

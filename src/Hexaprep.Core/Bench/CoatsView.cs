@@ -72,7 +72,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         var logged = Laid(product, unit).Count() + Before(product, unit).Count();
         return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)], log, logged, Failures(), Seen())
         {
-            Units = [.. bench.State.Units.Select(u => u.Name).Concat(bench.State.PastCoats.Select(p => p.Unit)).Distinct().Order(StringComparer.Ordinal)],
+            Units = bench.CoatedUnits,
         };
     }
 

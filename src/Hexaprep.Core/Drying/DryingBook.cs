@@ -149,7 +149,7 @@ public sealed class DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLab
     /// <summary>When the label shuts the next coat out: from its closing, counted from the first model, to its reopening, counted from the last; null without such a label.</summary>
     public (Instant Closes, Instant? Reopens)? ShutAfter(Coat coat)
     {
-        if (coat.EndedAt is not { } end || WindowOf(coat.Step, coat.Product, coat.Method, AirDuring(coat).Item1)?.Forbidden is not { } forbidden) return null;
+        if (coat.EndedAt is not { } end || LabelOf(Product.Of(coat))?.RecoatMax is null || WindowOf(coat.Step, coat.Product, coat.Method, AirDuring(coat).Item1)?.Forbidden is not { } forbidden) return null;
         return (coat.StartedAt + Duration.FromMinutes(Math.Floor(forbidden.From)), forbidden.To is { } to ? end + Duration.FromMinutes(Math.Ceiling(to)) : null);
     }
 
