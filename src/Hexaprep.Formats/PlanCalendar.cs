@@ -8,13 +8,14 @@ using NodaTime;
 
 namespace Hexaprep.Formats;
 
-/// <summary>The plan as iCalendar (RFC 5545): a sitting is an event with what to do; a coat that becomes safe is one with an alarm. All in UTC.</summary>
+/// <summary>The plan as iCalendar (RFC 5545): a sitting is an event with what to do; a coat that becomes safe, a clock of minutes and a loss that comes near are events with an alarm.
+/// All in UTC.</summary>
 public static class PlanCalendar
 {
     /// <summary>Writes the calendar.</summary>
     /// <param name="plan">The plan to carry away.</param>
-    /// <param name="drying">What is drying now.</param>
-    public static string Write(PlanView plan, IReadOnlyList<DryingView> drying)
+    /// <param name="bench">What dries, which clocks run, what is about to be lost.</param>
+    public static string Write(PlanView plan, BenchView bench)
     {
         var calendar = new Ical.Net.Calendar { ProductId = "-//Hexaprep//Plan//EN", Method = "PUBLISH" };
         var zone = DateTimeZoneProviders.Tzdb[plan.Zone];
@@ -31,23 +32,32 @@ public static class PlanCalendar
                 Description = string.Join("\n", work.Select(b => $"{b.Begin.InZone(zone):HH:mm} {b.Title}, {b.Unit} ({b.Models})")),
             });
         }
-        foreach (var coat in drying.Where(d => !d.Expected))
+        foreach (var coat in bench.Drying.Where(d => !d.Expected))
         {
-            var name = $"{coat.Unit}: {coat.What} {coat.SafeTo}";
-            var safe = new CalendarEvent
-            {
-                Uid = $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}@hexaprep",
-                DtStamp = At(plan.Now),
-                DtStart = At(coat.Sure),
-                DtEnd = At(coat.Sure + NodaTime.Duration.FromMinutes(1)),
-                Summary = name,
-                Description = $"Sure time. A test makes sense from {coat.Early.InZone(zone):ddd d MMM HH:mm}. {coat.Basis}.",
-                Transparency = TransparencyType.Transparent,
-            };
-            safe.Alarms.Add(new Alarm { Action = AlarmAction.Display, Description = name, Trigger = new Trigger(Ical.Net.DataTypes.Duration.FromMinutes(0)) });
-            calendar.Events.Add(safe);
+            calendar.Events.Add(Ring(plan.Now, $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}", coat.Sure, $"{coat.Unit}: {coat.What} {coat.SafeTo}",
+                $"Sure time. A test makes sense from {coat.Early.InZone(zone):ddd d MMM HH:mm}. {coat.Basis}.", NodaTime.Duration.Zero));
         }
+        foreach (var clock in bench.Clocks.Where(c => c.Sure > plan.Now))
+            calendar.Events.Add(Ring(plan.Now, $"clock-{clock.Id}", clock.Sure, $"{clock.Unit}: {clock.Over}", $"{clock.Runs}, since {clock.StartedAt.InZone(zone):HH:mm}.", NodaTime.Duration.Zero));
+        foreach (var soon in bench.Soon)
+            calendar.Events.Add(Ring(plan.Now, $"loss-{soon.Key.Replace(':', '-')}", soon.At, $"{soon.Unit}: {soon.Text}", soon.Remedy, SoonReader.ToldAhead(soon.Kind)));
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
+    }
+
+    private static CalendarEvent Ring(Instant now, string id, Instant at, string name, string words, NodaTime.Duration ahead)
+    {
+        var moment = new CalendarEvent
+        {
+            Uid = $"{id}@hexaprep",
+            DtStamp = At(now),
+            DtStart = At(at),
+            DtEnd = At(at + NodaTime.Duration.FromMinutes(1)),
+            Summary = name,
+            Description = words,
+            Transparency = TransparencyType.Transparent,
+        };
+        moment.Alarms.Add(new Alarm { Action = AlarmAction.Display, Description = name, Trigger = new Trigger(Ical.Net.DataTypes.Duration.FromMinutes(-(int)ahead.TotalMinutes)) });
+        return moment;
     }
 
     private static CalDateTime At(Instant moment) => new(moment.ToDateTimeUtc(), "UTC");

@@ -85,7 +85,10 @@ public sealed class AirStore(NpgsqlDataSource source)
     public async Task HearAsync(WorkspaceId workspace, string key, bool silenced, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync("insert into alert_answer (workspace_id, key, answered_at, silenced) values (@w, @key, @now, @silenced) on conflict do nothing", new { w = workspace.Value, key, now, silenced });
+        await connection.ExecuteAsync("""
+            insert into alert_answer (workspace_id, key, answered_at, silenced) values (@w, @key, @now, @silenced) on conflict do nothing;
+            select pg_notify('hexaprep', @w::text || ':' || revision) from workspace where id = @w;
+            """, new { w = workspace.Value, key, now, silenced });
     }
 
     internal static DocumentReading Row(AirReading r) => new(r.Id, r.At, Ids.Of(r.Place), r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, Ids.Of(r.Source));

@@ -74,7 +74,7 @@ public sealed class ClocksTests(TestDatabases databases)
         app.Clock.Now = ready + Duration.FromMinutes(1);
         page.Open(app.Address);
         page.Find("[data-drop-in] button").Click();
-        page.Says("Prime, coat 2");
+        page.Wait(d => d.FindElement(By.CssSelector("h1")).Text == "Prime, coat 2", "The short return does not come into the hand.");
         Assert.Equal("Reed Pikes", (await app.GetAsync("/api/bench"))["view"]!["step"]!["unit"]!.ToString());
     }
 
@@ -130,4 +130,41 @@ public sealed class ClocksTests(TestDatabases databases)
         page.Driver.FindElements(By.XPath("//label[contains(.,'coats and water')]/input"))[0].Click();
         Assert.Contains("\"quiet\":[\"coats\"]", (string)page.Driver.ExecuteScript("return localStorage.getItem('hexaprep-device')")!);
     }
+
+    [Fact]
+    public async Task Two_devices_ring_and_one_answer_silences_both()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using Chromium table = new(), phone = new(390, 844);
+        app.Clock.Now += Duration.FromHours(9);
+        table.Open(app.Address + "/units");
+        phone.Open(app.Address + "/units");
+        foreach (var page in new[] { table, phone }) page.Find("[data-alerts]");
+        var before = Left(phone);
+        table.Find("[data-alerts] button").Click();
+        phone.Wait(_ => Left(phone) != before, "The other device rings on.");
+    }
+
+    [Fact]
+    public async Task A_browser_that_slept_through_a_wait_tells_it_when_it_wakes_and_only_once()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/units");
+        Assert.Equal("", Left(page));
+        app.Clock.Now += Duration.FromHours(9);
+        // What a browser sends a page that it wakes.
+        page.Driver.ExecuteScript("document.dispatchEvent(new Event('resume'))");
+        page.Find("[data-alerts]");
+        for (var before = Left(page); before.Length > 0; before = Left(page))
+        {
+            page.Find("[data-alerts] button:not(:disabled)").Click();
+            page.Wait(_ => Left(page) != before, "The alert stays.");
+        }
+        page.Open(app.Address + "/plan");
+        page.Find("[data-screen=plan]");
+        Assert.Equal("", Left(page));
+    }
+
+    private static string Left(Chromium page) => page.Driver.FindElements(By.CssSelector("[data-alerts]")) is [var alerts] ? alerts.GetAttribute("data-alerts") ?? "" : "";
 }

@@ -41,7 +41,7 @@ public static class PlanEndpoints
     private static async Task<FileContentHttpResult> CalendarAsync(Desk desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
-        var text = PlanCalendar.Write(new PlanReader(laid.Bench, laid.Plan, laid.Now).View(), new BenchReader(laid.Bench, laid.Plan, laid.Now).View().Drying);
+        var text = PlanCalendar.Write(new PlanReader(laid.Bench, laid.Plan, laid.Now).View(), new BenchReader(laid.Bench, laid.Plan, laid.Now).View());
         return TypedResults.File(Encoding.UTF8.GetBytes(text), "text/calendar; charset=utf-8", "hexaprep-plan.ics");
     }
 

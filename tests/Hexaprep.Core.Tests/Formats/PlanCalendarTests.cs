@@ -16,7 +16,7 @@ public sealed class PlanCalendarTests
         bench.RunUpTo(StepKind.DryFit, TurnableClock.Evening);
         var now = bench.State.Coats.Single().EndedAt!.Value + Duration.FromMinutes(1);
         var plan = bench.Plan(now);
-        return (PlanCalendar.Write(new PlanReader(bench.Index, plan, now).View(), new BenchReader(bench.Index, plan, now).View().Drying), bench, now);
+        return (PlanCalendar.Write(new PlanReader(bench.Index, plan, now).View(), new BenchReader(bench.Index, plan, now).View()), bench, now);
     }
 
     [Fact]
@@ -53,5 +53,17 @@ public sealed class PlanCalendarTests
         Assert.NotEmpty(sittings);
         Assert.All(sittings, s => Assert.Contains("Bell Sergeants", s.Summary, StringComparison.Ordinal));
         Assert.Contains(sittings, s => s.Description!.Contains("Dry fit", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void What_is_about_to_be_lost_rings_before_it_is()
+    {
+        var (text, bench, _) = Write();
+        var washed = bench.State.Coats.Single().EndedAt!.Value;
+        var loss = Calendar.Load(text)!.Events.Single(e => e.Uid!.StartsWith("loss-", StringComparison.Ordinal));
+
+        Assert.Equal("Bell Sergeants: washed metal tarnishes", loss.Summary);
+        Assert.Equal((washed + Duration.FromDays(SoonReader.MetalKeepsDays)).ToUnixTimeSeconds(), Instant.FromDateTimeUtc(loss.DtStart!.AsUtc).ToUnixTimeSeconds());
+        Assert.Contains("TRIGGER:-P", text, StringComparison.Ordinal);
     }
 }

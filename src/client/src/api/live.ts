@@ -16,6 +16,9 @@ function set(next: Link): void {
 export function listen(): void {
   join();
   window.addEventListener("pageshow", (e) => e.persisted && join());
+  // Woken after a sleep: whatever became safe meanwhile is told at once.
+  document.addEventListener("resume", () => void lookAgain());
+  document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && void lookAgain());
 }
 
 function join(): void {
