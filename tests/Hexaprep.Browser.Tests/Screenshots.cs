@@ -68,4 +68,24 @@ public sealed class Screenshots(TestDatabases databases)
         page.Light("night");
         Take("/", "bench-night");
     }
+
+    [Fact(Explicit = true)]
+    public async Task Take_the_clocks()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Sluice Wardens;models=4;material=polystyrene;transfers=3", "unit=Bell Sergeants;models=2;material=white_metal")).EnsureSuccessStatusCode();
+        var place = await app.WorkUpToAsync("place_transfer");
+        (await app.ActAsync("start", new { stepId = place["stepId"] })).EnsureSuccessStatusCode();
+        (await app.ActAsync("clock", new { stepId = place["stepId"], clock = "soak" })).EnsureSuccessStatusCode();
+        app.Clock.Now += NodaTime.Duration.FromSeconds(80);
+        using var page = new Chromium();
+        foreach (var (width, height, name) in new[] { (1280, 800, "clocks"), (390, 844, "phone-clocks") })
+        {
+            page.Size(width, height);
+            page.Open(app.Address + "/");
+            page.Find("[data-clocks='1'] [role=timer]");
+            page.Settle();
+            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", name + ".png"));
+        }
+    }
 }

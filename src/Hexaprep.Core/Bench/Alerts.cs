@@ -43,12 +43,16 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         let step = bench.Steps[coat.StepId]
         from awaited in Waits.Of(bench, step)
         let times = bench.TimesOf(coat, awaited.Stage)
-        // A coat the user tested dry needs no bell.
+        // A coat the user tested dry needs no bell, nor one that is being worked over.
+        where (awaited.Next is null || !bench.TicksOf[awaited.Next.Id].Any()) && awaited.Next?.Id != bench.InHand?.StepId
         where times is { Tested: false } && times.Sure <= now && now - times.Sure <= Told
         let noun = StepWords.Wait(coat.Step, coat.Product).Noun
         let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
         select new AlertView($"{coat.Id}:{Ids.Of(awaited.Stage)}", $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
-            back is not null ? back.Text : awaited.Next is { } next ? $"{BenchIndex.TitleOf(next)} may begin" : "It may be handled", times.Sure, false) { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
+            back is not null ? back.Text : awaited.Next is { } next ? MayBegin(next) : "It may be handled", times.Sure, false) { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
+
+    private string MayBegin(BenchStep next) =>
+        Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker ? $"{BenchIndex.TitleOf(next)} waits on: {blocker.Reason}" : $"{BenchIndex.TitleOf(next)} may begin";
 
     private IEnumerable<AlertView> Losses() =>
         from soon in new SoonReader(bench, plan, now).View()

@@ -15,7 +15,7 @@ public static class Waits
         if (step.Amounts.Product is null) return [];
         var asked = bench.EdgesOutOf[step.Id]
             .Where(e => e.Stage is not null && bench.Steps[e.To].NotNeeded is null && !bench.IsFinished(bench.Steps[e.To]))
-            .OrderBy(e => e.MinMinutes)
+            .OrderBy(e => e.MinMinutes).ThenBy(e => bench.Steps[e.To].Position)
             .Select(e => new Awaited(e.Stage!.Value, StepWords.SafeTo(bench.Steps[e.To].Key.Kind), bench.Steps[e.To]))
             .DistinctBy(a => a.Stage).ToList();
         if (step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && asked.All(a => a.Stage != Readiness.Handle))

@@ -17,6 +17,7 @@ import { CountSheet } from "./CountSheet";
 import { FlawSheet } from "./FlawSheet";
 import { Keys } from "./Keys";
 import { Now } from "./Now";
+import { Soon } from "./Soon";
 import { type LookedStep, StepSheet } from "./StepSheet";
 import { Strip } from "./Strip";
 import { useBenchActs } from "./useBenchActs";
@@ -111,6 +112,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         <section className="flex flex-col gap-3 px-4">
           {head}
           {step ? <Slabs step={step} /> : null}
+          <Soon view={view} />
           {minutes}
         </section>
       ) : (

@@ -2,17 +2,13 @@ import type { Schemas } from "../api/client";
 import { LimitSlab } from "../ui/Slab";
 import { lasts, moment, useNow } from "../ui/time";
 
-interface SoonProps {
-  soon: readonly Schemas["SoonView"][];
-  zone: string;
-  /** The step in hand: its unit need not be named again. */
-  inHand: string | null;
-}
-
 /** What is lost when its moment passes: yellow slabs that count down, unlike the rings of waits that only become safe. */
-export function Soon({ soon, zone, inHand }: SoonProps) {
+export function Soon({ view }: { view: Schemas["BenchView"] }) {
   const now = useNow();
-  const near = soon.filter((s) => Date.parse(s.at) > now.getTime()).slice(0, 3);
+  const { zone } = view;
+  const inHand = view.step?.stepId;
+  // The mix in hand has its own slab.
+  const near = view.soon.filter((s) => Date.parse(s.at) > now.getTime() && !(s.kind === "mix" && s.stepId === inHand)).slice(0, 3);
   if (near.length === 0) return null;
   const what = (s: Schemas["SoonView"]) =>
     s.stepId === inHand ? s.text.charAt(0).toUpperCase() + s.text.slice(1) : `${s.unit}: ${s.text}`;

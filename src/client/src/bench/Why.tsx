@@ -22,7 +22,7 @@ export function Why({ view, onThen, slabs }: WhyProps) {
           {slabs ? <Slabs step={step} /> : null}
         </>
       ) : null}
-      <Soon soon={view.soon.filter((s) => s.kind !== "mix" || s.stepId !== step?.stepId)} zone={view.zone} inHand={step?.stepId ?? null} />
+      {slabs ? <Soon view={view} /> : null}
       {view.then.length > 0 ? (
         <div>
           <h2 className="text-[19px]">Then</h2>
