@@ -64,7 +64,7 @@ public sealed class SchemaTests(TestDatabases databases)
         Database.Migrate(database);
         await using var connection = new NpgsqlConnection(database);
 
-        Assert.Equal(4, await connection.QuerySingleAsync<int>("select count(*)::int from schemaversions"));
+        Assert.Equal(5, await connection.QuerySingleAsync<int>("select count(*)::int from schemaversions"));
     }
 
     [Fact]
