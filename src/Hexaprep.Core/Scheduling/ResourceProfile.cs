@@ -28,6 +28,9 @@ internal sealed class ResourceProfile(int capacity)
         if (_treads[first].Used == _treads[first - 1].Used) RemoveAt(first);
     }
 
+    /// <summary>Nothing is held any more.</summary>
+    public void Clear() => (_count, _treads[0].Used) = (1, 0);
+
     /// <summary>How much is held at a minute.</summary>
     public int At(int t) => _treads[Find(t)].Used;
 
@@ -84,7 +87,7 @@ internal sealed class ResourceProfile(int capacity)
     private void Insert(int index, int at, int used)
     {
         if (_count == _treads.Length) Array.Resize(ref _treads, _count * 2);
-        Array.Copy(_treads, index, _treads, index + 1, _count - index);
+        _treads.AsSpan(index, _count - index).CopyTo(_treads.AsSpan(index + 1));
         _treads[index] = new Tread { At = at, Used = used };
         _count++;
     }
@@ -92,6 +95,6 @@ internal sealed class ResourceProfile(int capacity)
     private void RemoveAt(int index)
     {
         _count--;
-        Array.Copy(_treads, index + 1, _treads, index, _count - index);
+        _treads.AsSpan(index + 1, _count - index).CopyTo(_treads.AsSpan(index));
     }
 }

@@ -48,11 +48,7 @@ internal sealed class SavedPlan(CompiledProblem problem)
     /// <summary>Makes a table stand as it was kept.</summary>
     public void Load(Timetable table)
     {
-        Span<Piece> room = new Piece[table.Found.Length];
-        for (var i = 0; i < problem.Steps; i++)
-        {
-            if (!problem.Frozen[i] && table.Placed(i)) table.Take(i, room);
-        }
+        table.Clear();
         for (var i = 0; i < problem.Steps; i++)
         {
             if (_from[i + 1] > _from[i]) table.Put(i, _pieces.AsSpan(_from[i].._from[i + 1]));

@@ -176,6 +176,6 @@ internal sealed class Search
     private void Clear()
     {
         _attempt.Begin();
-        for (var c = 0; c < _p.Sequence.Length; c++) _attempt.TakeFrom(c, 0);
+        _table.Clear();
     }
 }

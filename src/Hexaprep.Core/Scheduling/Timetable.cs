@@ -36,7 +36,7 @@ internal sealed partial class Timetable
         Array.Fill(_holdFrom, -1);
         for (var k = 0; k < problem.Sittings; k++) Measure(k);
         foreach (var chunk in problem.Fixed) Freeze(chunk);
-        foreach (var step in Enumerable.Range(0, problem.Steps).Where(i => problem.Frozen[i])) Hold(step);
+        HoldGiven();
         ValueAll();
     }
 
@@ -127,6 +127,31 @@ internal sealed partial class Timetable
             if (_p.Frozen[_p.Holds[h].From]) SetHold(h, _holdFrom[h], CompiledProblem.Never);
         }
         return count;
+    }
+
+    /// <summary>Takes all out but what is given; the units keep their value until they are valued anew.</summary>
+    public void Clear()
+    {
+        for (var k = 0; k < _p.Sittings; k++)
+        {
+            if (_planned[k] == 0) continue;
+            var (day, kept) = (_day[k], 0);
+            for (var i = 0; i < _booked[k]; i++)
+            {
+                if (_p.Frozen[day[i].Step]) day[kept++] = day[i];
+            }
+            (_booked[k], _planned[k]) = (kept, 0);
+            Measure(k);
+            CountSetups(k);
+        }
+        SittingsUsed = 0;
+        foreach (var profile in _profile) profile.Clear();
+        Array.Fill(_holdFrom, -1);
+        for (var i = 0; i < _p.Steps; i++)
+        {
+            if (!_p.Frozen[i]) Start[i] = -1;
+        }
+        HoldGiven();
     }
 
     /// <summary>Reads where a placed step stands.</summary>
@@ -232,6 +257,14 @@ internal sealed partial class Timetable
             if (end <= begin) continue;
             Book(k, new Booking(begin, end, step, 0));
             if (--_planned[k] == 0) SittingsUsed--;
+        }
+    }
+
+    private void HoldGiven()
+    {
+        for (var i = 0; i < _p.Steps; i++)
+        {
+            if (_p.Frozen[i]) Hold(i);
         }
     }
 
