@@ -9,6 +9,8 @@ internal static class FirstPlans
     /// <summary>Steps laid while it is bettered, at most: about a quarter of a second.</summary>
     public const int MostWork = 300_000;
 
+    private const int ManySteps = 1000;
+
     // Work beyond the least and lateness by waits, in hundredths; measured on plans of every size.
     private static readonly (int Overhead, int Lag)[] Guesses = [(118, 240), (118, 300), (124, 240)];
 
@@ -27,11 +29,15 @@ internal static class FirstPlans
         var mean = Math.Max(1, work.Sum() / Math.Max(1, units));
         double Urgency(int u, double look) => -p.Weight[u] / Math.Max(1, work[u]) * (1 + 19 * Math.Exp(-Math.Max(0, Due(u) - tail[u]) / (look * mean)));
 
-        yield return ByUnit(p, u => work[u] / p.Weight[u]);
         yield return ByUnit(p, u => Due(u) + work[u] / p.Weight[u]);
-        yield return ByUnit(p, u => Urgency(u, 40));
         yield return ByUnit(p, u => Urgency(u, 160));
-        yield return ByUnit(p, u => -tail[u] * p.Weight[u]);
+        // On a large bench these never came first; there an order costs more than a millisecond.
+        if (p.Steps <= ManySteps)
+        {
+            yield return ByUnit(p, u => work[u] / p.Weight[u]);
+            yield return ByUnit(p, u => Urgency(u, 40));
+            yield return ByUnit(p, u => -tail[u] * p.Weight[u]);
+        }
         if (units < 3) yield break;
         int[]? order = null;
         var hands = UnitSequence.Hands(p);
