@@ -49,7 +49,8 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         let noun = StepWords.Wait(coat.Step, coat.Product).Noun
         let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
         select new AlertView($"{coat.Id}:{Ids.Of(awaited.Stage)}", $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
-            back is not null ? back.Text : awaited.Next is { } next ? MayBegin(next) : "It may be handled", times.Sure, false) { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
+            back is not null ? back.Text : awaited.Next is { } next ? MayBegin(next) : "It may be handled", times.Sure, false)
+        { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
 
     private string MayBegin(BenchStep next) =>
         Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker ? $"{BenchIndex.TitleOf(next)} waits on: {blocker.Reason}" : $"{BenchIndex.TitleOf(next)} may begin";

@@ -5,11 +5,18 @@ namespace Hexaprep.Core.Bench;
 /// <content>One mix of two-part putty for the gaps of several batches.</content>
 public sealed partial class PlanDraft
 {
-    // Steps the plan put into one sitting are tried from one mix; the better of the two plans is kept: at the same value the one that mixes less.
+    // What one mix could serve is tried from one mix, first as much as is ready, then what the plan put into one sitting anyway. The better plan is kept: at the same value the one that mixes less.
     private static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan)
     {
-        var mixes = PuttyMix.Suiting(bench, plan);
-        if (mixes.Count == 0 || plan.Result.Unplaced.Count > 0) return plan;
+        if (plan.Result.Unplaced.Count > 0) return plan;
+        var (early, together) = (PuttyMix.Suiting(bench, plan, early: true), PuttyMix.Suiting(bench, plan, early: false));
+        var bold = Sharing(bench, plan, early);
+        return !ReferenceEquals(bold, plan) || early.Count == together.Count ? bold : Sharing(bench, plan, together);
+    }
+
+    private static BenchPlan Sharing(BenchIndex bench, BenchPlan plan, IReadOnlyList<SharedMix> mixes)
+    {
+        if (mixes.Count == 0) return plan;
         var draft = new PlanDraft(bench, plan.MadeAt, mixes);
         var problem = draft.Problem();
         if (PuttyMix.In(problem).Count == 0) return plan;

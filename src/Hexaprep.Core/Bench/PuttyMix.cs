@@ -34,32 +34,41 @@ public static class PuttyMix
     /// <summary>Minutes of hands for models filled from a mix that is there: no set-up.</summary>
     public static int MinutesFrom(BenchStep step, int models) => Math.Max(1, (models * step.Amounts.SecondsPerModel + 59) / 60);
 
-    /// <summary>The mixes that several batches could share in a plan: steps it puts into one sitting and whose gaps one mix takes. Only work nobody began follows.</summary>
-    public static IReadOnlyList<SharedMix> Suiting(BenchIndex bench, BenchPlan plan)
+    /// <summary>The mixes that several batches could share in a plan: steps whose gaps one mix takes. Only work nobody began follows.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="plan">The plan, without shared mixes.</param>
+    /// <param name="early">False: what the plan puts into one sitting. True: also what it puts later but could be done then, everything before it being ready.</param>
+    public static IReadOnlyList<SharedMix> Suiting(BenchIndex bench, BenchPlan plan, bool early)
     {
         var mixes = new List<SharedMix>();
-        var mixed = plan.Work.Where(w => bench.Steps[w.StepId].Amounts.WorkingMinutes is not null).GroupBy(w => w.StepId)
-            .Select(g => (Step: bench.Steps[g.Key], g.First().Begin, g.Last().End, Chunks: g.Count())).OrderBy(m => m.Begin).ToList();
-        foreach (var sitting in plan.Problem.Sittings)
+        var open = plan.Work.Where(w => bench.Steps[w.StepId].Amounts.WorkingMinutes is not null).GroupBy(w => w.StepId).Where(g => g.Count() == 1)
+            .Select(g => (Work: g.First(), Step: bench.Steps[g.Key])).OrderBy(m => m.Work.Begin).ToList();
+        while (open.Count > 1)
         {
-            var (begin, end) = (plan.At(sitting.Begin), plan.At(sitting.End));
-            var own = mixed.Where(m => m.Begin < end && m.End > begin && m.Chunks == 1).Select(m => m.Step).ToList();
-            while (own.Count > 1)
+            var (work, first) = open[0];
+            var left = LeftAfter(first, bench.Remaining(first).Count);
+            List<BenchStep> others = [];
+            foreach (var (later, next) in open.Skip(1).Where(m => MayFollow(bench, first, m.Step) && (InOneSitting(plan, work, m.Work) || (early && IsReadyBy(plan, m.Step, work.End)))))
             {
-                var left = LeftAfter(own[0], bench.Remaining(own[0]).Count);
-                List<BenchStep> others = [];
-                foreach (var next in own.Skip(1).Where(s => MayFollow(bench, own[0], s)))
-                {
-                    var minutes = MinutesFrom(next, bench.Remaining(next).Count);
-                    if (minutes > left) continue;
-                    left -= minutes;
-                    others.Add(next);
-                }
-                if (others.Count > 0) mixes.Add(new SharedMix(own[0].Id, [.. others.Select(s => s.Id)]));
-                own = [.. own.Skip(1).Except(others)];
+                var minutes = MinutesFrom(next, later.Models);
+                if (minutes > left) continue;
+                left -= minutes;
+                others.Add(next);
             }
+            if (others.Count > 0) mixes.Add(new SharedMix(first.Id, [.. others.Select(s => s.Id)]));
+            open = [.. open.Skip(1).Where(m => !others.Contains(m.Step))];
         }
         return mixes;
+    }
+
+    private static bool InOneSitting(BenchPlan plan, PlannedWork one, PlannedWork other) =>
+        plan.Problem.Sittings.Any(s => plan.At(s.Begin) < one.End && plan.At(s.End) > one.Begin && plan.At(s.Begin) < other.End && plan.At(s.End) > other.Begin);
+
+    private static bool IsReadyBy(BenchPlan plan, BenchStep step, Instant moment)
+    {
+        var id = step.Id.ToString();
+        return plan.Problem.Batches.First(b => b.Id == step.BatchId.ToString()).Arcs.Where(a => a.To == id)
+            .All(a => plan.Result.Schedule.Chunks.Where(c => c.Step == a.From).All(c => plan.At(c.End + a.Min) <= moment));
     }
 
     /// <summary>The mixes a plan was made with.</summary>
