@@ -66,16 +66,22 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
 
     private IEnumerable<(int Until, string Closes)> Limits(BenchStep step, PlanBatch batch, List<(PlanArc Arc, int End)> into, int start, int minutes, Span sitting)
     {
-        yield return (sitting.End - minutes, "then the sitting ends");
+        yield return (sitting.End - minutes - (step.Amounts.Mode is null ? 0 : plan.Problem.Closing ?? 0), "then the sitting ends");
         if (step.Amounts.Mode is not null) yield return (plan.Problem.SprayWindows.First(s => s.End > start).End - minutes, "then it is no weather for spraying");
+        foreach (var window in Windows(into, start, minutes)) yield return window;
+        foreach (var next in Pushed(step, batch, start + minutes)) yield return (next.Start - minutes, $"later would push {next.Words}");
+        foreach (var limit in Sliding(step, start, minutes, sitting)) yield return limit;
+    }
+
+    // The last starts that the windows behind a step allow.
+    private static IEnumerable<(int Start, string Closes)> Windows(IEnumerable<(PlanArc Arc, int End)> into, int start, int minutes)
+    {
         foreach (var (arc, end) in into)
         {
             if (arc.Max is { } max) yield return (end + max, "then it is too late for the coat below");
             if (arc.Forbid is { } gap && start - end <= gap.Begin) yield return (end + gap.Begin, "then recoating closes");
             if (arc.FinishMax is { } finish) yield return (end + finish - minutes, "then the mix is stiff");
         }
-        foreach (var next in Pushed(step, batch, start + minutes)) yield return (next.Start - minutes, $"later would push {next.Words}");
-        foreach (var limit in Sliding(step, start, minutes, sitting)) yield return limit;
     }
 
     // What follows a step, and the latest end of it that leaves it where it is planned.
@@ -90,15 +96,20 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
     // Work of the hands later in the sitting slides by what is not free before it, as far as its own limits let it.
     private IEnumerable<(int Until, string Closes)> Sliding(BenchStep step, int start, int minutes, Span sitting)
     {
-        var (room, ended) = (0, start + minutes);
+        // After the last coat of a sitting the airbrush is cleaned: hands are not free yet.
+        int Cleaned(BenchStep own, int end) => own.Amounts.Mode is null ? end : end + (plan.Problem.Closing ?? 0);
+        var (room, ended) = (0, Cleaned(step, start + minutes));
         foreach (var work in plan.Work.Where(w => w.StepId != step.Id && Minute(w.Begin) >= start + minutes && Minute(w.Begin) < sitting.End))
         {
             var (begin, end, own) = (Minute(work.Begin), Minute(work.End), bench.Steps[work.StepId]);
             room += Math.Max(0, begin - ended);
-            ended = Math.Max(ended, end);
-            yield return (start + room + sitting.End - end, "then the sitting is full");
+            ended = Math.Max(ended, Cleaned(own, end));
+            yield return (start + room + sitting.End - Cleaned(own, end), "then the sitting is full");
             if (own.Amounts.Mode is not null) yield return (start + room + plan.Problem.SprayWindows.First(s => s.End > begin).End - end, $"later would push {bench.NameOf(own)} out of the spray weather");
-            foreach (var next in Pushed(own, plan.Problem.Batches.First(b => b.Id == own.BatchId.ToString()), end)) yield return (start + room + next.Start - end, $"later would push {next.Words}");
+            var batch = plan.Problem.Batches.First(b => b.Id == own.BatchId.ToString());
+            foreach (var next in Pushed(own, batch, end)) yield return (start + room + next.Start - end, $"later would push {next.Words}");
+            foreach (var window in Windows(batch.Arcs.Where(a => a.To == own.Id.ToString()).Select(a => (a, EndOf(a.From))), begin, end - begin))
+                yield return (start + room + window.Start - begin, $"later would push {bench.NameOf(own)} out of its window");
         }
     }
 
