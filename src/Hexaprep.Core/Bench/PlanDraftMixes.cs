@@ -5,11 +5,16 @@ namespace Hexaprep.Core.Bench;
 /// <content>One mix of two-part putty for the gaps of several batches.</content>
 public sealed partial class PlanDraft
 {
+    private const int ManySteps = 400;
+
     // What one mix could serve is tried from one mix, first as much as is ready, then what the plan put into one sitting anyway. The better plan is kept: at the same value the one that mixes less.
     private static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan)
     {
         if (plan.Result.Unplaced.Count > 0) return plan;
-        var (early, together) = (PuttyMix.Suiting(bench, plan, early: true), PuttyMix.Suiting(bench, plan, early: false));
+        var together = PuttyMix.Suiting(bench, plan, early: false);
+        // On a large bench a second trial keeps the person waiting for little.
+        if (plan.Problem.Batches.Sum(b => b.Steps.Count) > ManySteps) return Sharing(bench, plan, together);
+        var early = PuttyMix.Suiting(bench, plan, early: true);
         var bold = Sharing(bench, plan, early);
         return !ReferenceEquals(bold, plan) || early.Count == together.Count ? bold : Sharing(bench, plan, together);
     }
@@ -20,7 +25,7 @@ public sealed partial class PlanDraft
         var draft = new PlanDraft(bench, plan.MadeAt, mixes);
         var problem = draft.Problem();
         if (PuttyMix.In(problem).Count == 0) return plan;
-        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, plan.Budget);
+        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, Math.Max(1, plan.Budget / 2));
         return shared.Unplaced.Count == 0 && shared.Schedule.Z <= plan.Result.Schedule.Z ? draft.Plan(problem, shared, plan.Budget) : plan;
     }
 

@@ -14,10 +14,13 @@ public static class Planning
     /// <summary>One mix serves so many models.</summary>
     public static readonly Rule MixesFitTheirWorkingTime = Rule.Plan("MixesFitTheirWorkingTime", RuleKind.Soon, Fill, "A two-part mix is not started for more gaps than its working time takes.", "set-ups paid for each mix");
 
+    /// <summary>One mix serves several batches.</summary>
+    public static readonly Rule GapsShareAMix = Rule.Plan("GapsShareAMix", RuleKind.Together, Fill, "Gaps of several batches that one mix takes are filled from it: nothing is wasted.", "fills laid one after the other while the mix is workable, where the plan is no dearer for it");
+
     /// <summary>The rules of this page.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        SprayInFitWeather, NoMoreThanHandles, MixesFitTheirWorkingTime,
+        SprayInFitWeather, NoMoreThanHandles, MixesFitTheirWorkingTime, GapsShareAMix,
         Rule.Plan("EndWithTheLongestWait", RuleKind.Soon, BaseTexture, "A sitting ends with what waits longest unattended: enamel, putty, grit, gloss.", "the plan's last touches: of two steps in either order the one with the longer wait comes last"),
         Rule.Plan("WaitsTakeOnlyWhatFits", RuleKind.NotWhile, Glue, "Inside a wait of minutes only work that ends before it does, or can be put down.", "what the bench offers when hands are free"),
         Rule.Plan("WorkWhileMarksSoak", RuleKind.Together, PlaceTransfer, "While marks soak, other places are set; while gloss dries, marks are cut.", "soaking is part of placing; hands that are free while gloss dries take the cutting"),
@@ -28,7 +31,7 @@ public static class Planning
         Rule.Plan("SlowestPieceDecides", RuleKind.Together, FinalGate, "A model is as far as its slowest piece, a unit as its slowest model.", "the hexagon and every promise"),
         Rule.Plan("CrewInTheSameSpray", RuleKind.Together, Prime, "Accessories and crew go into the same spraying, even if they are joined last.", "all pieces of a model are primed with it; batches share a run where that saves a set-up"),
         Rule.Plan("FixedCostSetsTheBatch", RuleKind.Together, Prime, "Set-up divided by models sets the batch; pot life, slots and the sitting cap it.", "set-ups paid for each run"),
-        Rule.Plan("LossesShownApart", RuleKind.Soon, Fill, "A wait that ends while you are away spoils nothing, unless something is lost by then: those are shown apart.", "the yellow slab and its flag on the line"),
+        Rule.Plan("LossesShownApart", RuleKind.Soon, Fill, "A wait that ends while you are away spoils nothing, unless something is lost by then: those are shown apart.", "the yellow slabs that count down, and the flag on the line"),
         Rule.Plan("HandsCountHandsOnly", RuleKind.NotWhile, Glue, "Attended seconds count as hands-on, unattended hours do not.", "hands and waits counted apart"),
     ];
 }
