@@ -37,28 +37,28 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
             AcceleratedSeconds = step is { Key.Kind: StepKind.Glue, Amounts.Method: "ca" } ? TradeDefaults.AcceleratedSeconds : null,
             Clock = MinuteClocks.Offer(bench, step, clock.Now),
-            Asks = work.InHand || bench.TicksOf[step.Id].Any() ? null : Asks(step),
-            Locks = bench.TicksOf[step.Id].Any() ? null : Locked(step),
+            Asks = work.InHand ? null : Asks(bench, step),
+            Locks = bench.TicksOf[step.Id].Any() ? null : Locked(bench, step),
         };
     }
 
     // What can no longer be done once this is: said before the first model.
-    private string? Locked(BenchStep step)
+    private static string? Locked(BenchIndex bench, BenchStep step)
     {
         var words = RuleBook.Trade.LocksOf(step.Key.Kind, bench.JobOf(step)).ToList();
         return words.Count == 0 ? null : string.Join(" ", words);
     }
 
     // Set glue, softener and varnish have no way back; primer covers what was found and not mended.
-    private string? Asks(BenchStep step) => step.Key.Kind switch
+    internal static string? Asks(BenchIndex bench, BenchStep step) => bench.TicksOf[step.Id].Any() ? null : step.Key.Kind switch
     {
-        StepKind.Glue or StepKind.SoftenTransfer or StepKind.Seal or StepKind.FinalCoat => Locked(step),
-        StepKind.Prime when step.Key.Occurrence == 1 && Held(step) is { Count: > 0 } held =>
+        StepKind.Glue or StepKind.SoftenTransfer or StepKind.Seal or StepKind.FinalCoat => Locked(bench, step),
+        StepKind.Prime when step.Key.Occurrence == 1 && Held(bench, step) is { Count: > 0 } held =>
             $"Not mended yet: {string.Join("; ", held.Select(f => $"{f.Words} ({f.Place})"))}. {(held.Count == 1 ? "That model is" : "Those models are")} left out and primed later.",
         _ => null,
     };
 
-    private List<Flaw> Held(BenchStep step) => [.. bench.State.Flaws.Where(f => f.MendedAt is null && bench.Steps[f.StepId].BatchId == step.BatchId)];
+    private static List<Flaw> Held(BenchIndex bench, BenchStep step) => [.. bench.State.Flaws.Where(f => f.MendedAt is null && bench.Steps[f.StepId].BatchId == step.BatchId)];
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {

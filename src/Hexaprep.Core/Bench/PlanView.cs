@@ -51,7 +51,11 @@ public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date,
 public sealed record SprayPartView(Instant Begin, Instant End, bool Assumed);
 
 /// <summary>A planned step: when, and what holds it.</summary>
-public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Day, string Times, Instant Begin, Instant End, string Note, IReadOnlyList<HoldView> Holds);
+public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Day, string Times, Instant Begin, Instant End, string Note, IReadOnlyList<HoldView> Holds)
+{
+    /// <summary>Asked once before it is begun, where there is no way back; null otherwise.</summary>
+    public string? Asks { get; init; }
+}
 
 /// <summary>One line of "what holds it".</summary>
 public sealed record HoldView(Instant At, string Time, string Text, bool Binds, BindingKind Kind);
@@ -203,7 +207,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
         var times = Day(begin) == Day(end) ? $"{Time(begin)} to {Time(end)}" : $"{Time(begin)} to {Day(end)} {Time(end)}";
         return new PlanStepView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), Day(begin), times, begin, end, note,
-            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))]);
+            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))]) { Asks = HandReader.Asks(bench, step) };
     }
 
     private UnplacedView Lacking(Unplaced unplaced)

@@ -3548,6 +3548,7 @@ export interface components {
             end: components["schemas"]["Instant"];
             note: string;
             holds: components["schemas"]["HoldView"][];
+            asks?: null | string;
         };
         PlanView: {
             now: components["schemas"]["Instant"];

@@ -21,6 +21,7 @@ export interface LookedStep {
 export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onClose: () => void }) {
   const plan = useQuery({ ...planQuery, enabled: looked !== null });
   const [ago, setAgo] = useState(0);
+  const [asked, setAsked] = useState("");
   const step = plan.data?.steps.find((s) => s.stepId === looked?.stepId);
   return (
     <Sheet title={looked ? `${looked.title}, ${looked.unit}` : ""} open={looked !== null} onOpenChange={(open) => open || onClose()}>
@@ -40,18 +41,25 @@ export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onCl
               </ul>
             </>
           ) : null}
+          {step?.asks && asked === looked.stepId ? <p role="status">{step.asks}</p> : null}
           <div className="flex flex-wrap gap-2">
             {looked.mayBegin ? (
               <>
                 <Key
                   tone="dark"
                   onClick={() => {
+                    if (step?.asks && asked !== looked.stepId) return setAsked(looked.stepId);
+                    setAsked("");
                     void act("start", { stepId: looked.stepId }, new Date(benchNow().getTime() - ago * 60_000));
                     setAgo(0);
                     onClose();
                   }}
                 >
-                  {ago === 0 ? "Begin it now" : "It was begun then"}
+                  {step?.asks && asked === looked.stepId
+                    ? "No way back: begin all the same?"
+                    : ago === 0
+                      ? "Begin it now"
+                      : "It was begun then"}
                 </Key>
                 <Ago label="Begun" minutes={ago} onChange={setAgo} />
               </>
