@@ -151,11 +151,15 @@ public sealed class ClocksTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address + "/units");
+        page.Find("[data-screen=units]");
         Assert.Equal("", Left(page));
         app.Clock.Now += Duration.FromHours(9);
-        // What a browser sends a page that it wakes.
-        page.Driver.ExecuteScript("document.dispatchEvent(new Event('resume'))");
-        page.Find("[data-alerts]");
+        // What a browser sends a page that it wakes; a page that is still being built does not hear it.
+        page.Wait(d =>
+        {
+            page.Driver.ExecuteScript("document.dispatchEvent(new Event('resume'))");
+            return d.FindElements(By.CssSelector("[data-alerts]")).Count > 0;
+        }, "The page sleeps on.");
         for (var before = Left(page); before.Length > 0; before = Left(page))
         {
             page.Find("[data-alerts] button:not(:disabled)").Click();
