@@ -207,7 +207,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
         var times = Day(begin) == Day(end) ? $"{Time(begin)} to {Time(end)}" : $"{Time(begin)} to {Day(end)} {Time(end)}";
         return new PlanStepView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), Day(begin), times, begin, end, note,
-            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))]) { Asks = HandReader.Asks(bench, step) };
+            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))])
+        { Asks = HandReader.Asks(bench, step) };
     }
 
     private UnplacedView Lacking(Unplaced unplaced)
