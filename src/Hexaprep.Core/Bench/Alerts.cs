@@ -34,11 +34,9 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private IEnumerable<AlertView> Safe()
     {
+        // A sitting's worth: what is planned for later is no return of the wait that ends now.
         var returns = new DropIns(bench, plan, _clock).Before(now + Duration.FromHours(3));
-        return Safe(returns);
-    }
-
-    private IEnumerable<AlertView> Safe(IReadOnlyList<DropInView> returns) =>
+        return
         from coat in bench.AwaitedCoats
         let step = bench.Steps[coat.StepId]
         from awaited in Waits.Of(bench, step)
@@ -51,6 +49,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         select new AlertView($"{coat.Id}:{Ids.Of(awaited.Stage)}", $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
             back is not null ? back.Text : awaited.Next is { } next ? MayBegin(next) : "It may be handled", times.Sure, false)
         { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
+    }
 
     private string MayBegin(BenchStep next) =>
         Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker ? $"{BenchIndex.TitleOf(next)} waits on: {blocker.Reason}" : $"{BenchIndex.TitleOf(next)} may begin";

@@ -136,8 +136,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         foreach (var coat in bench.AwaitedCoats.Where(c => c.EndedAt is not null))
         {
             var step = bench.Steps[coat.StepId];
-            var next = bench.EdgesOutOf[step.Id].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
-            if (next is null || bench.TimesOf(coat, Readiness.Recoat) is not { } times) continue;
+            if (Waits.NextPass(bench, step.Id) is not { } next || bench.TimesOf(coat, Readiness.Recoat) is not { } times) continue;
             var shut = bench.Drying.ShutAfter(coat);
             var (closes, reopens) = (shut?.Closes, shut?.Reopens);
             var words = closes is not { } end ? $"from {_clock.At(times.Sure)}"

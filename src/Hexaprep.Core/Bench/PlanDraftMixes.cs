@@ -34,7 +34,8 @@ public sealed partial class PlanDraft
     {
         foreach (var mix in _mixes)
         {
-            if (!_bench.Steps.TryGetValue(mix.First, out var first) || first.NotNeeded is not null || MixedBy(first, batches) is not { } source) continue;
+            if (!_bench.Steps.TryGetValue(mix.First, out var first) || first.NotNeeded is not null || MixedBy(first) is not { } source) continue;
+            var shared = false;
             foreach (var next in mix.Others.Select(_bench.Steps.GetValueOrDefault).OfType<BenchStep>().Where(s => s.NotNeeded is null && PuttyMix.MayFollow(_bench, first, s)))
             {
                 var minutes = PuttyMix.MinutesFrom(next, _bench.Remaining(next).Count);
@@ -42,23 +43,21 @@ public sealed partial class PlanDraft
                 var at = batches.FindIndex(b => b.Id == next.BatchId.ToString());
                 var arc = new PlanArc(source.Id, next.Id.ToString(), 0) { FromBatch = first.BatchId.ToString(), FinishMax = source.Left };
                 batches[at] = batches[at] with { Steps = [.. batches[at].Steps.Select(s => s.Id == arc.To ? Unmixed(s, next) : s)], Arcs = [.. batches[at].Arcs, arc] };
+                shared = true;
             }
+            // What others wait for with a mix in its working time is done in one go.
+            if (shared && batches.FindIndex(b => b.Id == first.BatchId.ToString()) is >= 0 and var own)
+                batches[own] = batches[own] with { Steps = [.. batches[own].Steps.Select(s => s.Id == source.Id ? s with { MaxChunks = 1 } : s)] };
         }
         return batches;
     }
 
     // The share of a step that the mix was or will be made for, the minute it ends (now while it is only planned), and how long the mix is workable from its end.
-    private (string Id, int End, int Left)? MixedBy(BenchStep step, List<PlanBatch> batches)
+    private (string Id, int End, int Left)? MixedBy(BenchStep step)
     {
         var left = _bench.Remaining(step).Count;
         var spell = _bench.InHand is { } open && open.StepId == step.Id ? open : _bench.SpellsOf[step.Id].LastOrDefault();
-        if (spell is null)
-        {
-            var at = batches.FindIndex(b => b.Id == step.BatchId.ToString());
-            if (left == 0 || at < 0) return null;
-            batches[at] = batches[at] with { Steps = [.. batches[at].Steps.Select(s => s.Id == step.Id.ToString() ? s with { MaxChunks = 1 } : s)] };
-            return (step.Id.ToString(), Minute(_now), PuttyMix.LeftAfter(step, left));
-        }
+        if (spell is null) return left == 0 ? null : (step.Id.ToString(), Minute(_now), PuttyMix.LeftAfter(step, left));
         var given = _fixed.FindLast(c => PlanIds.StepOf(c.Step) == step.Id);
         if (given is null || given.Models < left + _bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id)) return null;
         var another = step.Amounts.ModelsPerMix is { } per && left > 0 && (given.Models - 1) / per > (given.Models - left) / per;

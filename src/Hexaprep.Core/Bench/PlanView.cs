@@ -79,7 +79,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
         {
             SprayWords = bench.State.Forecast.Count == 0 ? "Spray weather is not known here: dashed means assumed fit" : "Spray weather by the forecast; dashed means assumed fit",
-            Mixes = [.. PuttyMix.In(plan.Problem).Select(Mix)],
+            Mixes = [.. PuttyMix.In(plan.Problem).Where(m => plan.MixOf(bench.Steps[m.Others[0]]) is not null).Select(Mix)],
         };
     }
 

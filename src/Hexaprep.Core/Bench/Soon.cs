@@ -40,8 +40,7 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         foreach (var coat in bench.AwaitedCoats.Where(c => c.EndedAt is not null))
         {
-            var next = bench.EdgesOutOf[coat.StepId].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
-            if (next is null || bench.Drying.ShutAfter(coat) is not { Closes: var closes, Reopens: var reopens } || bench.TimesOf(coat, Readiness.Recoat) is not { } times || closes <= times.Sure) continue;
+            if (Waits.NextPass(bench, coat.StepId) is not { } next || bench.Drying.ShutAfter(coat) is not { Closes: var closes, Reopens: var reopens } || bench.TimesOf(coat, Readiness.Recoat) is not { } times || closes <= times.Sure) continue;
             yield return One(SoonKind.Recoat, $"{coat.Id}:closing", next, "recoating closes", closes, reopens is null ? $"{BenchIndex.TitleOf(next)} before then, or it is sanded first" : $"{BenchIndex.TitleOf(next)} before then, or wait for the reopening");
         }
     }
@@ -69,7 +68,7 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
         let wash = steps.FirstOrDefault(s => s.Key.Kind == StepKind.Wash)
         let prime = steps.FirstOrDefault(s => s.Key.Kind == StepKind.Prime)
         where wash is not null && prime is not null && bench.IsFinished(wash) && bench.TicksOf[wash.Id].Any() && !bench.TicksOf[prime.Id].Any()
-        select One(SoonKind.Metal, $"{wash.Id}:metal", prime, "washed metal tarnishes", bench.TicksOf[wash.Id].Max(t => t.At) + Duration.FromDays(MetalKeepsDays), "Prime it before it is handled, or wipe it again");
+        select One(SoonKind.Metal, $"{wash.Id}:metal", prime, "washed metal tarnishes", bench.TicksOf[wash.Id].Max(t => t.At) + Duration.FromDays(MetalKeepsDays), $"Prime it before it is handled, or wipe it again: {MetalKeepsDays} days are a guess of ours");
 
     private SoonView One(SoonKind kind, string key, BenchStep step, string text, Instant at, string remedy) =>
         new(kind, key, step.Id, bench.NameOf(step), bench.UnitOf(step).Mark, text, at, remedy);

@@ -22,4 +22,8 @@ public static class Waits
             asked.Add(new Awaited(Readiness.Handle, "safe to handle", null));
         return asked;
     }
+
+    /// <summary>The next pass that may follow a coat of the same product; null when none is open.</summary>
+    public static BenchStep? NextPass(BenchIndex bench, Guid stepId) =>
+        bench.EdgesOutOf[stepId].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
 }

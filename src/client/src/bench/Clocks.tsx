@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { Ago } from "../ui/Ago";
+import { capital } from "../ui/capital";
 import { Key } from "../ui/Key";
 import { benchNow, useNow } from "../ui/time";
 
@@ -19,7 +20,7 @@ export function StartClock({ stepId, clock }: { stepId: string; clock: Schemas["
   );
 }
 
-/** The waits of minutes that run: a large count down, then a large count up to what is lost. */
+/** The waits of minutes that run: a large count down, and up again once it rang. */
 export function Clocks({ clocks, inHand }: { clocks: readonly Schemas["ClockView"][]; inHand: string | null }) {
   const now = useNow();
   return (
@@ -40,10 +41,6 @@ export function Clocks({ clocks, inHand }: { clocks: readonly Schemas["ClockView
       })}
     </ul>
   );
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function count(seconds: number): string {

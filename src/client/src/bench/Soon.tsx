@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { capital } from "../ui/capital";
 import { LimitSlab } from "../ui/Slab";
 import { lasts, moment, useNow } from "../ui/time";
 
@@ -10,13 +11,13 @@ export function Soon({ view }: { view: Schemas["BenchView"] }) {
   // The mix in hand has its own slab.
   const near = view.soon.filter((s) => Date.parse(s.at) > now.getTime() && !(s.kind === "mix" && s.stepId === inHand)).slice(0, 3);
   if (near.length === 0) return null;
-  const what = (s: Schemas["SoonView"]) =>
-    s.stepId === inHand ? s.text.charAt(0).toUpperCase() + s.text.slice(1) : `${s.unit}: ${s.text}`;
+  const what = (s: Schemas["SoonView"]) => (s.stepId === inHand ? capital(s.text) : `${s.unit}: ${s.text}`);
   return (
     <ul className="flex flex-col items-start gap-1.5" data-soon={near.length}>
-      {near.map((s) => (
-        <li key={s.key} title={s.remedy}>
+      {near.map((s, i) => (
+        <li key={s.key}>
           <LimitSlab small text={`${what(s)} ${moment(s.at, now, zone)}, ${lasts((Date.parse(s.at) - now.getTime()) / 60_000)}`} />
+          {i === 0 ? <p className="text-note leading-snug">{s.remedy}</p> : null}
         </li>
       ))}
     </ul>
