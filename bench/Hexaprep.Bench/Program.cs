@@ -16,6 +16,14 @@ if (args is ["instances", .. var rest])
     return;
 }
 
+// acts [UNITS,...] [LOG,...]: acts and reads over HTTP by size of bench and length of log, beside a bare endpoint.
+if (args is ["acts", .. var sizes])
+{
+    int[] Of(int i, string usual) => [.. (sizes.Length > i ? sizes[i] : usual).Split(',').Select(n => int.Parse(n, CultureInfo.InvariantCulture))];
+    await ActTable.PrintAsync(Of(0, "5,40,200"), Of(1, "0,10000,100000"));
+    return;
+}
+
 // growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many clocks and a long log.
 Action? table = args switch { ["growth"] => GrowthTable.PrintGrowth, ["how-soon"] => GrowthTable.PrintHowSoon, ["edits"] => GrowthTable.PrintEdits, ["coats"] => CoatTable.Print, _ => null };
 if (table is not null)

@@ -32,6 +32,7 @@ public static class Database
     /// <exception cref="InvalidOperationException">A migration failed; nothing of it was kept.</exception>
     public static void Migrate(string connectionString)
     {
+        using var turn = MigrationTurn(connectionString);
         EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoOpUpgradeLog());
         var result = DeployChanges.To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
@@ -42,8 +43,15 @@ public static class Database
         if (!result.Successful) throw new InvalidOperationException($"Migration {result.ErrorScript?.Name} failed: {result.Error.Message}", result.Error);
     }
 
-    /// <summary>The moment as the database keeps it: to the microsecond.</summary>
-    public static Instant Kept(this Instant moment) => Instant.FromUnixTimeTicks(moment.ToUnixTimeTicks() / 10 * 10);
+
+    // Several processes may start at once: one of them migrates, the others wait and find it done. The lock is the server's, for the database may not be there yet.
+    private static NpgsqlConnection MigrationTurn(string connectionString)
+    {
+        var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connectionString) { Database = "postgres", Pooling = false }.ConnectionString);
+        connection.Open();
+        connection.Execute("select pg_advisory_lock(7042)", commandTimeout: 300);
+        return connection;
+    }
 
     // ITypeHandler, so that the type is set on null parameters too.
     private sealed class NodaHandler(NpgsqlDbType type) : SqlMapper.ITypeHandler

@@ -15,6 +15,9 @@ internal sealed class WorkspaceRow
     public string TimeZone { get; init; } = "";
     public int Handles { get; init; }
     public int RackSlots { get; init; }
+    public int SittingsVersion { get; init; }
+    public string? ForecastFrom { get; init; }
+    public Instant? ForecastAt { get; init; }
     public long Revision { get; init; }
     public bool IsDemo { get; init; }
     public bool HouseAsked { get; init; }
@@ -36,8 +39,13 @@ internal sealed class ChangeRow
     public string? Method { get; init; }
     public string? ProductClass { get; init; }
     public string? BeforeStep { get; init; }
+    public string Strength { get; init; } = "";
+    public string Consequence { get; init; } = "";
+    public Instant At { get; init; }
 
-    public RouteChange ToChange() => new(Ids.Parse<ChangeKind>(Kind), Ids.Parse<StepKind>(Step), Method, ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
+    public KeptRouteChange ToKept() => new(ToChange(), Ids.Parse<Strength>(Strength), Consequence, At);
+
+    private RouteChange ToChange() => new(Ids.Parse<ChangeKind>(Kind), Ids.Parse<StepKind>(Step), Method, ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
         BeforeStep is null ? null : Ids.Parse<StepKind>(BeforeStep));
 }
 
@@ -265,5 +273,5 @@ internal static class Rows
         new(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone],
             [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],
             [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles)
-        { RackSlots = space.RackSlots };
+        { RackSlots = space.RackSlots, Version = space.SittingsVersion };
 }

@@ -1,5 +1,6 @@
 using Dapper;
 using Hexaprep.Core;
+using Hexaprep.Core.Bench;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Formats;
 using NodaTime;
@@ -33,8 +34,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var workspace = await MakeAsync(connection, demo.Settings.Name, demo.Settings.TimeZone, true, now);
         await FillAsync(connection, workspace, demo);
-        await Logbook.WriteAsync(connection, workspace, Guid.NewGuid(), "demo", now, now, null, null, ActJson.Write(new { demo.ExportedAt }));
-        await Turn.EndAsync(connection, workspace);
+        await Told(workspace, Guid.NewGuid(), new Decision("demo", now, null, new { demo.ExportedAt }, []), now, 2).ExecuteAsync(connection);
         await transaction.CommitAsync(cancel);
         return workspace;
     }
@@ -48,11 +48,12 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         await connection.ExecuteAsync("insert into workspace (id, name, time_zone, handles, is_demo, created_at) values (@w, @name, @timeZone, 20, @isDemo, @now)",
             new { w = workspace.Value, name, timeZone, isDemo, now });
         WeeklySitting On(IsoDayOfWeek day, LocalTime begins, LocalTime ends) => new(Guid.NewGuid(), day, begins, ends);
-        await SittingStore.InsertAsync(connection, workspace,
+        IReadOnlyList<WeeklySitting> week =
         [
             On(IsoDayOfWeek.Tuesday, new LocalTime(19, 30), new LocalTime(22, 0)), On(IsoDayOfWeek.Thursday, new LocalTime(19, 30), new LocalTime(22, 0)),
             On(IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)), On(IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
-        ], []);
+        ];
+        await new[] { Bulk.Insert(workspace.Value, "weekly_sitting", Tables.WeeklySitting, [.. week.Select(s => new DocumentWeekly(s.Id, (int)s.Day, s.Begins, s.Ends))]) }.ExecuteAsync(connection);
         return workspace;
     }
 
@@ -96,46 +97,51 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await Turn.TakeAsync(connection, workspace);
-        if (await Logbook.HasAsync(connection, workspace, id)) return;
         var w = workspace.Value;
+        var (revision, known) = await connection.QuerySingleAsync<(long Revision, bool Known)>(
+            "select revision, exists (select from logbook where workspace_id = @w and id = @id) from workspace where id = @w for update", new { w, id });
+        if (known) return;
         if (await connection.QuerySingleAsync<bool>("select exists (select from unit where workspace_id = @w)", new { w }))
             throw new RefusedException(new Refusal("workspace", "There are units on this bench already.", "Import into an empty workspace: start Hexaprep with a data folder of its own.", RefusalKind.Conflict));
         await FillAsync(connection, workspace, d);
-        await Logbook.WriteAsync(connection, workspace, id, "import", now, now, null, null, ActJson.Write(new { d.ExportedAt, units = d.Units.Count }));
-        await Turn.EndAsync(connection, workspace);
+        await Told(workspace, id, new Decision("import", now, null, new { d.ExportedAt, units = d.Units.Count }, []), now, revision + 1).ExecuteAsync(connection);
         await transaction.CommitAsync(cancel);
     }
+
+    // A file fills the tables as they are written in it; the value is read afresh from them.
+    private static IReadOnlyList<Statement> Told(WorkspaceId workspace, Guid id, Decision decision, Instant now, long revision) =>
+        [Logbook.Entry(workspace.Value, id, decision, now), Logbook.Turned(workspace.Value, revision), new Statement("analyze", new { })];
 
     private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, WorkspaceDocument d)
     {
         var w = workspace.Value;
+        Task InsertAsync<T>(string table, string columns, IReadOnlyCollection<T> rows) => rows.Count == 0 ? Task.CompletedTask : new[] { Bulk.Insert(w, table, columns, rows) }.ExecuteAsync(connection);
         try
         {
             await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles, rack_slots = @RackSlots, house_asked = @HouseAsked where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles, d.Settings.RackSlots, d.Settings.HouseAsked });
             await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
-            foreach (var unit in d.Units) await RosterStore.InsertUnitAsync(connection, workspace, unit);
-            await Bulk.InsertAsync(connection, workspace, "batch", Tables.Batch, d.Batches);
-            await Bulk.InsertAsync(connection, workspace, "house_choice", Tables.HouseChoice, d.HouseChoices);
-            await Bulk.InsertAsync(connection, workspace, "route_change", Tables.RouteChange, d.RouteChanges);
-            await Bulk.InsertAsync(connection, workspace, "model", Tables.Model, d.Models);
-            await Bulk.InsertAsync(connection, workspace, "piece", Tables.Piece, d.Pieces);
-            await Bulk.InsertAsync(connection, workspace, "part", Tables.Part, d.Parts);
-            await Bulk.InsertAsync(connection, workspace, "step", Tables.Step, d.Steps);
-            await Bulk.InsertAsync(connection, workspace, "edge", Tables.Edge, d.Edges);
-            await Bulk.InsertAsync(connection, workspace, "logbook", Tables.Logbook, d.Logbook);
-            await Bulk.InsertAsync(connection, workspace, "spell", Tables.Spell, d.Spells);
-            await Bulk.InsertAsync(connection, workspace, "tick", Tables.Tick, d.Ticks);
-            await Bulk.InsertAsync(connection, workspace, "coat", Tables.Coat, d.Coats);
-            await Bulk.InsertAsync(connection, workspace, "coat_test", Tables.CoatTest, d.CoatTests);
-            await Bulk.InsertAsync(connection, workspace, "flaw", Tables.Flaw, d.Flaws);
-            await Bulk.InsertAsync(connection, workspace, "air_reading", Tables.AirReading, d.AirReadings);
-            await Bulk.InsertAsync(connection, workspace, "forecast_hour", Tables.ForecastHour, d.Forecast);
-            await Bulk.InsertAsync(connection, workspace, "product_label", Tables.ProductLabel, d.Labels);
-            await Bulk.InsertAsync(connection, workspace, "bench_clock", Tables.Clock, d.Clocks);
-            await Bulk.InsertAsync(connection, workspace, "past_coat", Tables.PastCoat, d.PastCoats);
-            await Bulk.InsertAsync(connection, workspace, "weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
-            await Bulk.InsertAsync(connection, workspace, "sitting_exception", Tables.SittingException, d.SittingExceptions);
+            await InsertAsync("unit", UnitRows.Columns, [.. d.Units.Select(UnitRows.Of)]);
+            await InsertAsync("batch", Tables.Batch, d.Batches);
+            await InsertAsync("house_choice", Tables.HouseChoice, d.HouseChoices);
+            await InsertAsync("route_change", Tables.RouteChange, d.RouteChanges);
+            await InsertAsync("model", Tables.Model, d.Models);
+            await InsertAsync("piece", Tables.Piece, d.Pieces);
+            await InsertAsync("part", Tables.Part, d.Parts);
+            await InsertAsync("step", Tables.Step, d.Steps);
+            await InsertAsync("edge", Tables.Edge, d.Edges);
+            await InsertAsync("logbook", Tables.Logbook, d.Logbook);
+            await InsertAsync("spell", Tables.Spell, d.Spells);
+            await InsertAsync("tick", Tables.Tick, d.Ticks);
+            await InsertAsync("coat", Tables.Coat, d.Coats);
+            await InsertAsync("coat_test", Tables.CoatTest, d.CoatTests);
+            await InsertAsync("flaw", Tables.Flaw, d.Flaws);
+            await InsertAsync("air_reading", Tables.AirReading, d.AirReadings);
+            await InsertAsync("forecast_hour", Tables.ForecastHour, d.Forecast);
+            await InsertAsync("product_label", Tables.ProductLabel, d.Labels);
+            await InsertAsync("bench_clock", Tables.Clock, d.Clocks);
+            await InsertAsync("past_coat", Tables.PastCoat, d.PastCoats);
+            await InsertAsync("weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
+            await InsertAsync("sitting_exception", Tables.SittingException, d.SittingExceptions);
         }
         catch (PostgresException broken) when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
         {

@@ -16,7 +16,7 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
     public async Task LoadIfMissingAsync(CancellationToken cancel)
     {
         var current = await workspaces.CurrentAsync(settings.TimeZone, clock.GetCurrentInstant() - Duration.FromMilliseconds(1), cancel);
-        if (!(await benches.LoadAsync(current, cancel)).IsDemo) await LoadAsync(cancel);
+        if (!(await benches.CurrentAsync(current, cancel)).IsDemo) await LoadAsync(cancel);
     }
 
     /// <summary>Loads it afresh beside what was there, which stays in the database.</summary>

@@ -1,14 +1,22 @@
 using Hexaprep.Core.Bench;
 using Hexaprep.Storage;
+using Hexaprep.Web.Planning;
 using NodaTime;
 
 namespace Hexaprep.Web;
 
-/// <summary>A bench laid out for reading: its state, its plan, and the moment it is read at.</summary>
-public sealed record LaidBench(WorkspaceId Workspace, BenchIndex Bench, BenchPlan Plan, Instant Now, long Revision, bool IsDemo, bool HouseAsked);
+/// <summary>A bench laid out for reading: its state, the plan there is, and the moment it is read at.</summary>
+/// <param name="Workspace">Whose.</param>
+/// <param name="Bench">The bench as it stands.</param>
+/// <param name="Plan">The plan there is, as far as it still speaks of the bench; <see cref="BenchPlan.IsNone"/> before the first.</param>
+/// <param name="Renewing">True while the plan is not yet of this bench and moment.</param>
+/// <param name="Now">When it is read.</param>
+/// <param name="Revision">Of the bench.</param>
+/// <param name="IsDemo">True for the demo world.</param>
+public sealed record LaidBench(WorkspaceId Workspace, BenchIndex Bench, BenchPlan Plan, bool Renewing, Instant Now, long Revision, bool IsDemo);
 
-/// <summary>Loads the bench with a plan that holds now, and makes one when the kept plan no longer does.</summary>
-public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStore plans, IClock clock, AppSettings settings)
+/// <summary>Lays out the bench with the plan there is, and writes to it. It never plans.</summary>
+public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners planners, IClock clock, AppSettings settings)
 {
     /// <summary>The moment, by the one clock.</summary>
     public Instant Now => clock.GetCurrentInstant();
@@ -16,37 +24,27 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, PlanStor
     /// <summary>The workspace in use.</summary>
     public Task<WorkspaceId> WorkspaceAsync(CancellationToken cancel) => workspaces.CurrentAsync(settings.TimeZone, Now, cancel);
 
-    /// <summary>Decodes for plans that are only compared: a quarter of the usual.</summary>
-    public int TrialBudget(BenchIndex bench) => Math.Max(1, PlanDraft.BudgetFor(bench, settings.PlanBudget) / 4);
-
-    /// <summary>The bench and its plan.</summary>
+    /// <summary>The bench and the plan there is.</summary>
     public async Task<LaidBench> LayAsync(CancellationToken cancel)
     {
-        var workspace = await WorkspaceAsync(cancel);
-        var (stored, bench) = await ReadAsync(workspace, cancel);
+        var (workspace, stored) = await benches.NewestAsync(cancel) ?? await FirstAsync(cancel);
         var now = Now;
-        var plan = await plans.LoadAsync(workspace, stored.Revision, cancel);
-        if (plan is null || !plan.HoldsAt(now))
-        {
-            var budget = PlanDraft.BudgetFor(bench, settings.PlanBudget);
-            var older = plan ?? await plans.LastAsync(workspace, cancel);
-            plan = older is null ? PlanDraft.Make(bench, now, budget) : PlanDraft.Next(bench, now, older, budget);
-            await plans.SaveAsync(workspace, stored.Revision, plan, cancel);
-        }
-        return new LaidBench(workspace, bench, plan, now, stored.Revision, stored.IsDemo, stored.HouseAsked);
+        if (planners.Of(workspace, stored.Revision, now) is not { } posted) return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo);
+        var plan = posted.Revision == stored.Revision ? posted.Plan : posted.Plan.On(stored.Bench);
+        return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo);
     }
 
-    // What was read last is kept until somebody writes: a revision is asked for in its place.
-    private async Task<(StoredBench Stored, BenchIndex Bench)> ReadAsync(WorkspaceId workspace, CancellationToken cancel)
+    /// <summary>Writes once for an id, as <see cref="BenchStore.WriteAsync"/> does.</summary>
+    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
+        await benches.WriteAsync(await WorkspaceAsync(cancel), id, decide, Now, cancel);
+
+    /// <summary>Puts a question to the plan of the workspace in use.</summary>
+    public async Task<T> AskAsync<T>(Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
+        await planners.AskAsync(await WorkspaceAsync(cancel), answer, cancel);
+
+    private async Task<(WorkspaceId, StoredBench)> FirstAsync(CancellationToken cancel)
     {
-        if (_last is { } last && last.Workspace == workspace && last.Stored.Revision == await benches.RevisionAsync(workspace, cancel)) return (last.Stored, last.Bench);
-        var stored = await benches.LoadAsync(workspace, cancel);
-        var bench = new BenchIndex(stored.State);
-        _last = new Kept(workspace, stored, bench);
-        return (stored, bench);
+        var workspace = await WorkspaceAsync(cancel);
+        return (workspace, await benches.CurrentAsync(workspace, cancel));
     }
-
-    private sealed record Kept(WorkspaceId Workspace, StoredBench Stored, BenchIndex Bench);
-
-    private volatile Kept? _last;
 }

@@ -78,7 +78,19 @@ public sealed class ViewTests(TestDatabases databases)
             System.Text.Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken);
         Assert.True(saved.IsSuccessStatusCode);
         page.Block();
-        page.Find("input[name=handles]").SendKeys("0");
+        // The page may catch up by itself while it is typed into: then it shows the 9 at once.
+        page.Wait(driver =>
+        {
+            try
+            {
+                driver.FindElement(By.Name("handles")).SendKeys("0");
+                return true;
+            }
+            catch (StaleElementReferenceException)
+            {
+                return false;
+            }
+        }, "The handles cannot be typed.");
         page.Named("Keep these evenings").Click();
 
         page.Wait(_ => page.Text().Contains("was made from version", StringComparison.Ordinal) || page.Driver.FindElement(By.Name("handles")).GetAttribute("value") == "9", "The stale edit was not refused.");

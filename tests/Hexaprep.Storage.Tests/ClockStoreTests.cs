@@ -13,13 +13,14 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
     private readonly NpgsqlDataSource _source = Database.Open(databases.Clone());
     private WorkspaceId _workspace;
 
-    private BenchStore Benches => new(_source);
+    private Written Benches => _benches ??= new(_source);
+    private Written? _benches;
     private WorkspaceStore Workspaces => new(_source);
 
     public async ValueTask InitializeAsync()
     {
         _workspace = await Workspaces.CurrentAsync("UTC", Evening, default);
-        await new RosterStore(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes", 2) with { Transfers = 1 }], [], Evening, default);
+        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes", 2) with { Transfers = 1 }], [], Evening, default);
     }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
@@ -74,7 +75,7 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
         await using var other = Database.Open(databases.Clone());
         var there = await new WorkspaceStore(other).CurrentAsync("UTC", Evening, default);
         await new WorkspaceStore(other).ImportAsync(there, Guid.NewGuid(), file, Evening, default);
-        Assert.Equal((await StateAsync()).Clocks, (await new BenchStore(other).LoadAsync(there, default)).State.Clocks);
+        Assert.Equal((await StateAsync()).Clocks, (await new Written(other).LoadAsync(there, default)).State.Clocks);
     }
 
     [Fact]
@@ -85,7 +86,7 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
         await using var other = Database.Open(databases.Clone());
         var there = await new WorkspaceStore(other).CurrentAsync("UTC", Evening, default);
         var refused = await Assert.ThrowsAsync<RefusedException>(() =>
-            new BenchStore(other).ActAsync(there, new Act(Guid.NewGuid(), ActKind.StopClock, Evening) { ClockId = clock.Id }, Evening, default));
+            new Written(other).ActAsync(there, new Act(Guid.NewGuid(), ActKind.StopClock, Evening) { ClockId = clock.Id }, Evening, default));
         Assert.Equal(RefusalKind.NotFound, refused.Refusal.Kind);
     }
 }

@@ -14,7 +14,7 @@ public sealed class LogbookTests(TestDatabases databases)
     {
         await using var source = Database.Open(databases.Clone());
         var workspace = await new WorkspaceStore(source).CurrentAsync("UTC", TurnableClock.Evening, default);
-        await new RosterStore(source).SaveAsync(workspace, Guid.NewGuid(), [RehearsedBench.Order()], [], TurnableClock.Evening, default);
+        await new Written(source).SaveAsync(workspace, Guid.NewGuid(), [RehearsedBench.Order()], [], TurnableClock.Evening, default);
         await using var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken);
 
         var refused = await Assert.ThrowsAsync<PostgresException>(() => connection.ExecuteAsync(sql));

@@ -15,13 +15,14 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     private readonly NpgsqlDataSource _source = Database.Open(databases.Clone());
     private WorkspaceId _workspace;
 
-    private BenchStore Benches => new(_source);
-    private RuleStore Rules => new(_source);
+    private Written Benches => _benches ??= new(_source);
+    private Written Rules => Benches;
+    private Written? _benches;
 
     public async ValueTask InitializeAsync()
     {
         _workspace = await new WorkspaceStore(_source).CurrentAsync("UTC", Evening, default);
-        await new RosterStore(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes"), RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin)], [], Evening, default);
+        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes"), RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin)], [], Evening, default);
     }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
@@ -66,7 +67,7 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task A_unit_that_comes_later_is_routed_by_the_house_rules()
     {
         await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, Schools.Attachment, "peg", Evening, default);
-        await new RosterStore(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Bell Sergeants")], [], Evening, default);
+        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Bell Sergeants")], [], Evening, default);
 
         var state = await StateAsync();
         Assert.Equal("peg", state.Steps.Single(s => s.BatchId == Batch(state, "Bell Sergeants").Id && s.Key.Kind == StepKind.Handle).Amounts.Method);
@@ -82,7 +83,7 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         await Rules.AnswerAsync(_workspace, id, new Dictionary<School, string> { [Schools.PrimeBy] = "can" }, Evening, default);
         var second = await Benches.LoadAsync(_workspace, default);
 
-        Assert.True(first.HouseAsked);
+        Assert.True(first.State.HouseAsked);
         Assert.Equal(first.Revision, second.Revision);
         Assert.True(second.State.House.Bench.Follows(Schools.PrimeBy, "airbrush"));
         Assert.Contains(second.State.Edges, e => e.MinMinutes == 2880);
@@ -137,7 +138,7 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         await using var fresh = Database.Open(databases.Clone());
         var other = await new WorkspaceStore(fresh).CurrentAsync("UTC", Evening, default);
         await new WorkspaceStore(fresh).ImportAsync(other, Guid.NewGuid(), document, Evening, default);
-        var there = (await new BenchStore(fresh).LoadAsync(other, default)).State;
+        var there = (await new Written(fresh).LoadAsync(other, default)).State;
 
         Assert.True(there.House.Bench.Follows(Schools.Pins, "never"));
         Assert.True(there.House.For(Batch(there, "Reed Pikes")).Follows(Schools.Muzzles, "all"));
@@ -148,14 +149,14 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     [Fact]
     public async Task An_unknown_part_that_is_found_out_changes_the_route_and_the_part()
     {
-        await new RosterStore(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Punt Crew", 2, Material.Unknown)], [], Evening, default);
+        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Punt Crew", 2, Material.Unknown)], [], Evening, default);
         var before = Batch(await StateAsync(), "Punt Crew");
-        await new RosterStore(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version, Material.Polystyrene, Evening, default);
+        await new Written(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version, Material.Polystyrene, Evening, default);
 
         var state = await StateAsync();
         Assert.Equal([Material.Polystyrene], Batch(state, "Punt Crew").Traits.Materials);
         Assert.Equal("plastic_cement", state.Steps.Single(s => s.BatchId == before.Id && s.Key.Kind == StepKind.Glue).Amounts.Method);
         Assert.DoesNotContain((await new WorkspaceStore(_source).ExportAsync(_workspace, Evening, default)).Parts, p => p.Material == "unknown");
-        await Assert.ThrowsAsync<RefusedException>(() => new RosterStore(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version + 1, Material.Pla, Evening, default));
+        await Assert.ThrowsAsync<RefusedException>(() => new Written(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version + 1, Material.Pla, Evening, default));
     }
 }

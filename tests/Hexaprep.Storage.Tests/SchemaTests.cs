@@ -64,7 +64,7 @@ public sealed class SchemaTests(TestDatabases databases)
         Database.Migrate(database);
         await using var connection = new NpgsqlConnection(database);
 
-        Assert.Equal(5, await connection.QuerySingleAsync<int>("select count(*)::int from schemaversions"));
+        Assert.Equal(6, await connection.QuerySingleAsync<int>("select count(*)::int from schemaversions"));
     }
 
     [Fact]
@@ -72,7 +72,7 @@ public sealed class SchemaTests(TestDatabases databases)
     {
         await using var source = Database.Open(databases.Clone());
         var workspace = await new WorkspaceStore(source).CurrentAsync("UTC", TurnableClock.Evening, default);
-        await new RosterStore(source).SaveAsync(workspace, Guid.NewGuid(), [RehearsedBench.Order()], [], TurnableClock.Evening, default);
+        await new Written(source).SaveAsync(workspace, Guid.NewGuid(), [RehearsedBench.Order()], [], TurnableClock.Evening, default);
         await using var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken);
         Task Open() => connection.ExecuteAsync("insert into spell (workspace_id, id, step_id, began_at) select workspace_id, gen_random_uuid(), id, now() from step limit 1");
         await Open();

@@ -18,14 +18,14 @@ public sealed class SecondPlanTests(TestDatabases databases) : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         _workspace = await new WorkspaceStore(_source).CurrentAsync("UTC", Evening, default);
-        await new RosterStore(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order(models: 6) with { Batch = "left" }, RehearsedBench.Order(models: 5) with { Batch = "right" }], [], Evening, default);
+        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order(models: 6) with { Batch = "left" }, RehearsedBench.Order(models: 5) with { Batch = "right" }], [], Evening, default);
     }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
 
-    private async Task<BenchState> StateAsync() => (await new BenchStore(_source).LoadAsync(_workspace, default)).State;
+    private async Task<BenchState> StateAsync() => (await new Written(_source).LoadAsync(_workspace, default)).State;
 
-    private Task TakeAsync(WhatIfAsk ask, Guid? id = null) => new SecondPlanStore(_source).TakeAsync(_workspace, id ?? Guid.NewGuid(), ask, Evening, default);
+    private Task TakeAsync(WhatIfAsk ask, Guid? id = null) => new Written(_source).TakeAsync(_workspace, id ?? Guid.NewGuid(), ask, Evening, default);
 
     [Fact]
     public async Task A_taken_question_changes_the_bench_as_its_second_plan_was_made_and_only_once()

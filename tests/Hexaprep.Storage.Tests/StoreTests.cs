@@ -14,14 +14,20 @@ namespace Hexaprep.Storage.Tests;
 public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
 {
     private static readonly Instant Evening = TurnableClock.Evening;
-    private readonly NpgsqlDataSource _source = Database.Open(databases.Clone());
+    private readonly string _database = databases.Clone();
+    private NpgsqlDataSource _source = null!;
     private WorkspaceId _workspace;
 
-    private BenchStore Benches => new(_source);
-    private RosterStore Rosters => new(_source);
+    private Written Benches => _benches ??= new(_source);
+    private Written Rosters => Benches;
+    private Written? _benches;
     private WorkspaceStore Workspaces => new(_source);
 
-    public async ValueTask InitializeAsync() => _workspace = await Workspaces.CurrentAsync("Europe/London", Evening, default);
+    public async ValueTask InitializeAsync()
+    {
+        _source = Database.Open(_database);
+        _workspace = await Workspaces.CurrentAsync("Europe/London", Evening, default);
+    }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
 
@@ -202,29 +208,76 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     {
         await StudyAsync(3);
         var stored = await Benches.LoadAsync(_workspace, default);
-        var plan = PlanDraft.Make(new BenchIndex(stored.State), Evening, 8);
+        var plan = PlanDraft.Make(stored.Bench, Evening, 8);
         var plans = new PlanStore(_source);
-        await plans.SaveAsync(_workspace, stored.Revision, plan, default);
-        var back = (await plans.LoadAsync(_workspace, stored.Revision, default))!;
+        var serial = await plans.SaveAsync(_workspace, stored.Revision, plan, default);
+        var (back, revision, kept) = (await plans.OtherAsync(_workspace, 0, default))!;
 
+        Assert.Equal((stored.Revision, serial), (revision, kept));
         Assert.Equal(PlanFile.Write(plan.Problem), PlanFile.Write(back.Problem));
         Assert.Equal(PlanFile.Write(plan.Result), PlanFile.Write(back.Result));
-        Assert.Equal(PlanFile.Write(back.Result), PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget)));
-        Assert.Null(await plans.LoadAsync(_workspace, stored.Revision + 1, default));
+        Assert.Equal(PlanFile.Write(back.Result), PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget, TestContext.Current.CancellationToken)));
+        Assert.Null(back.Repairs);
+        Assert.Null(await plans.OtherAsync(_workspace, serial, default));
+    }
+
+    [Fact]
+    public async Task A_plan_of_an_earlier_bench_never_takes_the_place_of_a_later_one()
+    {
+        var plans = new PlanStore(_source);
+        var unit = Guid.NewGuid();
+        var none = BenchPlan.None(Evening) with { Budget = 1 };
+        var plan = none with { Repairs = new Dictionary<Guid, Instant> { [unit] = Evening } };
+        var serial = await plans.SaveAsync(_workspace, 7, plan, default);
+        Assert.Equal(serial, await plans.SaveAsync(_workspace, 6, none, default));
+
+        var (back, revision, _) = (await plans.OtherAsync(_workspace, 0, default))!;
+        Assert.Equal((7, Evening), (revision, back.Repairs![unit]));
+    }
+
+    [Fact]
+    public async Task The_planners_turn_is_one_processs_at_a_time_and_goes_with_it()
+    {
+        await using var other = Database.Open(_database);
+        var turn = await new PlanStore(_source).TurnAsync(_workspace, default);
+
+        Assert.NotNull(turn);
+        Assert.Null(await new PlanStore(other).TurnAsync(_workspace, default));
+        await turn.DisposeAsync();
+        await using var next = await new PlanStore(other).TurnAsync(_workspace, default);
+        Assert.NotNull(next);
     }
 
     [Fact]
     public async Task Sittings_are_kept_in_local_time_and_replaced_as_a_whole()
     {
-        var store = new SittingStore(_source);
-        var now = await store.LoadAsync(_workspace, default);
+        var now = SittingSettings.Of((await Benches.LoadAsync(_workspace, default)).State.Settings);
         Assert.Equal(("Europe/London", 20, 4), (now.TimeZone, now.Handles, now.Weekly.Count));
         var extra = new Core.Scheduling.SittingException(Guid.NewGuid(), new LocalDate(2026, 3, 29), Core.Scheduling.ExceptionKind.Extra, new LocalTime(1, 30), new LocalTime(3, 0));
-        await store.SaveAsync(_workspace, Guid.NewGuid(), now with { TimeZone = "Asia/Kathmandu", Handles = 7, Exceptions = [extra] }, Evening, default);
+        await Benches.WriteAsync(_workspace, Guid.NewGuid(), bench => SittingEdits.Save(bench, now with { TimeZone = "Asia/Kathmandu", Handles = 7, Exceptions = [extra] }, Evening), Evening);
 
-        var saved = await store.LoadAsync(_workspace, default);
+        var saved = SittingSettings.Of((await Benches.LoadAsync(_workspace, default)).State.Settings);
         Assert.Equal(("Asia/Kathmandu", 7, 2), (saved.TimeZone, saved.Handles, saved.Version));
         Assert.Equal(extra, Assert.Single(saved.Exceptions));
+    }
+
+    [Fact]
+    public async Task Air_forecast_labels_coats_and_what_is_left_out_move_the_value_as_they_move_the_tables()
+    {
+        await StudyAsync(2);
+        var primer = Product.Of(StepKind.Prime, ProductClass.AcrylicSolvent, "spray_can");
+        var coat = new PastCoat(Guid.NewGuid(), "Reed Pikes", primer, 1, Film.Normal, 20, 50, 5, Evening - Duration.FromDays(2), Evening - Duration.FromDays(2), Readiness.Recoat, null, Evening - Duration.FromDays(2) + Duration.FromMinutes(31), "clean", false);
+        var hours = Enumerable.Range(0, 5).Select(h => new ForecastHour(Evening + Duration.FromHours(h), 14, 60, 2, null, 0.1, 0)).ToList();
+        foreach (var decide in new Func<BenchIndex, Decision>[]
+        {
+            _ => AirEdits.Read(new AirReading(Guid.NewGuid(), Evening, AirPlace.Bench, 19.5, 48, null, null, null, AirSource.Hand), Evening),
+            _ => AirEdits.Read(new AirReading(Guid.NewGuid(), Evening - Duration.FromHours(3), AirPlace.Outdoors, 12, 70, 3, 5, 120, AirSource.Instrument), Evening),
+            _ => AirEdits.Forecast("a forecast file", hours, Evening), _ => AirEdits.Label(new ProductLabel(primer, 15, 60, 2880, null, null, 10, 85), Evening),
+            _ => AirEdits.Label(new ProductLabel(primer, 20, 60, 2880, null, null, 10, 85), Evening), _ => AirEdits.Bring([coat], Evening), bench => AirEdits.LeaveOut(bench, [coat.Id], true, Evening),
+        }) await Benches.WriteAsync(_workspace, Guid.NewGuid(), decide, Evening);
+
+        var state = (await Benches.LoadAsync(_workspace, default)).State;
+        Assert.Equal((2, 5, 20, true), (state.Readings.Count, state.Forecast.Count, Assert.Single(state.Labels).RecoatMin, Assert.Single(state.PastCoats).LeftOut));
     }
 
     private async Task<Guid> StudyAsync(int models)

@@ -20,19 +20,8 @@ public sealed class RehearsedBench
     /// <summary>A bench in a zone, with so many handles.</summary>
     public RehearsedBench(DateTimeZone zone, int handles, params UnitOrder[] orders)
     {
-        State = BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles));
-        foreach (var unit in Muster.Call(orders, handles, NewId))
-        {
-            var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(State.JobOf(b), RuleBook.Trade), [], _ => false, NewId)).ToList();
-            State = State with
-            {
-                Units = State.Units.Add(unit.Unit),
-                Batches = State.Batches.AddRange(unit.Batches),
-                Models = State.Models.AddRange(unit.Models.Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id))),
-                Steps = State.Steps.AddRange(routes.SelectMany(r => r.Steps)),
-                Edges = State.Edges.AddRange(routes.SelectMany(r => r.Edges)),
-            };
-        }
+        Index = new BenchIndex(BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles)));
+        foreach (var unit in Muster.Call(orders, handles, NewId)) Index = Index.With(RosterEdits.Joined(Index, [unit], NewId));
     }
 
     /// <summary>Tuesday and Thursday evenings, Saturday morning, Sunday afternoon.</summary>
@@ -45,10 +34,14 @@ public sealed class RehearsedBench
     ];
 
     /// <summary>The state after all that was done.</summary>
-    public BenchState State { get; set; }
+    public BenchState State
+    {
+        get => Index.State;
+        set => Index = new BenchIndex(value);
+    }
 
-    /// <summary>The state, indexed.</summary>
-    public BenchIndex Index => new(State);
+    /// <summary>The state, indexed: moved by what is done.</summary>
+    public BenchIndex Index { get; private set; } = null!;
 
     /// <summary>A usual line: plastic rank and file.</summary>
     public static UnitOrder Order(string unit = "Reed Pikes", int models = 5, Material material = Material.Polystyrene) =>
@@ -63,7 +56,7 @@ public sealed class RehearsedBench
 
     /// <summary>Does an act.</summary>
     /// <exception cref="Hexaprep.Core.RefusedException">The rules refuse it.</exception>
-    public void Do(ActKind kind, Instant at, Func<Act, Act> with) => State = State.With(new ActRules(Index, at, NewId).Of(with(new Act(NewId(), kind, at))));
+    public void Do(ActKind kind, Instant at, Func<Act, Act> with) => Index = Index.With(new ActRules(Index, at, NewId).Of(with(new Act(NewId(), kind, at))));
 
     /// <summary>Ticks models of a step at one moment: the next ones, as many as given.</summary>
     public void Tick(BenchStep step, Instant at, int models = 1)

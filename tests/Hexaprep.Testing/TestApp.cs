@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
+using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
@@ -23,14 +24,17 @@ public sealed class TestApp : WebApplicationFactory<Program>
         Clock = new TurnableClock(now ?? TurnableClock.Evening);
         UseKestrel(0);
         StartServer();
-        Client = CreateClient();
+        Client = new HttpClient(new Settling(this)) { BaseAddress = CreateClient().BaseAddress };
         Client.DefaultRequestHeaders.Add("Origin", Client.BaseAddress!.GetLeftPart(UriPartial.Authority));
     }
 
     /// <summary>The clock, to be turned.</summary>
     public TurnableClock Clock { get; }
 
-    /// <summary>A client that writes as the app's own pages do.</summary>
+    /// <summary>False where a test looks at a bench whose plan is still on its way.</summary>
+    public bool SettlesReads { get; set; } = true;
+
+    /// <summary>A client that writes as the app's own pages do; it reads once the plan is there.</summary>
     public HttpClient Client { get; }
 
     /// <summary>Where it listens.</summary>
@@ -83,6 +87,18 @@ public sealed class TestApp : WebApplicationFactory<Program>
         throw new InvalidOperationException($"{kind} never came.");
     }
 
+    /// <summary>Waits until the planner has done all that the bench asks for.</summary>
+    /// <exception cref="TimeoutException">It never does.</exception>
+    public async Task SettleAsync()
+    {
+        var (planners, workspace, until) = (Services.GetRequiredService<Planners>(), await WorkspaceAsync(), Environment.TickCount64 + 60_000);
+        while (!await planners.IsSettledAsync(workspace, CancellationToken.None))
+        {
+            if (Environment.TickCount64 > until) throw new TimeoutException("The planner does not settle.");
+            await Task.Delay(2);
+        }
+    }
+
     /// <summary>The workspace in use.</summary>
     public Task<WorkspaceId> WorkspaceAsync() => Services.GetRequiredService<WorkspaceStore>().CurrentAsync("UTC", Clock.Now, CancellationToken.None);
 
@@ -100,6 +116,16 @@ public sealed class TestApp : WebApplicationFactory<Program>
         builder.UseSetting("Hexaprep:TimeZone", "UTC");
         builder.UseSetting("Hexaprep:LogLevel", "Fatal");
         builder.ConfigureServices(services => services.AddSingleton<IClock>(Clock));
+    }
+
+    // Reads wait for the plan, as a person would look again once it is there.
+    private sealed class Settling(TestApp app) : DelegatingHandler(new HttpClientHandler())
+    {
+        protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
+        {
+            if (app.SettlesReads && request.Method == HttpMethod.Get && request.RequestUri!.AbsolutePath.StartsWith("/api/", StringComparison.Ordinal)) await app.SettleAsync();
+            return await base.SendAsync(request, cancellationToken);
+        }
     }
 
     private static JsonSerializerOptions MakeJson()

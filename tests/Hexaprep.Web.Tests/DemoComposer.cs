@@ -42,13 +42,14 @@ public sealed class DemoComposer(TestDatabases databases)
         var workspace = await app.WorkspaceAsync();
         var stores = app.Services;
         await using var roster = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
-        await stores.GetRequiredService<RosterStore>().SaveAsync(workspace, Guid.NewGuid(), [.. RosterCsv.Read(roster).Select(l => l.Reading.Order!)], [], Start, default);
-        var play = new Play(stores.GetRequiredService<BenchStore>(), workspace);
+        var benches = stores.GetRequiredService<BenchStore>();
+        await benches.WriteAsync(workspace, Guid.NewGuid(), bench => RosterEdits.Join(bench, [.. RosterCsv.Read(roster).Select(l => l.Reading.Order!)], [], Start, Guid.NewGuid), Start, default);
+        var play = new Play(benches, workspace);
         await play.HistoryAsync();
         await play.StepAsync("Lantern Keepers", StepKind.Wash, Tonight, 5);
         await play.StepAsync("Mire Strider", StepKind.SoftenTransfer, Tonight + Duration.FromMinutes(11), 1);
         await play.StepAsync("Reed Pikes", StepKind.Fill, Tonight + Duration.FromMinutes(18), 5);
-        await stores.GetRequiredService<AirStore>().ImportAsync(workspace, Guid.NewGuid(), [.. Earlier()], Tonight, default);
+        await benches.WriteAsync(workspace, Guid.NewGuid(), _ => AirEdits.Bring([.. Earlier()], Tonight), Tonight, default);
         var document = await stores.GetRequiredService<WorkspaceStore>().ExportAsync(workspace, TurnableClock.Evening, default);
         document = document with { Settings = document.Settings with { Name = "Saltfen", HouseAsked = true } };
         await File.WriteAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), WorkspaceFile.Write(document) + "\n");
@@ -120,10 +121,13 @@ public sealed class DemoComposer(TestDatabases databases)
             return at;
         }
 
-        private Task ActAsync(ActKind kind, BenchStep step, Instant at) =>
-            store.ActAsync(workspace, new Act(Guid.NewGuid(), kind, at) { StepId = step.Id }, at, default);
+        private Task ActAsync(ActKind kind, BenchStep step, Instant at)
+        {
+            var act = new Act(Guid.NewGuid(), kind, at) { StepId = step.Id };
+            return store.WriteAsync(workspace, act.Id, bench => Acts.Decide(bench, act, at, Guid.NewGuid), at, default);
+        }
 
-        private async Task<BenchIndex> LoadAsync() => new((await store.LoadAsync(workspace, default)).State);
+        private async Task<BenchIndex> LoadAsync() => (await store.CurrentAsync(workspace, default)).Bench;
     }
 
     private sealed record Due(BenchStep Step, int Models);

@@ -146,7 +146,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         if (later is not null)
             throw Conflict("model", $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.For(later.Key.Kind).Title.ToLowerInvariant()}.", "Take that back first.");
         List<Change> changes = [new Change.Unticked(step.Id, tick.ModelId, tick.PieceId)];
-        var spell = bench.State.Spells.Single(s => s.Id == tick.SpellId);
+        var spell = bench.SpellsOf[step.Id].Single(s => s.Id == tick.SpellId);
         var reopen = spell.EndedAt is not null && bench.InHand is null;
         if (reopen) changes.Add(new Change.SpellEnded(spell.Id, null));
         if (bench.LastCoat(step.Id, tick.ModelId) is { } coat)
@@ -175,7 +175,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private IReadOnlyList<Change> Mend(Act act)
     {
         var id = act.FlawId ?? throw Refuse("flawId", "No flaw was named.", "Name the flaw.");
-        var flaw = bench.State.Flaws.FirstOrDefault(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
+        var flaw = bench.State.Flaws.FindLast(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
         return flaw.MendedAt is null ? [new Change.FlawMended(id, act.At)] : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
     }
 
@@ -229,7 +229,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private Coat FindCoat(Act act)
     {
         var id = act.CoatId ?? throw Refuse("coatId", "No coat was named.", "Name the coat.");
-        return bench.State.Coats.FirstOrDefault(c => c.Id == id) ?? throw Missing("coatId", id, "coat");
+        return bench.State.Coats.FindLast(c => c.Id == id) ?? throw Missing("coatId", id, "coat");
     }
 
     private BenchModel Model(BenchStep step, int number) =>

@@ -31,12 +31,10 @@ public sealed record FitWindowView(Instant From, Instant To, string Text, double
 /// <summary>Reads the air.</summary>
 public sealed class AirReader(BenchIndex bench, Instant now)
 {
-    private static readonly Duration OutdoorsHolds = Duration.FromHours(2);
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>The view.</summary>
-    /// <param name="forecastFrom">Who the forecast came from; null without one.</param>
-    public AirView View(string? forecastFrom)
+    public AirView View()
     {
         var indoors = bench.Drying.ReadingAt(now);
         var outdoors = Outdoors;
@@ -48,7 +46,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
             fit is { } known ? $"{known.Verdict}: {known.Words}{Remedy(known)}" : "no air outdoors is known: look before you spray",
             [.. SprayHours.Stretches(bench).Where(w => w.To > now).Select(w => new FitWindowView(w.From, w.To, $"{_clock.At(w.From)} to {Time(w.To)}", Math.Round(w.Hours.Score, 2), w.Hours.Limiting, w.Hours.ClosedBy ?? "forecast ends"))],
             bench.State.Forecast.Count == 0 ? $"no forecast: sittings count as fit unless you mark them; {Usual(now)}, assumed"
-                : $"{forecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; {Usual(ForecastEnds)}, assumed");
+                : $"{bench.State.ForecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; {Usual(ForecastEnds)}, assumed");
     }
 
     /// <summary>Whether the air suits spraying now: by a reading outdoors, else by the forecast's hour; an airbrush by the bench's own air. Null where nothing is known.</summary>
@@ -60,7 +58,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     }
 
     /// <summary>The air outdoors by the last reading that still holds.</summary>
-    public AirReading? Outdoors => bench.State.Readings.LastOrDefault(r => r.Place == AirPlace.Outdoors && r.At <= now && now - r.At <= OutdoorsHolds);
+    public AirReading? Outdoors => bench.Drying.OutdoorsAt(now);
 
     private Instant ForecastEnds => bench.State.Forecast[^1].At + Duration.FromHours(1);
 

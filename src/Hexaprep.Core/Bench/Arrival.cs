@@ -28,39 +28,26 @@ public static class Arrival
     /// <param name="now">Nothing is planned before it.</param>
     /// <param name="budget">Decodes to spend on each plan, at least 1.</param>
     /// <param name="newId">Gives fresh random identities.</param>
-    public static ArrivalView Of(BenchIndex bench, IReadOnlyList<UnitOrder> orders, Instant now, int budget, Func<Guid> newId)
+    /// <param name="cancel">Ends the search.</param>
+    public static ArrivalView Of(BenchIndex bench, IReadOnlyList<UnitOrder> orders, Instant now, int budget, Func<Guid> newId, CancellationToken cancel = default)
     {
         var unit = Muster.Call(orders, bench.State.Settings.Handles, newId)[0];
-        var joined = new BenchIndex(With(bench.State, unit, newId));
+        var joined = bench.With(RosterEdits.Joined(bench, [unit], newId));
         var clock = new Clockface(bench.State.Settings.Zone, now);
-        var without = Promises.Of(bench, PlanDraft.Make(bench, now, budget));
+        var without = Promises.Of(bench, PlanDraft.Make(bench, now, budget, cancel));
         var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
-        var choices = Weights.Select(weight => Choice(Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, without, clock, budget)).ToList();
-        var alone = LowerBound.Alone(PlanDraft.Make(joined, now, 1).Problem)[unit.Unit.Id.ToString()];
+        var choices = Weights.Select(weight => Choice(Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, without, clock, budget, cancel)).ToList();
+        var alone = LowerBound.Alone(PlanDraft.Make(joined, now, 1, cancel).Problem)[unit.Unit.Id.ToString()];
         return new ArrivalView(steps.Sum(s => s.Step.HandsMinutes(s.Models)), steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => s.Step.HandsMinutes(s.Models)),
             Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now), choices,
-            alone == int.MaxValue ? "" : clock.At(PlanDraft.Make(joined, now, 1).At(alone)));
+            alone == int.MaxValue ? "" : clock.At(PlanDraft.Make(joined, now, 1, cancel).At(alone)));
     }
 
-    private static BenchState With(BenchState state, MusteredUnit unit, Func<Guid> newId)
-    {
-        var routes = unit.Batches.Select(b => RouteIssue.Of(b, RouteBuilder.Derive(state.JobOf(b), RuleBook.Trade), [], _ => false, newId)).ToList();
-        return state with
-        {
-            Units = state.Units.Add(unit.Unit),
-            Batches = state.Batches.AddRange(unit.Batches),
-            Models = state.Models.AddRange(unit.Models.Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id))),
-            Steps = state.Steps.AddRange(routes.SelectMany(r => r.Steps)),
-            Edges = state.Edges.AddRange(routes.SelectMany(r => r.Edges)),
-        };
-    }
+    private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) => bench.With([new Change.UnitSet(bench.Units[unit] with { Weight = weight })]);
 
-    private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>
-        new(bench.State with { Units = bench.State.Units.ConvertAll(u => u.Id == unit ? u with { Weight = weight } : u) });
-
-    private static ArrivalChoice Choice(BenchIndex bench, Guid unit, int weight, Dictionary<Guid, Instant?> without, Clockface clock, int budget)
+    private static ArrivalChoice Choice(BenchIndex bench, Guid unit, int weight, Dictionary<Guid, Instant?> without, Clockface clock, int budget, CancellationToken cancel)
     {
-        var plan = PlanDraft.Make(bench, clock.Now, budget);
+        var plan = PlanDraft.Make(bench, clock.Now, budget, cancel);
         var with = Promises.Of(bench, plan);
         var begins = plan.Work.Where(w => bench.UnitOf(bench.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
         var moves = Promises.Moves(bench, without, with, clock);

@@ -14,7 +14,14 @@ public sealed record SizeOffer(WhatIfAsk Ask, WhatIfView Second, string Saving, 
 /// <param name="Weighed">How many merges and cuts were weighed by a full plan each.</param>
 /// <param name="Offers">Those that save something, the best first.</param>
 /// <param name="Words">What came of it, in a line.</param>
-public sealed record SizesView(int Weighed, IReadOnlyList<SizeOffer> Offers, string Words);
+public sealed record SizesView(int Weighed, IReadOnlyList<SizeOffer> Offers, string Words)
+{
+    /// <summary>They are still being weighed.</summary>
+    public bool Pending { get; init; }
+
+    /// <summary>What is said until they are.</summary>
+    public static readonly SizesView Weighing = new(0, [], "The sizes are being weighed.") { Pending = true };
+}
 
 /// <summary>Weighs legal merges and cuts of batches by full plans.</summary>
 /// <param name="bench">The bench.</param>
@@ -22,7 +29,8 @@ public sealed record SizesView(int Weighed, IReadOnlyList<SizeOffer> Offers, str
 /// <param name="now">Nothing is planned before it.</param>
 /// <param name="budget">Decodes for each second plan, at least 1.</param>
 /// <param name="newId">Gives fresh identities.</param>
-public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId)
+/// <param name="cancel">Ends the search.</param>
+public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId, CancellationToken cancel = default)
 {
     /// <summary>Second plans made at most.</summary>
     public const int MostWeighed = 12;
@@ -35,8 +43,8 @@ public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, in
     public SizesView View()
     {
         // The plan there is may have been searched for less long: against a better one of its own, so that a search is not taken for a saving.
-        var own = new WhatIf(bench, plan, now, budget, newId).Bettered();
-        var what = new WhatIf(bench, own, now, budget, newId);
+        var own = new WhatIf(bench, plan, now, budget, newId, cancel).Bettered();
+        var what = new WhatIf(bench, own, now, budget, newId, cancel);
         var asks = Asks().ToList();
         var offers = asks.Select(a => (Ask: a, Second: what.View(a))).Where(o => IsWorthIt(o.Second))
             .OrderByDescending(o => o.Second.Buys).Select(o => new SizeOffer(o.Ask, o.Second, Saving(o.Second), Cap(o.Ask))).ToList();

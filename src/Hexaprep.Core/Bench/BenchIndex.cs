@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
@@ -6,63 +7,141 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>A bench state with everything looked up once.</summary>
+/// <summary>A bench state with everything looked up once. Moved by changes it looks up anew only what they touch: an act costs what its batch is large,
+/// whatever the log holds.</summary>
 public sealed class BenchIndex
 {
-    private readonly Dictionary<(Guid Step, Guid Model), Tick> _ticks;
-    private readonly ILookup<Guid, Coat> _coatsByStep;
-    private readonly HashSet<Guid> _held;
-    private readonly Dictionary<Guid, HouseRules> _houses;
+    private readonly BenchRoster _roster;
+    private readonly ImmutableDictionary<Guid, BatchWork> _work;
+    private readonly BenchHistory _history;
+    private readonly Lazy<IReadOnlyList<Coat>> _awaited;
+    private readonly Lazy<IReadOnlyList<Flaw>> _openFlaws;
 
     /// <summary>Indexes a state.</summary>
-    public BenchIndex(BenchState state)
+    public BenchIndex(BenchState state) : this(state, new BenchRoster(state), null, BenchHistory.Of(state)) { }
+
+    private BenchIndex(BenchState state, BenchRoster roster, ImmutableDictionary<Guid, BatchWork>? work, BenchHistory history)
     {
-        State = state;
-        Units = state.Units.ToDictionary(u => u.Id);
-        Batches = state.Batches.ToDictionary(b => b.Id);
-        Steps = state.Steps.ToDictionary(s => s.Id);
-        StepsOf = state.Steps.Where(s => s.NotNeeded is null).OrderBy(s => s.Position).ToLookup(s => s.BatchId);
-        ModelsOf = state.Models.OrderBy(m => m.Number).ToLookup(m => m.BatchId);
-        EdgesInto = state.Edges.ToLookup(e => e.To);
-        EdgesOutOf = state.Edges.ToLookup(e => e.From);
-        TicksOf = state.Ticks.ToLookup(t => t.StepId);
-        SpellsOf = state.Spells.OrderBy(s => s.BeganAt).ToLookup(s => s.StepId);
-        InHand = state.Spells.FirstOrDefault(s => s.EndedAt is null);
-        _ticks = state.Ticks.ToDictionary(t => (t.StepId, t.ModelId));
-        _coatsByStep = state.Coats.ToLookup(c => c.StepId);
-        _houses = state.Batches.ToDictionary(b => b.Id, state.House.For);
-        Drying = new DryingBook(state.PastCoats.Select(p => p.ToCoat()).Concat(state.Coats), state.Labels, state.Readings, c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
-        _awaited = new(() => [.. state.Coats.Where(c => Waits.Of(this, Steps[c.StepId]).Count > 0)]);
-        _coatsByProduct = new(() => state.Coats.ToLookup(c => Product.Of(c).Id));
-        _unitNames = new(() => [.. state.Units.Select(u => u.Name).Concat(state.PastCoats.Select(p => p.Unit)).Distinct().Order(StringComparer.Ordinal)]);
-        _held = [.. state.Flaws.Where(f => f.MendedAt is null).Select(f => f.ModelId)];
+        (State, _roster, _history) = (state, roster, history);
+        _work = work ?? WorkOf(state, roster);
+        Drying = history.Book(c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
+        InHand = state.Spells.FindLast(s => s.EndedAt is null);
+        _awaited = new(() => [.. _work.Values.SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
+        _openFlaws = new(() => [.. _work.Values.SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
     }
+
+    /// <summary>The bench after changes: what they do not touch is looked up no second time.</summary>
+    public BenchIndex With(IReadOnlyList<Change> changes) => After(State.With(changes), changes);
+
+    /// <summary>The bench after a write.</summary>
+    public BenchIndex With(Decision decision) => After(State.With(decision), decision.Changes);
+
+    private BenchIndex After(BenchState next, IReadOnlyList<Change> changes)
+    {
+        var roster = _roster.IsOf(next) ? _roster : new BenchRoster(next);
+        var logs = new Dictionary<Guid, BenchLog>();
+        var gone = new HashSet<Guid>();
+        foreach (var change in changes) Follow(change, next, logs, gone);
+        var work = _work.RemoveRange(gone);
+        foreach (var (batch, log) in logs.Where(l => roster.Batches.ContainsKey(l.Key))) work = work.SetItem(batch, Work(log, roster, batch));
+        return new BenchIndex(next, roster, work, _history.After(State, next, changes));
+    }
+
+    // The log of every batch that a change touches, moved by it.
+    private void Follow(Change change, BenchState next, Dictionary<Guid, BenchLog> logs, HashSet<Guid> gone)
+    {
+        BenchLog LogOf(Guid batch) => logs.TryGetValue(batch, out var log) ? log : _work.TryGetValue(batch, out var work) ? work.Log : BenchLog.Empty;
+        switch (change)
+        {
+            case Change.UnitsJoined c: foreach (var batch in c.Units.SelectMany(u => u.Batches)) logs[batch.Id] = BenchLog.Empty; break;
+            case Change.BatchAdded c: logs[c.Batch.Id] = BenchLog.Empty; break;
+            case Change.BatchGone c: gone.Add(c.BatchId); break;
+            case Change.ModelsSet c: foreach (var batch in c.Models.Select(m => m.BatchId).Distinct()) logs[batch] = LogOf(batch); break;
+            case Change.RouteSet c: logs[c.BatchId] = LogOf(c.BatchId); break;
+            case Change.TestsLeftOut c:
+                foreach (var batch in next.Coats.Where(k => k.Tests.Any(t => c.TestIds.Contains(t.Id))).Select(k => Steps[k.StepId].BatchId).Distinct().ToList())
+                    logs[batch] = LogOf(batch) with { Coats = [.. next.Coats.Where(k => Steps[k.StepId].BatchId == batch)] };
+                break;
+            default:
+                if (StepOf(change, next) is { } step) logs[Steps[step].BatchId] = LogOf(Steps[step].BatchId).With(change);
+                break;
+        }
+    }
+
+    // The step a change of work is about; null for other changes. What it names lies at the end of the log nearly always.
+    private Guid? StepOf(Change change, BenchState next)
+    {
+        Guid? StepOfCoat(Guid id) => (State.Coats.FindLast(k => k.Id == id) ?? next.Coats.FindLast(k => k.Id == id))?.StepId;
+        return change switch
+        {
+            Change.SpellOpened c => c.Spell.StepId,
+            Change.SpellEnded c => next.Spells.FindLast(s => s.Id == c.SpellId)?.StepId,
+            Change.Ticked c => c.Tick.StepId,
+            Change.Unticked c => c.StepId,
+            Change.CoatBegun c => c.Coat.StepId,
+            Change.CoatSet c => StepOfCoat(c.CoatId),
+            Change.CoatGone c => StepOfCoat(c.CoatId),
+            Change.CoatTested c => StepOfCoat(c.CoatId),
+            Change.CoatCorrected c => StepOfCoat(c.CoatId),
+            Change.CoatTimed c => StepOfCoat(c.CoatId),
+            Change.FlawNoted c => c.Flaw.StepId,
+            Change.FlawMended c => next.Flaws.FindLast(f => f.Id == c.FlawId)?.StepId,
+            _ => null,
+        };
+    }
+
+    private static ImmutableDictionary<Guid, BatchWork> WorkOf(BenchState state, BenchRoster roster)
+    {
+        Guid BatchOf(Guid step) => roster.Steps[step].BatchId;
+        var spells = state.Spells.ToLookup(s => BatchOf(s.StepId));
+        var ticks = state.Ticks.ToLookup(t => BatchOf(t.StepId));
+        var coats = state.Coats.ToLookup(c => BatchOf(c.StepId));
+        var flaws = state.Flaws.ToLookup(f => BatchOf(f.StepId));
+        return state.Batches.ToImmutableDictionary(b => b.Id, b => Work(new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]), roster, b.Id));
+    }
+
+    private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch) => new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]]);
 
     /// <summary>The state that was indexed.</summary>
     public BenchState State { get; }
     /// <summary>Units by id.</summary>
-    public IReadOnlyDictionary<Guid, Unit> Units { get; }
+    public IReadOnlyDictionary<Guid, Unit> Units => _roster.Units;
     /// <summary>Batches by id.</summary>
-    public IReadOnlyDictionary<Guid, Batch> Batches { get; }
+    public IReadOnlyDictionary<Guid, Batch> Batches => _roster.Batches;
+    /// <summary>The batches of a unit, in order.</summary>
+    public ILookup<Guid, Batch> BatchesOf => _roster.BatchesOf;
     /// <summary>Steps by id, those not needed among them.</summary>
-    public IReadOnlyDictionary<Guid, BenchStep> Steps { get; }
+    public IReadOnlyDictionary<Guid, BenchStep> Steps => _roster.Steps;
     /// <summary>The needed steps of a batch, in route order.</summary>
-    public ILookup<Guid, BenchStep> StepsOf { get; }
+    public ILookup<Guid, BenchStep> StepsOf => _roster.StepsOf;
+    /// <summary>All steps of a batch, those not needed among them, in order.</summary>
+    public ILookup<Guid, BenchStep> AllStepsOf => _roster.AllStepsOf;
     /// <summary>The models of a batch, by number.</summary>
-    public ILookup<Guid, BenchModel> ModelsOf { get; }
+    public ILookup<Guid, BenchModel> ModelsOf => _roster.ModelsOf;
+    /// <summary>Models by id.</summary>
+    public IReadOnlyDictionary<Guid, BenchModel> Models => _roster.Models;
     /// <summary>Edges by their later step.</summary>
-    public ILookup<Guid, BenchEdge> EdgesInto { get; }
+    public ILookup<Guid, BenchEdge> EdgesInto => _roster.EdgesInto;
     /// <summary>Edges by their earlier step.</summary>
-    public ILookup<Guid, BenchEdge> EdgesOutOf { get; }
+    public ILookup<Guid, BenchEdge> EdgesOutOf => _roster.EdgesOutOf;
     /// <summary>Ticks of a step.</summary>
-    public ILookup<Guid, Tick> TicksOf { get; }
+    public ByStep<Tick> TicksOf => new(id => WorkOn(id)?.Ticks[id] ?? []);
     /// <summary>Spells of a step, oldest first.</summary>
-    public ILookup<Guid, Spell> SpellsOf { get; }
+    public ByStep<Spell> SpellsOf => new(id => WorkOn(id)?.Spells[id] ?? []);
     /// <summary>The open spell, or null when hands are free.</summary>
     public Spell? InHand { get; }
 
+    /// <summary>Spells that were put down or finished, by their end: the newest stands last.</summary>
+    public IReadOnlyList<Spell> EndedSpells => _history.Ended;
+
+    /// <summary>Spells that ended after a moment, the newest first: costs what it gives.</summary>
+    public IEnumerable<Spell> EndedAfter(Instant moment) => Backwards(EndedSpells).TakeWhile(s => s.EndedAt > moment);
+
+    /// <summary>Ticks from a moment on, the newest first: costs what it gives.</summary>
+    public IEnumerable<Tick> TicksFrom(Instant moment) => Backwards(State.Ticks).TakeWhile(t => t.At >= moment);
+
     /// <summary>The house rules that hold for a batch.</summary>
-    public HouseRules HouseOf(Guid batchId) => _houses[batchId];
+    public HouseRules HouseOf(Guid batchId) => _roster.Houses[batchId];
 
     /// <summary>What the route of a step's batch is derived from.</summary>
     public Job JobOf(BenchStep step) => State.JobOf(Batches[step.BatchId]);
@@ -70,18 +149,17 @@ public sealed class BenchIndex
     /// <summary>The times of a coat for a readiness; null while it goes on.</summary>
     public SafeTimes? TimesOf(Coat coat, Readiness stage) => Drying.When(coat, stage);
 
-    private readonly Lazy<IReadOnlyList<Coat>> _awaited;
-    private readonly Lazy<ILookup<string, Coat>> _coatsByProduct;
-    private readonly Lazy<IReadOnlyList<string>> _unitNames;
-
     /// <summary>The coats that some step not finished yet waits for; a log of years has few of them.</summary>
     public IReadOnlyList<Coat> AwaitedCoats => _awaited.Value;
 
-    /// <summary>Names of the units whose coats are known: those on the bench, and those of coats from files.</summary>
-    public IReadOnlyList<string> CoatedUnits => _unitNames.Value;
+    /// <summary>Flaws not mended yet, the oldest first.</summary>
+    public IReadOnlyList<Flaw> OpenFlaws => _openFlaws.Value;
 
-    /// <summary>Coats by the id of their product, as they were laid.</summary>
-    public ILookup<string, Coat> CoatsByProduct => _coatsByProduct.Value;
+    /// <summary>Names of the units whose coats are known: those on the bench, and those of coats from files.</summary>
+    public IReadOnlyList<string> CoatedUnits => _history.CoatedUnits;
+
+    /// <summary>Coats laid here by the id of their product, as they were laid.</summary>
+    public IReadOnlyList<Coat> LaidOf(string product) => _history.Products.LaidOf(product);
 
     /// <summary>What dries how on this bench.</summary>
     public DryingBook Drying { get; }
@@ -91,14 +169,13 @@ public sealed class BenchIndex
         Drying.Expected(step.Key.Kind, step.Amounts.Product!.Value, step.Amounts.Method, stage, HouseOf(step.BatchId), now, step.Key.Occurrence - 1);
 
     /// <summary>True when a flaw holds the model back.</summary>
-    public bool IsHeld(Guid modelId) => _held.Contains(modelId);
+    public bool IsHeld(Guid modelId) => Models.TryGetValue(modelId, out var model) && _work[model.BatchId].Held.Contains(modelId);
 
     /// <summary>True when the model went through the step.</summary>
-    public bool IsDone(Guid stepId, Guid modelId) => _ticks.ContainsKey((stepId, modelId));
+    public bool IsDone(Guid stepId, Guid modelId) => WorkOn(stepId)?.IsDone(stepId, modelId) ?? false;
 
     /// <summary>The models that still have to go through a step, those held back left out.</summary>
-    public IReadOnlyList<BenchModel> Remaining(BenchStep step) =>
-        [.. ModelsOf[step.BatchId].Where(m => !IsDone(step.Id, m.Id) && !IsHeld(m.Id))];
+    public IReadOnlyList<BenchModel> Remaining(BenchStep step) => _work[step.BatchId].Remaining(step.Id);
 
     /// <summary>True when no model that can go on still has to go through it.</summary>
     public bool IsFinished(BenchStep step) => Remaining(step).Count == 0;
@@ -106,12 +183,15 @@ public sealed class BenchIndex
     /// <summary>The same by id; false for a step that is not on the bench.</summary>
     public bool IsFinished(Guid stepId) => Steps.TryGetValue(stepId, out var step) && TicksOf[stepId].Any() && IsFinished(step);
 
+    /// <summary>True when something was done or noted at a step: it is never taken away.</summary>
+    public bool HasHistory(Guid stepId) => State.Touched.Contains(stepId) || (WorkOn(stepId) is { } work && (work.Ticks.Contains(stepId) || work.Spells.Contains(stepId) || work.Log.Flaws.Exists(f => f.StepId == stepId)));
+
     /// <summary>The coat a step left on a model last, or null.</summary>
     public Coat? LastCoat(Guid stepId, Guid modelId) =>
-        _coatsByStep[stepId].Where(c => c.ModelIds.Contains(modelId)).MaxBy(c => c.StartedAt);
+        CoatsOf(stepId).Where(c => c.ModelIds.Contains(modelId)).MaxBy(c => c.StartedAt);
 
     /// <summary>All coats of a step.</summary>
-    public IEnumerable<Coat> CoatsOf(Guid stepId) => _coatsByStep[stepId];
+    public IEnumerable<Coat> CoatsOf(Guid stepId) => WorkOn(stepId)?.Coats[stepId] ?? [];
 
     /// <summary>The unit of a step.</summary>
     public Unit UnitOf(BenchStep step) => Units[Batches[step.BatchId].UnitId];
@@ -125,4 +205,18 @@ public sealed class BenchIndex
 
     /// <summary>The step's title, its coat or session number with it.</summary>
     public static string TitleOf(BenchStep step) => StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
+
+    private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;
+
+    private static IEnumerable<T> Backwards<T>(IReadOnlyList<T> list)
+    {
+        for (var i = list.Count - 1; i >= 0; i--) yield return list[i];
+    }
+}
+
+/// <summary>Something of each step, by the step's id; nothing for a step that is not on the bench.</summary>
+public readonly struct ByStep<T>(Func<Guid, IEnumerable<T>> of)
+{
+    /// <summary>What the step has.</summary>
+    public IEnumerable<T> this[Guid stepId] => of(stepId);
 }

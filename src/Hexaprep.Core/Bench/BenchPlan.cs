@@ -11,12 +11,42 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Result">Chunks and steps without a place.</param>
 public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanProblem Problem, PlanResult Result)
 {
+    private static readonly PlanProblem Nothing = new("bench", 0, PlanWeights.Default, [], [], [], new Dictionary<string, IReadOnlyDictionary<string, int>>(), [], []);
+
+    private readonly Lazy<LowerBound> _bound = new(() => LowerBound.Of(Problem));
+    private readonly Lazy<Dictionary<string, int>> _alone = new(() => LowerBound.Alone(Problem));
+    private readonly Lazy<Dictionary<string, int>> _ends = new(() => PlanValue.Finishes(Problem, Result.Schedule.Chunks));
     private readonly Lazy<Bindings> _bindings = new(() => new Bindings(Problem, Result.Schedule.Chunks));
 
     private readonly Lazy<Dictionary<Guid, string>> _lacks = new(() => Result.Unplaced.ToDictionary(u => PlanIds.StepOf(u.Step), u => u.Lacks));
     private readonly Lazy<Dictionary<Guid, Instant>> _begins = new(() => Result.Schedule.Chunks
         .Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
         .GroupBy(c => PlanIds.StepOf(c.Step)).ToDictionary(g => g.Key, g => Origin + Duration.FromMinutes(g.Min(c => c.Start))));
+
+    /// <summary>No plan yet: nothing is promised.</summary>
+    public static BenchPlan None(Instant now) => new(PlanIds.Minute(now), now, 0, Nothing, new PlanResult(new Schedule("bench", "hexaprep", 0, []), [])) { IsNone = true };
+
+    /// <summary>True while no plan was made.</summary>
+    public bool IsNone { get; private init; }
+
+    /// <summary>No plan has a lower value.</summary>
+    public LowerBound Bound => _bound.Value;
+
+    /// <summary>The minute before which a unit cannot be done, even with the bench to itself; by its id.</summary>
+    public IReadOnlyDictionary<string, int> Alone => _alone.Value;
+
+    /// <summary>The minute at which each unit is done, by its id.</summary>
+    public IReadOnlyDictionary<string, int> Ends => _ends.Value;
+
+    /// <summary>When each unit is done if one repair is needed; null until that was worked out.</summary>
+    public IReadOnlyDictionary<Guid, Instant>? Repairs { get; init; }
+
+    /// <summary>Works out all that readers ask of it, so that none of them has to.</summary>
+    public BenchPlan Worked()
+    {
+        if (!IsNone) (_, _, _, _) = (_bound.Value, _alone.Value, _ends.Value, _bindings.Value);
+        return this;
+    }
 
     /// <summary>What a step without a place lacks; null for one that has a place.</summary>
     public string? LacksOf(BenchStep step) => _lacks.Value.GetValueOrDefault(step.Id);
@@ -25,26 +55,66 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     public Instant? BeginOf(BenchStep step) => _begins.Value.TryGetValue(step.Id, out var begin) ? begin : null;
 
     /// <summary>What holds a step where it is planned.</summary>
-    public IReadOnlyList<Binding> HoldsOf(BenchStep step) => _bindings.Value.Of(step.BatchId.ToString(), step.Id.ToString());
+    public IReadOnlyList<Binding> HoldsOf(BenchStep step) => [.. _bindings.Value.Of(step.BatchId.ToString(), step.Id.ToString()).Where(b => b.Step is null || !Gone.Contains(PlanIds.StepOf(b.Step)))];
 
     /// <summary>The mix of another step that a step is filled from; null when it has one of its own.</summary>
     public MixInUse? MixOf(BenchStep step)
     {
         var id = step.Id.ToString();
         var arc = Problem.Batches.FirstOrDefault(b => b.Id == step.BatchId.ToString())?.Arcs.FirstOrDefault(a => a.To == id && a is { FromBatch: not null, FinishMax: not null });
-        return arc is not null && Result.Schedule.Chunks.LastOrDefault(c => c.Step == arc.From) is { } first ? new MixInUse(PlanIds.StepOf(arc.From), At(first.End + arc.FinishMax!.Value)) : null;
+        return arc is not null && !Gone.Contains(PlanIds.StepOf(arc.From)) && Result.Schedule.Chunks.LastOrDefault(c => c.Step == arc.From) is { } first ? new MixInUse(PlanIds.StepOf(arc.From), At(first.End + arc.FinishMax!.Value)) : null;
     }
 
     /// <summary>The moment of a minute.</summary>
     public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
 
     /// <summary>The planned stretches of work still to come or under way, in order of time.</summary>
-    public IReadOnlyList<PlannedWork> Work { get; } =
+    public IReadOnlyList<PlannedWork> Work { get; init; } =
     [
         .. Result.Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
             .Select(c => new PlannedWork(PlanIds.StepOf(c.Step), Origin + Duration.FromMinutes(c.Start), Origin + Duration.FromMinutes(c.End), c.Models,
                 c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal))),
     ];
+
+    // Steps of the plan that are on the bench no more.
+    private HashSet<Guid> Gone { get; init; } = [];
+
+    /// <summary>True when the bench has moved on since it was made.</summary>
+    public bool IsOld { get; private init; }
+
+    /// <summary>The plan as far as it still speaks of a bench that has moved on since: steps that are gone or done are left out, what is in hand is marked.</summary>
+    public BenchPlan On(BenchIndex bench)
+    {
+        bool Knows(Guid id) => bench.Steps.TryGetValue(id, out var step) && step.NotNeeded is null;
+        var gone = Result.Schedule.Chunks.Select(c => PlanIds.StepOf(c.Step)).Concat(Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))).Where(id => !Knows(id)).ToHashSet();
+        return this with
+        {
+            Gone = gone,
+            IsOld = true,
+            Work = [.. StillOpen(bench, gone)],
+            Result = Result with
+            {
+                Unplaced = [.. Result.Unplaced.Where(u => !gone.Contains(PlanIds.StepOf(u.Step)))],
+                Schedule = Result.Schedule with { Chunks = [.. Result.Schedule.Chunks.Where(c => !gone.Contains(PlanIds.StepOf(c.Step)))] },
+            },
+        };
+    }
+
+    private IEnumerable<PlannedWork> StillOpen(BenchIndex bench, HashSet<Guid> gone)
+    {
+        var hand = bench.InHand;
+        var marked = hand is not null && Work.Any(w => w.InHand && w.StepId == hand.StepId);
+        foreach (var work in Work.Where(w => !gone.Contains(w.StepId) && bench.Remaining(bench.Steps[w.StepId]).Count > 0))
+        {
+            if (work.InHand && work.StepId != hand?.StepId) continue;
+            if (marked || work.StepId != hand?.StepId) yield return work;
+            else
+            {
+                marked = true;
+                yield return work with { Begin = hand.BeganAt, End = hand.BeganAt + (work.End - work.Begin), InHand = true };
+            }
+        }
+    }
 
     /// <summary>Its chunks on the minutes of another origin.</summary>
     public IReadOnlyList<PlanChunk> OnMinutesFrom(Instant origin)

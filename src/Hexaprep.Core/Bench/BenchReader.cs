@@ -55,8 +55,7 @@ public sealed class BenchReader
     // What was put down last in this sitting stays before the person, to be picked up, until other work is begun.
     private PlannedWork? PutDown()
     {
-        var last = _bench.State.Spells.MaxBy(s => s.EndedAt);
-        if (_sitting is null || last?.EndedAt is not { } ended || ended < _sitting.Begin) return null;
+        if (_sitting is null || _bench.EndedSpells is not [.., var last] || last.EndedAt < _sitting.Begin) return null;
         var step = _bench.Steps[last.StepId];
         var models = _bench.Remaining(step);
         if (step.NotNeeded is not null || models.Count == 0 || !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id) || Readying.Of(_bench, step, models, _clock) is not null) return null;
@@ -68,6 +67,7 @@ public sealed class BenchReader
         if (work is not null) return (HandsState.Step, "", "");
         if (_bench.State.Batches.IsEmpty) return (HandsState.Empty, "The bench is empty", "Add a unit in one sentence, or drop a roster file.");
         var next = _plan.Work.FirstOrDefault(w => w.Begin >= _now);
+        if (_plan.IsNone) return (HandsState.Planning, "The plan is being made", Offer() is null ? "It will be here in a moment." : "It will be here in a moment; this may begin meanwhile.");
         if (next is null)
         {
             return _plan.Result.Unplaced.Count > 0
@@ -116,6 +116,7 @@ public sealed class BenchReader
     // The first work planned for later that may start now and ends, or can be put down, before hands are wanted elsewhere.
     private OfferView? Offer()
     {
+        if (_plan.IsNone) return OfferWithoutPlan();
         var until = _plan.Work.Where(w => !w.InHand && _sitting is not null && w.Begin < _sitting.End).Select(w => (Instant?)w.Begin).Min() ?? _sitting?.End;
         foreach (var work in _plan.Work.Where(w => !w.InHand && w.Begin != until))
         {
@@ -131,21 +132,30 @@ public sealed class BenchReader
         return null;
     }
 
+    // Where there is no plan yet, what the rules alone allow: the first step of the first unit that may begin.
+    private OfferView? OfferWithoutPlan() =>
+        (from batch in _bench.State.Batches
+         let step = _bench.StepsOf[batch.Id].FirstOrDefault(s => !_bench.IsFinished(s))
+         where step is not null && (step.Amounts.Mode is null || _sitting is not { FitForSpray: false })
+         let models = _bench.Remaining(step)
+         where Readying.Of(_bench, step, models, _clock) is null
+         select new OfferView(step.Id, $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)} now", $"about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands")).FirstOrDefault();
+
     private TakeBackView? TakeBack()
     {
         var from = (_sitting?.Begin ?? _now) - Duration.FromHours(12);
-        var last = _bench.State.Ticks.Where(t => t.At >= from).OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
+        var last = _bench.TicksFrom(from).OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
         if (last is null) return null;
         var step = _bench.Steps[last.StepId];
         return new TakeBackView(step.Id, Number(last.ModelId), $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.For(step.Key.Kind).Done}");
     }
 
-    private int Number(Guid modelId) => _bench.State.Models.First(m => m.Id == modelId).Number;
+    private int Number(Guid modelId) => _bench.Models[modelId].Number;
 
     // Dry tests of this sitting whose coat nothing was laid over yet.
     private List<TestedView> Tested() =>
     [
-        .. from coat in _bench.State.Coats
+        .. from coat in _bench.AwaitedCoats
            let step = _bench.Steps[coat.StepId]
            let test = coat.Tests.LastOrDefault()
            where test is { Finding: not Finding.NotDryAt } && test.At >= (_sitting?.Begin ?? _now - Duration.FromHours(1))
@@ -156,8 +166,7 @@ public sealed class BenchReader
 
     private List<FlawView> Flaws() =>
     [
-        .. from flaw in _bench.State.Flaws
-           where flaw.MendedAt is null
+        .. from flaw in _bench.OpenFlaws
            let step = _bench.Steps[flaw.StepId]
            let unit = _bench.UnitOf(step)
            select new FlawView(flaw.Id, step.Id, unit.Id, _bench.NameOf(step), unit.Mark, Number(flaw.ModelId), flaw.Place, flaw.Words),

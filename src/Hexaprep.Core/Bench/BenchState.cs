@@ -39,6 +39,9 @@ public sealed record BenchSettings(SittingCalendar Calendar, int Handles)
     /// <summary>How many batches can dry at once, 1 to 100: a slot takes the models of one coat.</summary>
     public int RackSlots { get; init; } = UsualRackSlots;
 
+    /// <summary>Rises with every edit.</summary>
+    public int Version { get; init; } = 1;
+
     /// <summary>The user's time zone.</summary>
     public DateTimeZone Zone => Calendar.Zone;
 }
@@ -72,8 +75,17 @@ public sealed record BenchState(
     ImmutableList<BenchStep> Steps, ImmutableList<BenchEdge> Edges, ImmutableList<Spell> Spells, ImmutableList<Tick> Ticks,
     ImmutableList<Coat> Coats, ImmutableList<Flaw> Flaws)
 {
+    /// <summary>Clocks the bench remembers.</summary>
+    public const int MostClocks = 50;
+
     /// <summary>What users changed of their batches' routes, oldest first; batches without changes are not in it.</summary>
-    public ImmutableDictionary<Guid, ImmutableList<RouteChange>> Changes { get; init; } = ImmutableDictionary<Guid, ImmutableList<RouteChange>>.Empty;
+    public ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>> Changes { get; init; } = ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>>.Empty;
+
+    /// <summary>The questions of the first visit were answered.</summary>
+    public bool HouseAsked { get; init; }
+
+    /// <summary>Steps that the logbook names: they have a history and are never taken away.</summary>
+    public ImmutableHashSet<Guid> Touched { get; init; } = [];
 
     /// <summary>Labels of products, as the user entered them.</summary>
     public ImmutableList<ProductLabel> Labels { get; init; } = [];
@@ -87,11 +99,20 @@ public sealed record BenchState(
     /// <summary>The forecast, hour by hour; empty where there is none.</summary>
     public ImmutableList<ForecastHour> Forecast { get; init; } = [];
 
-    /// <summary>Waits of minutes started at the bench, oldest first: the last fifty.</summary>
+    /// <summary>Who the forecast came from; null without one.</summary>
+    public string? ForecastFrom { get; init; }
+
+    /// <summary>When the forecast was taken.</summary>
+    public Instant? ForecastAt { get; init; }
+
+    /// <summary>Waits of minutes started at the bench, oldest first: the last <see cref="MostClocks"/>.</summary>
     public ImmutableList<BenchClock> Clocks { get; init; } = [];
 
     /// <summary>What a batch's route is derived from.</summary>
-    public Job JobOf(Batch batch) => new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var changes) ? changes : []);
+    public Job JobOf(Batch batch) => new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : []);
+
+    /// <summary>What was done, apart from what is to be done.</summary>
+    internal BenchLog Log => new(Spells, Ticks, Coats, Flaws);
 
     /// <summary>An empty bench.</summary>
     public static BenchState Empty(BenchSettings settings) => new(settings, HouseBook.Default, [], [], [], [], [], [], [], [], []);

@@ -6,7 +6,7 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>What the hands can do at this moment.</summary>
-public enum HandsState { Step, Free, Outside, Empty, NoPlan }
+public enum HandsState { Step, Free, Outside, Planning, Empty, NoPlan }
 
 /// <summary>The bench, right now: what to do and why, what dries and when it is safe, what comes next, what must wait.</summary>
 public sealed record BenchView(

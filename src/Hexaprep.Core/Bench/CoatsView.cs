@@ -96,7 +96,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private IEnumerable<Coat> Laid(string? product, string? unit)
     {
-        var laid = product is null ? bench.State.Coats : bench.CoatsByProduct[product];
+        var laid = product is null ? bench.State.Coats : bench.LaidOf(product);
         return unit is null ? laid : laid.Where(c => bench.UnitOf(bench.Steps[c.StepId]).Name == unit);
     }
 

@@ -31,6 +31,8 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
     /// <summary>The return that a stretch of work is; null when it is none.</summary>
     public DropInView? Of(PlannedWork work)
     {
+        // What slides depends on all that is planned around it: an old plan says nothing of it.
+        if (plan.IsOld) return null;
         var minutes = (int)(work.End - work.Begin).TotalMinutes;
         var step = bench.Steps[work.StepId];
         if (work.InHand || minutes > Longest || work.Models < bench.Remaining(step).Count) return null;

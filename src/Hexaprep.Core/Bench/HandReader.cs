@@ -58,7 +58,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         _ => null,
     };
 
-    private static List<Flaw> Held(BenchIndex bench, BenchStep step) => [.. bench.State.Flaws.Where(f => f.MendedAt is null && bench.Steps[f.StepId].BatchId == step.BatchId)];
+    private static List<Flaw> Held(BenchIndex bench, BenchStep step) => [.. bench.OpenFlaws.Where(f => bench.Steps[f.StepId].BatchId == step.BatchId)];
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {
@@ -106,7 +106,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (sitting is null) return [];
         return
         [
-            .. bench.State.Spells.Where(s => s.BeganAt >= sitting.Begin && s.EndedAt is not null && s.StepId != step.Id)
+            .. bench.EndedAfter(sitting.Begin).Where(s => s.BeganAt >= sitting.Begin && s.StepId != step.Id)
                 .Select(s => bench.Steps[s.StepId])
                 .SelectMany(s => Caution.For(s.Key.Kind, s.Amounts.Way, bench.JobOf(s)))
                 .Select(c => c.Name),

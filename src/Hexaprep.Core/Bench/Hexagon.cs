@@ -26,7 +26,7 @@ public sealed record Hexagon(SideState Clean, SideState Wash, SideState Fill, Si
     {
         if (steps.Count == 0) return SideState.None;
         var ids = steps.Select(s => s.Id).ToHashSet();
-        if (bench.State.Flaws.Any(f => f.MendedAt is null && ids.Contains(f.StepId))) return SideState.Redo;
+        if (bench.OpenFlaws.Any(f => ids.Contains(f.StepId))) return SideState.Redo;
         if (bench.InHand is { } spell && ids.Contains(spell.StepId)) return SideState.Hand;
         if (steps.Any(s => !bench.IsFinished(s))) return SideState.Rest;
         return steps.Any(s => StillDrying(bench, s, now)) ? SideState.Wait : SideState.Done;

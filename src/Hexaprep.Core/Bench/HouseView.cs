@@ -42,12 +42,13 @@ public sealed record OptionEffectView(string Option, bool Current, int HandsMinu
 /// <param name="now">Nothing is planned before it.</param>
 /// <param name="budget">Decodes for each plan that is compared, at least 1.</param>
 /// <param name="newId">Gives fresh identities to steps that would come in.</param>
-public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<Guid> newId)
+/// <param name="cancel">Ends the search.</param>
+public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<Guid> newId, CancellationToken cancel = default)
 {
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>The rules that hold for the bench, a unit or a batch.</summary>
-    public HouseView View(bool asked, Guid? unitId, Guid? batchId)
+    public HouseView View(Guid? unitId, Guid? batchId)
     {
         var house = bench.State.House;
         var unit = unitId ?? (batchId is { } b ? bench.Batches[b].UnitId : null);
@@ -55,7 +56,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
         ChoiceOrigin Origin(School s) => batchId is { } x && house.Of(x).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Batch
             : unit is { } y && house.Of(y).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Unit
             : house.Bench.Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Bench : ChoiceOrigin.Default;
-        return new HouseView(asked, [.. Schools.FirstVisit.Select(s => s.Id)],
+        return new HouseView(bench.State.HouseAsked, [.. Schools.FirstVisit.Select(s => s.Id)],
             [.. Schools.All.Select(s => new SchoolView(s.Id, SideOf(s.Steps[0]), s.Question, s.Otherwise, s.IsLaw, rules.Of(s).Id, s.Default.Id, Origin(s),
                 s.Under is { } under && !rules.Follows(under.School, under.Option) ? $"Makes a difference only with: {under.School.Option(under.Option)!.Label.ToLowerInvariant()}." : null,
                 [.. s.Options.Select(o => new OptionView(o.Id, o.Label, o.Card))]))],
@@ -66,7 +67,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
     public EffectsView Effects(School school, Guid? unitId, Guid? batchId)
     {
         var scope = unitId ?? batchId;
-        var before = PlanDraft.Make(bench, now, budget);
+        var before = PlanDraft.Make(bench, now, budget, cancel);
         var was = Promises.Of(bench, before);
         var batches = bench.State.Batches.Where(b => scope is null || b.Id == scope || b.UnitId == scope).ToList();
         var current = batches.Count == 0 ? bench.State.House.Bench.Of(school).Id : bench.State.House.For(batches[0]).Of(school).Id;
@@ -75,11 +76,10 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
 
     private OptionEffectView Effect(School school, SchoolOption option, Guid? scope, string current, Dictionary<Guid, Instant?> was)
     {
-        var state = bench.State with { House = bench.State.House.With(scope, school, option.Id) };
-        var changed = state.Batches.Where(b => state.House.For(b).Of(school).Id != bench.State.House.For(b).Of(school).Id).Select(b => b.Id).ToHashSet();
+        var changed = HouseEdits.Changed(bench, bench.State.House.With(scope, school, option.Id), school).ToHashSet();
         if (changed.Count == 0) return new(option.Id, option.Id == current, 0, 0, option.Id == current ? "as it is now" : "changes nothing here", [], [], []);
-        var next = new BenchIndex(Rederived.Again(state, changed, newId));
-        var promises = Promises.Of(next, PlanDraft.Make(next, now, budget));
+        var next = bench.With(HouseEdits.Chosen(bench, scope is { } s && bench.Units.ContainsKey(s) ? s : null, scope is { } t && bench.Batches.ContainsKey(t) ? t : null, school, option.Id, newId));
+        var promises = Promises.Of(next, PlanDraft.Make(next, now, budget, cancel));
         var hands = Hands(next) - Hands(bench);
         var (last, ends) = (was.Values.Max(), promises.Values.Max());
         double? days = last is { } a && ends is { } z && promises.Values.All(p => p is not null) ? (z - a).TotalDays : null;

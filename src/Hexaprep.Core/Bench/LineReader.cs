@@ -20,8 +20,8 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
     }
 
     private IEnumerable<BlockView> Past(Instant since) =>
-        from spell in bench.State.Spells
-        where spell.EndedAt > since && spell.EndedAt - spell.BeganAt >= Duration.FromMinutes(1)
+        from spell in bench.EndedAfter(since).Reverse()
+        where spell.EndedAt - spell.BeganAt >= Duration.FromMinutes(1)
         let step = bench.Steps[spell.StepId]
         select Block(step, Instant.Max(since, spell.BeganAt), spell.EndedAt!.Value, bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id), BlockState.Past, 1);
 
@@ -50,8 +50,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
     private IEnumerable<BightView> Begun() =>
         from drying in DryingReader.Of(bench, plan, clock)
         where !drying.Expected
-        let coat = bench.State.Coats.First(c => c.Id == drying.CoatId)
-        select new BightView(drying.StepId, drying.UnitId, drying.Unit, drying.Mark, drying.What, coat.EndedAt!.Value, drying.Sure, true);
+        select new BightView(drying.StepId, drying.UnitId, drying.Unit, drying.Mark, drying.What, drying.EndedAt!.Value, drying.Sure, true);
 
     private IEnumerable<BightView> ToCome(Instant until)
     {

@@ -73,7 +73,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     }
 
     // Coats of the other batches that dust would settle in.
-    private Instant? RoomWet(Guid batchId) => bench.State.Coats
+    private Instant? RoomWet(Guid batchId) => bench.EndedAfter(now - Duration.FromHours(36)).Select(s => s.StepId).Distinct().SelectMany(bench.CoatsOf)
         .Where(c => c.Step.Coats() && c.EndedAt > now - Duration.FromHours(12) && bench.Steps[c.StepId].BatchId != batchId)
         .Select(c => bench.TimesOf(c, Readiness.Touch)?.Sure).Where(t => t > now).Max();
 

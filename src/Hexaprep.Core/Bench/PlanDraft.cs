@@ -25,6 +25,7 @@ public sealed partial class PlanDraft
     private readonly List<Span> _sittings = [];
     private readonly List<Span> _spray = [];
     private readonly Dictionary<Guid, Span> _past;
+    private IReadOnlyList<Guid>? _waiting;
     private readonly IReadOnlyList<SharedMix> _mixes;
 
     private PlanDraft(BenchIndex bench, Instant now, IReadOnlyList<SharedMix> mixes)
@@ -45,11 +46,28 @@ public sealed partial class PlanDraft
     /// <param name="bench">The bench.</param>
     /// <param name="now">Nothing is planned before it.</param>
     /// <param name="budget">Decodes to spend, at least 1.</param>
-    public static BenchPlan Make(BenchIndex bench, Instant now, int budget)
+    /// <param name="cancel">Ends the search.</param>
+    public static BenchPlan Make(BenchIndex bench, Instant now, int budget, CancellationToken cancel = default)
     {
         var draft = new PlanDraft(bench, now, []);
         var problem = draft.Problem();
-        return SharingMixes(bench, draft.Plan(problem, Planner.Solve(problem, budget), budget));
+        return SharingMixes(bench, draft.Plan(problem, Planner.Solve(problem, budget, cancel), budget), cancel);
+    }
+
+    /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some fixed orders.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="older">The plan before, or null.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <returns>The plan, and whether <see cref="Next"/> (or <see cref="Make"/>) would search for a better one.</returns>
+    public static (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel)
+    {
+        if (older is null) return (Make(bench, now, 1, cancel), bench.State.Batches.Count > 0);
+        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
+        var problem = draft.Problem();
+        var plan = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft._origin), cancel), older.Budget);
+        var due = !SameUnits(problem, older.Problem) || !SameEvenings(problem, older, draft._origin) || plan.Result.Unplaced.Count > 0;
+        return (plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } }, due);
     }
 
     /// <summary>Makes the plan that follows an older one. While nothing was added and no evening changed, only what must move moves; with other evenings the
@@ -59,15 +77,16 @@ public sealed partial class PlanDraft
     /// <param name="older">The plan before.</param>
     /// <param name="budget">Decodes to spend where they are needed, at least 1.</param>
     /// <param name="freely">True when more may move than must, so that what has become free is used.</param>
-    public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, bool freely = false)
+    /// <param name="cancel">Ends the search.</param>
+    public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, bool freely = false, CancellationToken cancel = default)
     {
         var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
         var problem = draft.Problem();
         var chunks = older.OnMinutesFrom(draft._origin);
-        var plan = !SameUnits(problem, older.Problem) ? Make(bench, now, budget)
-            : !freely && SameEvenings(problem, older, draft._origin) ? draft.Plan(problem, Planner.Keep(problem, chunks), budget)
-            : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget), budget));
-        if (plan.Result.Unplaced.Count > 0) plan = Make(bench, now, budget);
+        var plan = !SameUnits(problem, older.Problem) ? Make(bench, now, budget, cancel)
+            : !freely && SameEvenings(problem, older, draft._origin) ? draft.Plan(problem, Planner.Keep(problem, chunks, cancel), budget)
+            : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget, cancel), budget), cancel);
+        if (plan.Result.Unplaced.Count > 0) plan = Make(bench, now, budget, cancel);
         return plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } };
     }
 
@@ -219,7 +238,9 @@ public sealed partial class PlanDraft
     {
         var limit = _bench.InHand is { } open ? Minute(open.BeganAt) : Minute(_now);
         var spans = new Dictionary<Guid, Span>();
-        foreach (var spell in _bench.State.Spells.Where(s => s.EndedAt is not null).OrderByDescending(s => s.EndedAt).ThenByDescending(s => s.BeganAt))
+        // What ended before all that matters still is of no concern.
+        var since = Waiting().SelectMany(s => _bench.SpellsOf[s]).Select(s => s.EndedAt).OfType<Instant>().DefaultIfEmpty(_now).Min() - Duration.FromSeconds(1);
+        foreach (var spell in _bench.EndedAfter(since))
         {
             var end = Math.Min(limit, Minute(spell.EndedAt!.Value));
             limit = Math.Min(end - 1, Minute(spell.BeganAt));
@@ -227,6 +248,9 @@ public sealed partial class PlanDraft
         }
         return spans;
     }
+
+    // Steps done, wholly or in part, that something still waits for: they lie in batches that are not through, or that dry.
+    private IEnumerable<Guid> Waiting() => _waiting ??= [.. _bench.State.Batches.SelectMany(b => _bench.AllStepsOf[b.Id]).Where(s => _bench.SpellsOf[s.Id].Any() && Matters(s)).Select(s => s.Id)];
 
     private bool Matters(BenchStep step) =>
         (step.Key.Kind == StepKind.Handle && !Released(step.BatchId))
@@ -302,8 +326,9 @@ public sealed partial class PlanDraft
 
     private Instant Earliest()
     {
-        var began = _bench.State.Spells.Where(s => s.EndedAt is null || Matters(_bench.Steps[s.StepId])).Select(s => s.BeganAt);
-        return began.Append(_now).Min();
+        var open = _bench.InHand is { } spell ? Instant.Min(_now, spell.BeganAt) : _now;
+        var waiting = Waiting().SelectMany(s => _bench.SpellsOf[s]).Select(s => s.BeganAt);
+        return waiting.Append(open).Min();
     }
 
     private Instant MondayOf(Instant moment)

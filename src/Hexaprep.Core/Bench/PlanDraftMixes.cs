@@ -8,24 +8,24 @@ public sealed partial class PlanDraft
     private const int ManySteps = 400;
 
     // What one mix could serve is tried from one mix, first as much as is ready, then what the plan put into one sitting anyway. The better plan is kept: at the same value the one that mixes less.
-    private static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan)
+    private static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan, CancellationToken cancel)
     {
         if (plan.Result.Unplaced.Count > 0) return plan;
         var together = PuttyMix.Suiting(bench, plan, early: false);
         // On a large bench a second trial keeps the person waiting for little.
-        if (plan.Problem.Batches.Sum(b => b.Steps.Count) > ManySteps) return Sharing(bench, plan, together);
+        if (plan.Problem.Batches.Sum(b => b.Steps.Count) > ManySteps) return Sharing(bench, plan, together, cancel);
         var early = PuttyMix.Suiting(bench, plan, early: true);
-        var bold = Sharing(bench, plan, early);
-        return !ReferenceEquals(bold, plan) || early.Count == together.Count ? bold : Sharing(bench, plan, together);
+        var bold = Sharing(bench, plan, early, cancel);
+        return !ReferenceEquals(bold, plan) || early.Count == together.Count ? bold : Sharing(bench, plan, together, cancel);
     }
 
-    private static BenchPlan Sharing(BenchIndex bench, BenchPlan plan, IReadOnlyList<SharedMix> mixes)
+    private static BenchPlan Sharing(BenchIndex bench, BenchPlan plan, IReadOnlyList<SharedMix> mixes, CancellationToken cancel)
     {
         if (mixes.Count == 0) return plan;
         var draft = new PlanDraft(bench, plan.MadeAt, mixes);
         var problem = draft.Problem();
         if (PuttyMix.In(problem).Count == 0) return plan;
-        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, Math.Max(1, plan.Budget / 2));
+        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, Math.Max(1, plan.Budget / 2), cancel);
         return shared.Unplaced.Count == 0 && shared.Schedule.Z <= plan.Result.Schedule.Z ? draft.Plan(problem, shared, plan.Budget) : plan;
     }
 

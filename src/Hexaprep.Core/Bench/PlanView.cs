@@ -11,6 +11,15 @@ public sealed record PlanView(
     Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, ProofView Proof, PlanShift? Shift, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
     IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules)
 {
+    /// <summary>True while the bench or the clock has moved on and the next plan is on its way.</summary>
+    public required bool Renewing { get; init; }
+
+    /// <summary>When the plan was made, in words, e.g. "20:12".</summary>
+    public required string MadeAtText { get; init; }
+
+    /// <summary>False while the dates with one repair are still being worked out.</summary>
+    public required bool HasRepairs { get; init; }
+
     /// <summary>Where the spray band comes from, in a line.</summary>
     public string SprayWords { get; init; } = "";
 
@@ -68,45 +77,47 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
 {
     private const int MostSittings = 40;
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
-    private readonly Lazy<LowerBound> _bound = new(() => LowerBound.Of(plan.Problem));
 
     /// <summary>The whole view.</summary>
     public PlanView View()
     {
-        return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Proof(), plan.Result.Shift, Promises(), Sittings(), PlannedWaits(),
+        return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Proof(), plan.Result.Shift, plan.IsNone ? [] : Promises(), Sittings(), PlannedWaits(),
             [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g]))],
             [.. plan.Result.Unplaced.Select(Lacking)],
             [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
         {
+            Renewing = plan.IsNone,
+            MadeAtText = plan.IsNone ? "" : _clock.At(plan.MadeAt),
+            HasRepairs = plan.Repairs is not null,
             SprayWords = bench.State.Forecast.Count == 0 ? "Spray weather is not known here: dashed means assumed fit" : "Spray weather by the forecast; dashed means assumed fit",
-            Mixes = [.. PuttyMix.In(plan.Problem).Where(m => plan.MixOf(bench.Steps[m.Others[0]]) is not null).Select(Mix)],
+            Mixes = [.. PuttyMix.In(plan.Problem).Where(m => m.Others.Append(m.First).All(bench.Steps.ContainsKey) && plan.MixOf(bench.Steps[m.Others[0]]) is not null).Select(Mix)],
         };
     }
 
-    private List<PromiseView> Promises()
+    /// <summary>When every unit on the bench is done, in order of finish; one that came since the plan was made has no date yet.</summary>
+    public IReadOnlyList<PromiseView> Promises()
     {
-        var done = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
-        var bounds = LowerBound.Alone(plan.Problem);
-        var repairs = Repairs.Of(bench, plan);
         var lacking = plan.Result.Unplaced.Select(u => u.Batch).ToHashSet(StringComparer.Ordinal);
         return
         [
-            .. bench.State.Units.Select(u => Promise(u, done, bounds, lacking, repairs))
+            .. bench.State.Units.Select(u => Promise(u, lacking))
                 .OrderBy(p => p.Done ?? Instant.MaxValue).ThenBy(p => p.Unit, StringComparer.Ordinal),
         ];
     }
 
-    private PromiseView Promise(Roster.Unit unit, Dictionary<string, int> ends, Dictionary<string, int> bounds, HashSet<string> lacking, Dictionary<Guid, Instant> repairs)
+    private PromiseView Promise(Roster.Unit unit, HashSet<string> lacking)
     {
-        var batches = bench.State.Batches.Where(b => b.UnitId == unit.Id).ToList();
+        var batches = bench.BatchesOf[unit.Id].ToList();
         var hexagon = Hexagon.Of(bench, batches.Select(b => b.Id), now);
         var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count));
         var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
-        Instant? done = ends.TryGetValue(unit.Id.ToString(), out var e) && !unfit ? plan.At(e) : unfit ? null : LastReady(batches);
-        Instant? bound = bounds.TryGetValue(unit.Id.ToString(), out var b) && b != int.MaxValue ? plan.At(b) : done;
-        Instant? repaired = repairs.TryGetValue(unit.Id, out var second) ? second : null;
+        // What came since the plan was made has no date yet.
+        var isNew = !plan.Problem.Units.Any(u => u.Id == unit.Id.ToString()) && left > 0;
+        Instant? done = plan.Ends.TryGetValue(unit.Id.ToString(), out var e) && !unfit ? plan.At(e) : unfit || isNew ? null : LastReady(batches);
+        Instant? bound = !plan.IsNone && plan.Alone.TryGetValue(unit.Id.ToString(), out var b) && b != int.MaxValue ? plan.At(b) : done;
+        Instant? repaired = plan.Repairs is { } repairs && repairs.TryGetValue(unit.Id, out var second) ? second : null;
         var late = (repaired ?? done) is { } d && unit.Deadline is { } day && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
-        return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : "no date",
+        return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : isNew ? "being planned" : "no date",
             done is { } t ? Time(t) : "", bound, bound is { } n ? _clock.At(n) : "", Difference(done, bound, left, unfit),
             unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left)
         { WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
@@ -117,17 +128,18 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var due = bench.State.Settings.Zone.AtStartOfDay(unit.Deadline!.Value.PlusDays(1)).ToInstant();
         if (bound > due) return $"cannot be done by then: alone even, the earliest is {_clock.At(bound.Value)}";
-        return _bound.Value.ShortMinutes > 0 ? $"not with these sittings: what is due needs {Clockface.Lasts(_bound.Value.ShortMinutes)} more of them" : "";
+        return plan.Bound.ShortMinutes > 0 ? $"not with these sittings: what is due needs {Clockface.Lasts(plan.Bound.ShortMinutes)} more of them" : "";
     }
 
     private ProofView Proof()
     {
+        if (plan.IsNone) return new ProofView(0, 0, "", 0);
         var value = plan.Result.Schedule.Z ?? 0;
-        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0) return new ProofView(value, 0, "", _bound.Value.ShortMinutes);
-        var days = (value - _bound.Value.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
+        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0) return new ProofView(value, 0, "", plan.Bound.ShortMinutes);
+        var days = (value - plan.Bound.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
         var words = days < 0.5 ? "no plan can do better by half a day"
             : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"no plan could bring all units home more than {Math.Ceiling(days):0} days earlier, taken together");
-        return new ProofView(value, _bound.Value.Value, words, _bound.Value.ShortMinutes);
+        return new ProofView(value, plan.Bound.Value, words, plan.Bound.ShortMinutes);
     }
 
     private Instant LastReady(List<Roster.Batch> batches) =>

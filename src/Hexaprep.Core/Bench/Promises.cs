@@ -10,7 +10,7 @@ public static class Promises
     /// <summary>The moment each unit is done; null for one that finds no place.</summary>
     public static Dictionary<Guid, Instant?> Of(BenchIndex bench, BenchPlan plan)
     {
-        var ends = PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks);
+        var ends = plan.Ends;
         var lacking = plan.Result.Unplaced.Select(u => bench.Batches[Guid.Parse(u.Batch)].UnitId).ToHashSet();
         return bench.State.Units.ToDictionary(u => u.Id, u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end));
     }

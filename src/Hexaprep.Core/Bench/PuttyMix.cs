@@ -23,7 +23,7 @@ public static class PuttyMix
         var ticks = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
         var served = amounts.ModelsPerMix is { } per ? ticks.Count / per * per : 0;
         if (served > 0) return ticks[served - 1];
-        var before = bench.State.Spells.TakeWhile(s => s.Id != spell.Id).Where(s => s.EndedAt <= spell.BeganAt).MaxBy(s => s.EndedAt);
+        var before = bench.EndedAfter(spell.BeganAt - HandOver - Duration.FromMinutes(1)).FirstOrDefault(s => s.EndedAt <= spell.BeganAt && s.Id != spell.Id);
         if (before is null || spell.BeganAt - before.EndedAt > HandOver) return spell.BeganAt;
         var other = bench.Steps[before.StepId].Amounts;
         if (other.WorkingMinutes is not { } working || other.Method != amounts.Method) return spell.BeganAt;

@@ -23,58 +23,49 @@ public sealed record Regroup(Guid BatchId, Guid? With, int? First)
         return cap is not null && batch.Traits.Models + other.Traits.Models > cap.Most ? Conflict("withId", $"{batch.Traits.Models + other.Traits.Models} models are too many: {cap.Words}.", "They stay two.") : null;
     }
 
-    /// <summary>The state with the batch cut or the two made one, their routes derived again. <see cref="WhyNot"/> must have been null.</summary>
-    /// <param name="state">Before.</param>
+    /// <summary>What cuts the batch or makes the two one, their routes derived again. <see cref="WhyNot"/> must have been null.</summary>
+    /// <param name="bench">Before.</param>
     /// <param name="newId">Gives fresh identities: the second half's first, then those of its steps.</param>
-    public BenchState On(BenchState state, Func<Guid> newId)
+    public IReadOnlyList<Change> On(BenchIndex bench, Func<Guid> newId)
     {
-        var batch = state.Batches.First(b => b.Id == BatchId);
-        return With is { } id ? Merged(state, batch, state.Batches.First(b => b.Id == id), newId) : Cut(state, batch, newId);
+        var batch = bench.Batches[BatchId];
+        return With is { } id ? Merged(bench, batch, bench.Batches[id], newId) : Cut(bench, batch, newId);
     }
 
-    private static BenchState Merged(BenchState state, Batch batch, Batch other, Func<Guid> newId)
+    private static IReadOnlyList<Change> Merged(BenchIndex bench, Batch batch, Batch other, Func<Guid> newId)
     {
-        var rest = state.Batches.Remove(other);
         var whole = batch with
         {
             Traits = batch.Traits with { Models = batch.Traits.Models + other.Traits.Models },
-            Name = rest.Count(b => b.UnitId == batch.UnitId) == 1 ? "" : batch.Name,
+            Name = bench.BatchesOf[batch.UnitId].Count() == 2 ? "" : batch.Name,
             Version = batch.Version + 1,
         };
-        var gone = state.Steps.Where(s => s.BatchId == other.Id).Select(s => s.Id).ToHashSet();
-        var next = state with
-        {
-            Batches = rest.Replace(batch, whole),
-            Models = state.Models.ConvertAll(m => m.BatchId == other.Id ? m with { BatchId = batch.Id, Number = m.Number + batch.Traits.Models } : m),
-            Steps = state.Steps.RemoveAll(s => gone.Contains(s.Id)),
-            Edges = state.Edges.RemoveAll(e => gone.Contains(e.From)),
-            House = state.House with { Narrower = state.House.Narrower.Remove(other.Id) },
-            Changes = state.Changes.Remove(other.Id),
-        };
-        return Rederived.Again(next, [batch.Id], newId);
+        return Rederive.After(bench,
+        [
+            new Change.ModelsSet([.. bench.ModelsOf[other.Id].Select(m => m with { BatchId = batch.Id, Number = m.Number + batch.Traits.Models })]),
+            new Change.BatchGone(other.Id), new Change.BatchSet(whole),
+        ], [batch.Id], newId);
     }
 
-    private BenchState Cut(BenchState state, Batch batch, Func<Guid> newId)
+    private IReadOnlyList<Change> Cut(BenchIndex bench, Batch batch, Func<Guid> newId)
     {
         var first = First!.Value;
         var name = batch.Name.Length == 0 ? "group" : batch.Name;
         var second = batch with { Id = newId(), Name = Short(name, " b"), Traits = batch.Traits with { Models = batch.Traits.Models - first }, Version = 1 };
         var kept = batch with { Name = Short(name, " a"), Traits = batch.Traits with { Models = first }, Version = batch.Version + 1 };
-        var at = state.Batches.IndexOf(batch);
-        var next = state with
-        {
-            Batches = state.Batches.SetItem(at, kept).Insert(at + 1, second),
-            Models = state.Models.ConvertAll(m => m.BatchId == batch.Id && m.Number > first ? m with { BatchId = second.Id, Number = m.Number - first } : m),
-            House = state.House.Narrower.TryGetValue(batch.Id, out var own) ? state.House with { Narrower = state.House.Narrower.Add(second.Id, own) } : state.House,
-            Changes = state.Changes.TryGetValue(batch.Id, out var changes) ? state.Changes.Add(second.Id, changes) : state.Changes,
-        };
-        return Rederived.Again(next, [batch.Id, second.Id], newId);
+        List<Change> changes =
+        [
+            new Change.BatchSet(kept), new Change.BatchAdded(second, batch.Id),
+            new Change.ModelsSet([.. bench.ModelsOf[batch.Id].Where(m => m.Number > first).Select(m => m with { BatchId = second.Id, Number = m.Number - first })]),
+        ];
+        changes.AddRange(bench.State.House.Of(batch.Id).Chosen.Select(c => new Change.ChoiceSet(null, second.Id, Routes.Schools.Find(c.Key)!, c.Value)));
+        if (bench.State.Changes.TryGetValue(batch.Id, out var own)) changes.Add(new Change.RouteChangesSet(second.Id, own));
+        return Rederive.After(bench, changes, [batch.Id, second.Id], newId);
     }
 
     private static string Short(string name, string suffix) => (name.Length + suffix.Length > 80 ? name[..(80 - suffix.Length)] : name) + suffix;
 
-    private static bool Begun(BenchIndex bench, Batch batch) => bench.State.Steps.Where(s => s.BatchId == batch.Id)
-        .Any(s => bench.TicksOf[s.Id].Any() || bench.SpellsOf[s.Id].Any() || bench.State.Flaws.Exists(f => f.StepId == s.Id));
+    private static bool Begun(BenchIndex bench, Batch batch) => bench.AllStepsOf[batch.Id].Any(s => bench.HasHistory(s.Id));
 
     private static bool Alike(BenchIndex bench, Batch a, Batch b)
     {

@@ -12,11 +12,12 @@ public static class Repairs
     private const int RubSetup = 2, RubMinutes = 3;
 
     /// <summary>When each unit is done if one repair is needed; units without a gate ahead are not in it.</summary>
-    public static Dictionary<Guid, Instant> Of(BenchIndex bench, BenchPlan plan)
+    public static Dictionary<Guid, Instant> Of(BenchIndex bench, BenchPlan plan, CancellationToken cancel = default)
     {
         var dates = new Dictionary<Guid, Instant>();
         foreach (var unit in bench.State.Units)
         {
+            cancel.ThrowIfCancellationRequested();
             var problem = plan.Problem with { Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, b) : b)] };
             if (problem.Batches.SequenceEqual(plan.Problem.Batches)) continue;
             var (among, giving) = (Ready(problem, plan, unit.Id.ToString()), Ready(Alone(problem, unit.Id.ToString()), plan, unit.Id.ToString()));
@@ -25,7 +26,7 @@ public static class Repairs
         return dates;
     }
 
-    private static int? Promised(BenchPlan plan, string unit) => PlanValue.Finishes(plan.Problem, plan.Result.Schedule.Chunks).TryGetValue(unit, out var end) ? end : null;
+    private static int? Promised(BenchPlan plan, string unit) => plan.Ends.TryGetValue(unit, out var end) ? end : null;
 
     private static int? Ready(PlanProblem problem, BenchPlan plan, string unit)
     {

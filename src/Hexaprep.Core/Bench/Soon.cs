@@ -48,7 +48,8 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
     // In hand with models left, or put down, or wanted by another batch: the mix made last.
     private IEnumerable<SoonView> Mix()
     {
-        var spell = bench.State.Spells.LastOrDefault(s => bench.Steps[s.StepId].Amounts.WorkingMinutes is not null);
+        // No mix stays workable for a day.
+        var spell = bench.EndedAfter(now - Duration.FromDays(1)).Append(bench.InHand).OfType<Spell>().Where(s => bench.Steps[s.StepId].Amounts.WorkingMinutes is not null).MaxBy(s => s.BeganAt);
         if (spell is null || bench.Steps[spell.StepId] is not { Amounts.WorkingMinutes: { } working } step) yield break;
         var next = bench.Remaining(step).Count > 0 ? step
             : plan.Work.Select(w => bench.Steps[w.StepId]).FirstOrDefault(s => plan.MixOf(s)?.FirstStep == step.Id);

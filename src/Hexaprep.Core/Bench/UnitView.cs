@@ -54,18 +54,18 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <summary>All units, by the plan's order of finish.</summary>
     public IReadOnlyList<UnitSummaryView> List() =>
     [
-        .. from promise in new PlanReader(bench, plan, now).View().Promises
-           let batches = bench.State.Batches.Where(b => b.UnitId == promise.UnitId).ToList()
+        .. from promise in new PlanReader(bench, plan, now).Promises()
+           let batches = bench.BatchesOf[promise.UnitId].ToList()
            select new UnitSummaryView(promise.UnitId, promise.Unit, promise.Mark, batches.Sum(b => b.Traits.Models),
                string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)), promise.Hexagon,
-               promise.HandsLeft == 0 ? "finished" : promise.Done is null ? "no plan fits" : $"{promise.DoneDay} {promise.DoneTime}", promise.HandsLeft),
+               promise.HandsLeft == 0 ? "finished" : promise.Done is null ? promise.DoneDay is "no date" ? "no plan fits" : promise.DoneDay : $"{promise.DoneDay} {promise.DoneTime}", promise.HandsLeft),
     ];
 
     /// <summary>One unit, or null.</summary>
     public UnitView? One(Guid id)
     {
         if (!bench.Units.TryGetValue(id, out var unit)) return null;
-        var batches = bench.State.Batches.Where(b => b.UnitId == id).ToList();
+        var batches = bench.BatchesOf[id].ToList();
         return new UnitView(unit.Id, unit.Name, unit.Mark, unit.Weight, unit.Deadline, unit.Version, unit.Notes, Hexagon.Of(bench, batches.Select(b => b.Id), now),
             batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count)), [.. batches.Select(One)]);
     }
@@ -73,14 +73,14 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     private BatchView One(Batch batch)
     {
         var t = batch.Traits;
-        var steps = bench.State.Steps.Where(s => s.BatchId == batch.Id).OrderBy(s => s.Position).ToList();
+        var steps = bench.AllStepsOf[batch.Id].ToList();
         var job = bench.State.JobOf(batch);
         var route = RouteBuilder.Derive(job, RuleBook.Trade);
         var present = route.Steps.Select(s => s.Key.Kind).ToHashSet();
         var unit = bench.Units[batch.UnitId];
-        var flaws = from f in bench.State.Flaws
-                    where f.MendedAt is null && steps.Any(s => s.Id == f.StepId)
-                    let number = bench.State.Models.First(m => m.Id == f.ModelId).Number
+        var flaws = from f in bench.OpenFlaws
+                    where steps.Any(s => s.Id == f.StepId)
+                    let number = bench.Models[f.ModelId].Number
                     select new FlawView(f.Id, f.StepId, unit.Id, unit.Name, unit.Mark, number, f.Place, f.Words);
         return new BatchView(batch.Id, batch.Name, t.Models, t.MaterialWords, t.Parts, t.BaseMm, t.Tier, t.MoldLines, t.Gaps, t.Transfers, t.FinalSheen,
             t.PaintMinutes, t.LeadFree, t.Any(m => m == Material.Unknown), t.Any(m => m == Material.WhiteMetal), batch.Version, Hexagon.Of(bench, [batch.Id], now),

@@ -37,9 +37,9 @@ public enum WhatIfEffect { Same, Sooner, Later, NoPlace }
 /// <param name="now">Nothing is planned before it.</param>
 /// <param name="budget">Decodes for each second plan, at least 1.</param>
 /// <param name="newId">Gives fresh identities.</param>
-public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId)
+/// <param name="cancel">Ends the search.</param>
+public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId, CancellationToken cancel = default)
 {
-    private const int MostDaysAway = 60;
     private const double LeastHours = 1;
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
@@ -48,12 +48,12 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
     public WhatIfView View(WhatIfAsk ask)
     {
         var changed = WhatIfChange.Of(bench, ask, now, newId);
-        var next = new BenchIndex(changed.State);
+        var next = bench.With(changed.Made);
         var second = ask.Kind switch
         {
             WhatIfKind.Slip => Slipped(ask),
             WhatIfKind.Better => Bettered(),
-            _ => PlanDraft.Next(next, now, plan, budget, freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling or WhatIfKind.Merge or WhatIfKind.Split),
+            _ => PlanDraft.Next(next, now, plan, budget, freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling or WhatIfKind.Merge or WhatIfKind.Split, cancel: cancel),
         };
         var (was, willBe) = (Promises.Of(bench, plan), Promises.Of(next, second));
         var units = bench.State.Units.Select(u => Compare(u, was.GetValueOrDefault(u.Id), willBe.GetValueOrDefault(u.Id))).ToList();
@@ -65,7 +65,7 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
     }
 
     /// <summary>The plan a longer search finds, starting from the one there is. The same question gives the same plan.</summary>
-    public BenchPlan Bettered() => new(plan.Origin, plan.MadeAt, plan.Budget + budget, plan.Problem, Planner.Better(plan.Problem, plan.Result.Schedule.Chunks, budget));
+    public BenchPlan Bettered() => new(plan.Origin, plan.MadeAt, plan.Budget + budget, plan.Problem, Planner.Better(plan.Problem, plan.Result.Schedule.Chunks, budget, cancel));
 
     // The step may not start before its sitting is over: a mark in the problem that takes no hands says so.
     private BenchPlan Slipped(WhatIfAsk ask)
@@ -82,7 +82,7 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
             })],
             Fixed = [.. plan.Problem.Fixed ?? [], new PlanChunk(chunk.Batch, mark, ends - 1, ends, 1)],
         };
-        var result = Planner.Keep(problem, plan.Result.Schedule.Chunks);
+        var result = Planner.Keep(problem, plan.Result.Schedule.Chunks, cancel);
         return new BenchPlan(plan.Origin, plan.MadeAt, plan.Budget, problem, result with { Schedule = result.Schedule with { Chunks = [.. result.Schedule.Chunks.Where(c => c.Step != mark)] } });
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
@@ -26,36 +25,18 @@ public sealed record WhatIfAsk(
     WhatIfKind Kind, LocalDate? Date = null, LocalDate? Until = null, LocalTime? Begins = null, LocalTime? Ends = null, int? Handles = null, Guid? UnitId = null, Guid? StepId = null,
     Guid? BatchId = null, Guid? WithId = null, int? Models = null);
 
-/// <summary>What a question would change on the bench: the state with it, and what has to be written when it is taken.</summary>
-/// <param name="State">The bench with the change.</param>
+/// <summary>What a question would change on the bench: the same when it is only weighed and when it is taken.</summary>
 /// <param name="Title">What was asked, in words.</param>
-public sealed record WhatIfChange(BenchState State, string Title)
+/// <param name="Made">The changes; none where nothing could be kept.</param>
+public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
 {
     private const int MostDaysAway = 60;
 
     /// <summary>The weight of a unit that goes first.</summary>
     public const int FirstWeight = 5;
 
-    /// <summary>Evenings that come or go.</summary>
-    public IReadOnlyList<SittingException> Exceptions { get; init; } = [];
-
-    /// <summary>How many handles there are from then on; null where they stay.</summary>
-    public int? Handles { get; init; }
-
-    /// <summary>The unit that goes first.</summary>
-    public Guid? FirstUnit { get; init; }
-
-    /// <summary>What is followed at a point from then on, for the whole bench.</summary>
-    public (School School, string Option)? House { get; init; }
-
-    /// <summary>A change of the routes of some batches.</summary>
-    public (RouteChange Change, IReadOnlyList<Batch> Batches)? Route { get; init; }
-
-    /// <summary>Batches cut or made one.</summary>
-    public Regroup? Regroup { get; init; }
-
     /// <summary>True when there is something to write.</summary>
-    public bool Changes => Exceptions.Count > 0 || Handles is not null || FirstUnit is not null || House is not null || Route is not null || Regroup is not null;
+    public bool Changes => Made.Count > 0;
 
     /// <summary>What a question would change.</summary>
     /// <param name="bench">The bench.</param>
@@ -84,13 +65,12 @@ public sealed record WhatIfChange(BenchState State, string Title)
                 case WhatIfKind.Handles:
                     var handles = Need("handles", ask.Handles);
                     if (handles is < 1 or > 1000) throw Refuse("handles", $"{handles} handles do not fit.", "Give 1 to 1000.");
-                    return new(bench.State with { Settings = bench.State.Settings with { Handles = handles } }, $"{handles} handles instead of {bench.State.Settings.Handles}") { Handles = handles };
+                    return new($"{handles} handles instead of {bench.State.Settings.Handles}", [Set(bench.State.Settings with { Handles = handles })]);
                 case WhatIfKind.First:
                     var unit = bench.State.Units.Find(u => u.Id == ask.UnitId) ?? throw Missing("unitId", "unit", "Choose one of the units.");
-                    return new(bench.State with { Units = bench.State.Units.ConvertAll(u => u.Id == unit.Id ? u with { Weight = FirstWeight } : u) }, $"{unit.Name} first") { FirstUnit = unit.Id };
+                    return new($"{unit.Name} first", [new Change.UnitSet(unit with { Weight = FirstWeight, Version = unit.Version + 1 })]);
                 case WhatIfKind.Airbrush:
-                    var house = bench.State.House.With(null, Schools.PrimeBy, "airbrush");
-                    return new(Again(bench.State with { House = house }, bench.State.Batches), "Airbrush instead of the can") { House = (Schools.PrimeBy, "airbrush") };
+                    return new("Airbrush instead of the can", HouseEdits.Chosen(bench, null, null, Schools.PrimeBy, "airbrush", newId));
                 case WhatIfKind.SkipFilling:
                     return SkipFilling();
                 case WhatIfKind.Merge:
@@ -99,18 +79,19 @@ public sealed record WhatIfChange(BenchState State, string Title)
                     return Regrouped(new Regroup(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
                 case WhatIfKind.Slip:
                     var step = ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found) ? found : throw Missing("stepId", "step", "Choose a planned step.");
-                    return new(bench.State, $"{BenchIndex.TitleOf(step)}, {bench.NameOf(step)}, misses its sitting");
+                    return new($"{BenchIndex.TitleOf(step)}, {bench.NameOf(step)}, misses its sitting", []);
                 default:
-                    return new(bench.State, "A longer search");
+                    return new("A longer search", []);
             }
         }
 
         private WhatIfChange Calendar(string title, params SittingException[] changes)
         {
             var calendar = bench.State.Settings.Calendar;
-            var settings = bench.State.Settings with { Calendar = calendar with { Exceptions = [.. calendar.Exceptions, .. changes] } };
-            return new(bench.State with { Settings = settings }, title) { Exceptions = changes };
+            return new(title, [Set(bench.State.Settings with { Calendar = calendar with { Exceptions = [.. calendar.Exceptions, .. changes] } })]);
         }
+
+        private static Change.SettingsSet Set(BenchSettings settings) => new(settings with { Version = settings.Version + 1 });
 
         // The day's own sittings fall out and come back with less at the front.
         private WhatIfChange LaterStart(LocalDate date, LocalTime begins)
@@ -134,9 +115,7 @@ public sealed record WhatIfChange(BenchState State, string Title)
         {
             var batches = bench.State.Batches.Where(b => b.Traits.Tier == Tier.RankAndFile && bench.StepsOf[b.Id].Any(s => s.Key.Kind == StepKind.Fill && !bench.IsFinished(s))).ToList();
             if (batches.Count == 0) throw Refuse("kind", "No rank and file is waiting to be filled.", "Ask something else.");
-            var skip = new RouteChange(ChangeKind.Skip, StepKind.Fill);
-            var changes = batches.Aggregate(bench.State.Changes, (all, b) => all.SetItem(b.Id, all.GetValueOrDefault(b.Id, ImmutableList<RouteChange>.Empty).Add(skip)));
-            return new(Again(bench.State with { Changes = changes }, batches), "No filling on rank and file") { Route = (skip, batches) };
+            return new("No filling on rank and file", [.. batches.SelectMany(b => RouteEdits.Made(bench, b, new RouteChange(ChangeKind.Skip, StepKind.Fill), now, newId))]);
         }
 
         private WhatIfChange Regrouped(Regroup how)
@@ -145,10 +124,8 @@ public sealed record WhatIfChange(BenchState State, string Title)
             var (batch, models) = (bench.Batches[how.BatchId], bench.Batches[how.BatchId].Traits.Models);
             var unit = bench.Units[batch.UnitId].Name;
             var title = how.With is { } id ? $"{unit}: {models} and {bench.Batches[id].Traits.Models} in one batch" : $"{unit}: {models} as {how.First} and {models - how.First}";
-            return new(how.On(bench.State, newId), title) { Regroup = how };
+            return new(title, how.On(bench, newId));
         }
-
-        private BenchState Again(BenchState state, IReadOnlyList<Batch> batches) => Rederived.Again(state, [.. batches.Select(b => b.Id)], newId);
 
         private LocalDate Ahead(string field, LocalDate? date)
         {

@@ -26,23 +26,26 @@ public sealed record Belief(double Factor, double Sd, double PriorSd, int Count,
 public sealed record ObservedCoat(Coat Coat, Readiness Stage, IReadOnlyList<Guid> TestIds, Observation Seen, bool LeftOut);
 
 /// <summary>When coats are ready: the model's time in the air they dry in, the coats below, the product's label, and what this bench has seen of the product.</summary>
-/// <param name="coats">All coats of the bench; looked at when first asked what was seen of a product.</param>
-/// <param name="labels">Labels the user entered.</param>
-/// <param name="readings">Air read at the bench and outdoors.</param>
-/// <param name="houseOf">The house rules a coat's batch follows.</param>
-public sealed class DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLabel> labels, IReadOnlyList<AirReading> readings, Func<Coat, HouseRules> houseOf)
+public sealed class DryingBook
 {
-    private const double LabelSd = 0.25;
-    private static readonly System.Collections.Concurrent.ConcurrentDictionary<double, Belief> Untaught = new();
-    private readonly Dictionary<Product, ProductLabel> _labels = labels.ToDictionary(l => l.Product);
-    private readonly AirReading[] _indoors = [.. readings.Where(r => r.Place == AirPlace.Bench).OrderBy(r => r.At)];
-    private readonly System.Collections.Concurrent.ConcurrentDictionary<Product, Belief> _beliefs = new();
-    private ILookup<Product, Coat>? _byProduct;
+    private readonly Dictionary<Product, ProductLabel> _labels;
+    private readonly Lazy<ProductLogs> _products;
+    private readonly ReadAir _air;
+    private readonly Func<Coat, HouseRules> _houseOf;
+
+    /// <summary>A book over coats, labels and air.</summary>
+    /// <param name="coats">All coats of the bench; looked at when first asked what was seen of a product.</param>
+    /// <param name="labels">Labels the user entered.</param>
+    /// <param name="readings">Air read at the bench and outdoors.</param>
+    /// <param name="houseOf">The house rules a coat's batch follows.</param>
+    public DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLabel> labels, IReadOnlyList<AirReading> readings, Func<Coat, HouseRules> houseOf)
+        : this(new(() => ProductLogs.Of([], coats)), labels, new ReadAir(readings), houseOf) { }
+
+    internal DryingBook(Lazy<ProductLogs> products, IReadOnlyList<ProductLabel> labels, ReadAir air, Func<Coat, HouseRules> houseOf) =>
+        (_products, _labels, _air, _houseOf) = (products, labels.ToDictionary(l => l.Product), air, houseOf);
 
     /// <summary>Products with coats or labels.</summary>
-    public IReadOnlyList<Product> Products => [.. ByProduct.Select(g => g.Key).Union(_labels.Keys).OrderBy(p => p.Id, StringComparer.Ordinal)];
-
-    private ILookup<Product, Coat> ByProduct => _byProduct ??= coats.ToLookup(Product.Of);
+    public IReadOnlyList<Product> Products => [.. _products.Value.Products.Union(_labels.Keys).OrderBy(p => p.Id, StringComparer.Ordinal)];
 
     /// <summary>The label of a product, or null.</summary>
     public ProductLabel? LabelOf(Product product) => _labels.GetValueOrDefault(product);
@@ -51,53 +54,52 @@ public sealed class DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLab
     public Air AirAt(Instant at) => ReadingAt(at)?.Air ?? Air.Usual;
 
     /// <summary>The bench reading that still holds at a moment, or null.</summary>
-    public AirReading? ReadingAt(Instant at)
-    {
-        var i = Last(at);
-        return i >= 0 && at - _indoors[i].At <= AirReading.Holds ? _indoors[i] : null;
-    }
+    public AirReading? ReadingAt(Instant at) => _air.Indoors(at);
+
+    /// <summary>The reading outdoors that still holds at a moment, or null.</summary>
+    public AirReading? OutdoorsAt(Instant at) => _air.Outdoors(at);
 
     /// <summary>What is believed of a product.</summary>
-    public Belief BeliefOf(Product product)
-    {
-        if (_beliefs.TryGetValue(product, out var known)) return known;
-        var sd = LabelOf(product) is { } label && (label.RecoatMin ?? label.HandleMin ?? label.NextLayerMin) is not null ? LabelSd : TradeDefaults.ClassOf(product.Class).PriorSd;
-        var seen = ObservationsOf(product).Where(o => !o.LeftOut).Select(o => o.Seen).ToList();
-        var belief = seen.Count == 0 ? Untaught.GetOrAdd(sd, s => Believe(new Calibration([], 0, s), s)) : Believe(new Calibration(seen, 0, sd), sd);
-        return _beliefs[product] = belief;
-    }
+    public Belief BeliefOf(Product product) => LearnedOf(product).Belief;
 
     /// <summary>What tests of a product's coats say, oldest first. The last "still tacky" and the first "dry" of a coat bracket it.</summary>
-    public IReadOnlyList<ObservedCoat> ObservationsOf(Product product)
+    public IReadOnlyList<ObservedCoat> ObservationsOf(Product product) => LearnedOf(product).Observed;
+
+    private Learned LearnedOf(Product product)
     {
-        var found = new List<ObservedCoat>();
-        foreach (var coat in ByProduct[product].Where(c => c.EndedAt is not null && c.Tests.Count > 0).OrderBy(c => c.EndedAt))
+        if (_products.Value.Of(product) is not { } log) return Learned.Nothing(PriorSd(product));
+        return log.Learn(coats => Learned.From(coats.SelectMany(Observe), PriorSd(product)), (learned, moves) => learned.Moved([.. moves.Select(m => (m.Before?.Id, (IReadOnlyList<ObservedCoat>)[.. m.After is { } after ? Observe(after) : []]))]));
+    }
+
+    private double PriorSd(Product product) =>
+        LabelOf(product) is { } label && (label.RecoatMin ?? label.HandleMin ?? label.NextLayerMin) is not null ? Learned.LabelSd : TradeDefaults.ClassOf(product.Class).PriorSd;
+
+    private IEnumerable<ObservedCoat> Observe(Coat coat)
+    {
+        if (coat.EndedAt is not { } end || coat.Tests.Count == 0) yield break;
+        double Since(CoatTest t) => (t.At - end).TotalMinutes;
+        foreach (var tests in coat.Tests.Where(t => t.At > end).GroupBy(t => (t.Stage, t.LeftOut)))
         {
-            foreach (var tests in coat.Tests.Where(t => t.At > coat.EndedAt).GroupBy(t => (t.Stage, t.LeftOut)))
+            var model = Model(coat, tests.Key.Stage);
+            if (tests.FirstOrDefault(t => t.Finding == Finding.Exact) is { } exact)
             {
-                var model = Model(coat, tests.Key.Stage);
-                double Since(CoatTest t) => (t.At - coat.EndedAt!.Value).TotalMinutes;
-                if (tests.FirstOrDefault(t => t.Finding == Finding.Exact) is { } exact)
-                {
-                    found.Add(new(coat, tests.Key.Stage, [exact.Id], new Observation(model, Exact: Since(exact)), tests.Key.LeftOut));
-                    continue;
-                }
-                // A "dry" before the last "still tacky" was a wrong touch.
-                var tacky = tests.Where(t => t.Finding == Finding.NotDryAt).MaxBy(t => t.At);
-                var dry = tests.Where(t => t.Finding == Finding.DryAt && (tacky is null || t.At > tacky.At)).MinBy(t => t.At);
-                if ((dry ?? tacky) is null) continue;
-                found.Add(new(coat, tests.Key.Stage, [.. new[] { tacky?.Id, dry?.Id }.OfType<Guid>()],
-                    new Observation(model, NotDryAt: tacky is null ? null : Since(tacky), DryAt: dry is null ? null : Since(dry)), tests.Key.LeftOut));
+                yield return new(coat, tests.Key.Stage, [exact.Id], new Observation(model, Exact: Since(exact)), tests.Key.LeftOut);
+                continue;
             }
+            // A "dry" before the last "still tacky" was a wrong touch.
+            var tacky = tests.Where(t => t.Finding == Finding.NotDryAt).MaxBy(t => t.At);
+            var dry = tests.Where(t => t.Finding == Finding.DryAt && (tacky is null || t.At > tacky.At)).MinBy(t => t.At);
+            if ((dry ?? tacky) is null) continue;
+            yield return new(coat, tests.Key.Stage, [.. new[] { tacky?.Id, dry?.Id }.OfType<Guid>()],
+                new Observation(model, NotDryAt: tacky is null ? null : Since(tacky), DryAt: dry is null ? null : Since(dry)), tests.Key.LeftOut);
         }
-        return found;
     }
 
     /// <summary>The three times of a coat for a readiness; null while it goes on, and where its product has no such stage.</summary>
     public SafeTimes? When(Coat coat, Readiness stage)
     {
         if (coat.EndedAt is not { } end || !DryingModel.Knows(coat.Product, stage)) return null;
-        var house = houseOf(coat);
+        var house = _houseOf(coat);
         return CoatClock.Learn(coat, stage, Band(coat.Step, Product.Of(coat), stage, house, Model(coat, stage), AirDuring(coat).Item1), end);
     }
 
@@ -172,23 +174,9 @@ public sealed class DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLab
     private (Air, IEnumerable<AirReading>) AirDuring(Coat coat)
     {
         var end = coat.EndedAt ?? coat.StartedAt;
-        if (coat.Step == StepKind.Wash && coat.AirC is null) return (WaitTable.AirAfter(StepKind.Wash, houseOf(coat)), []);
+        if (coat.Step == StepKind.Wash && coat.AirC is null) return (WaitTable.AirAfter(StepKind.Wash, _houseOf(coat)), []);
         var read = AirAt(end);
         var first = coat.AirC is null && coat.HumidityPct is null ? read : new Air(Math.Clamp(coat.AirC ?? read.AirC, -10, 45), Math.Clamp(coat.HumidityPct ?? read.HumidityPct, 5, 100));
-        return (first, _indoors.Skip(Last(end) + 1));
+        return (first, _air.IndoorsAfter(end));
     }
-
-    private int Last(Instant at)
-    {
-        int low = 0, high = _indoors.Length;
-        while (low < high)
-        {
-            var mid = (low + high) / 2;
-            if (_indoors[mid].At <= at) low = mid + 1;
-            else high = mid;
-        }
-        return low - 1;
-    }
-
-    private static Belief Believe(Calibration c, double priorSd) => new(c.MedianFactor, c.Sd, priorSd, c.Count, c.Quantile(1, 0.1), c.Quantile(1, 0.5), c.Quantile(1, 0.9));
 }

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Roster;
+using NodaTime;
 
 namespace Hexaprep.Core.Routes;
 
@@ -19,6 +20,9 @@ public sealed record RouteChange(ChangeKind Kind, StepKind Step, string? Method 
     /// <summary>True when it takes the earlier one back instead of standing beside it: skip against add.</summary>
     private bool Place => Kind is ChangeKind.Skip or ChangeKind.Add;
 }
+
+/// <summary>A change of a route with how binding the rules are that it breaks, what was said of it, and when it was made.</summary>
+public sealed record KeptRouteChange(RouteChange Change, Strength Strength, string Consequence, Instant At);
 
 /// <summary>What a batch's route is derived from: its traits, the house rules that hold for it, and what the user changed.</summary>
 /// <param name="Batch">Its traits.</param>

@@ -14,10 +14,11 @@ internal sealed class Attempt
     private int _stepCount, _wasCount, _sittingCount, _unitCount, _stamp;
     private readonly long[] _unitBound, _alone;
     private long _before, _limit, _bound;
+    private readonly CancellationToken _cancel;
 
-    public Attempt(CompiledProblem problem, Timetable table, Placer placer)
+    public Attempt(CompiledProblem problem, Timetable table, Placer placer, CancellationToken cancel = default)
     {
-        (_p, _table, _placer) = (problem, table, placer);
+        (_p, _table, _placer, _cancel) = (problem, table, placer, cancel);
         (_stampOfStep, _stampOfSitting, _stampOfUnit) = (new int[problem.Steps], new int[problem.Sittings], new int[problem.Units]);
         _pieces = new Piece[table.Found.Length];
         _unitBound = new long[problem.Units];
@@ -32,8 +33,10 @@ internal sealed class Attempt
 
     /// <summary>Begins a change.</summary>
     /// <param name="allowed">How much dearer it may become.</param>
+    /// <exception cref="OperationCanceledException">Nobody wants the plan any more.</exception>
     public void Begin(long allowed = CompiledProblem.Never)
     {
+        _cancel.ThrowIfCancellationRequested();
         _stamp++;
         (_stepCount, _wasCount, _sittingCount, _unitCount) = (0, 0, 0, 0);
         _before = _table.Value();

@@ -57,7 +57,7 @@ public sealed class Bindings
     /// <summary>Lays a schedule beside its problem.</summary>
     public Bindings(PlanProblem problem, IReadOnlyList<PlanChunk> chunks)
     {
-        _p = new CompiledProblem(problem);
+        _p = CompiledProblem.Of(problem);
         _table = new Timetable(_p);
         _was = new Piece[_table.Found.Length];
         foreach (var own in chunks.GroupBy(c => _p.ById[(c.Batch, c.Step)]).Where(g => !_p.Frozen[g.Key]))

@@ -55,6 +55,11 @@ internal sealed partial class CompiledProblem
     private readonly int[]?[] _minutes;
     private readonly int[] _sittingAt, _slotAt;
 
+    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<PlanProblem, CompiledProblem> Known = [];
+
+    /// <summary>The problem compiled, once for as long as it is kept: a plan, its bound, its reasons and its second plans stand on one.</summary>
+    public static CompiledProblem Of(PlanProblem problem) => Known.GetValue(problem, p => new CompiledProblem(p));
+
     public CompiledProblem(PlanProblem problem)
     {
         Problem = problem;

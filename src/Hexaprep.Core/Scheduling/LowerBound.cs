@@ -11,7 +11,7 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
     /// <summary>Bounds a problem: critical paths, hands by position, hands by sitting, sittings and set-ups; proofs in docs/computation.md.</summary>
     public static LowerBound Of(PlanProblem problem)
     {
-        var p = new CompiledProblem(problem);
+        var p = CompiledProblem.Of(problem);
         var alone = new CriticalPath(p).Ready;
         var work = new int[p.Units];
         var after = new int[p.Units];
@@ -38,7 +38,7 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
     /// <summary>The least minute each unit can be ready at, with the bench to itself; <see cref="int.MaxValue"/> when the calendar is too short.</summary>
     public static Dictionary<string, int> Alone(PlanProblem problem)
     {
-        var ready = new CriticalPath(new CompiledProblem(problem)).Ready;
+        var ready = new CriticalPath(CompiledProblem.Of(problem)).Ready;
         return problem.Units.Select((u, i) => (u.Id, At: ready[i] >= CompiledProblem.Never ? int.MaxValue : ready[i])).ToDictionary(u => u.Id, u => u.At, StringComparer.Ordinal);
     }
 

@@ -6,13 +6,14 @@ public static class Planner
     /// <summary>Makes a plan from nothing: a first one from fixed orders, then a better one as long as the budget lasts.</summary>
     /// <param name="problem">What to plan; its seed drives the search.</param>
     /// <param name="budget">Decodes to spend; a decode is as many steps laid as there are. The fixed orders are always tried; 0: the plan of a moment.</param>
+    /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
     /// <returns>The best plan found. Steps that fit nowhere are listed with what they lack.</returns>
-    public static PlanResult Solve(PlanProblem problem, int budget)
+    public static PlanResult Solve(PlanProblem problem, int budget, CancellationToken cancel = default)
     {
-        var p = new CompiledProblem(problem);
+        var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
         var best = new SavedPlan(p);
-        var search = new Search(p, table, (ulong)problem.Seed);
+        var search = new Search(p, table, (ulong)problem.Seed, cancel);
         var spent = budget == 0 ? search.First(best) : search.First(best, budget);
         search.Improve(best, budget - spent);
         return Finish(p, table, best);
@@ -21,22 +22,24 @@ public static class Planner
     /// <summary>Makes the plan that stays closest to an older one: what still holds keeps its minute, only what must move moves.</summary>
     /// <param name="problem">What to plan now.</param>
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
-    public static PlanResult Keep(PlanProblem problem, IReadOnlyList<PlanChunk> older)
+    /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
+    public static PlanResult Keep(PlanProblem problem, IReadOnlyList<PlanChunk> older, CancellationToken cancel = default)
     {
-        var p = new CompiledProblem(problem);
+        var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
-        return Replay.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0);
+        return Replay.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0, cancel);
     }
 
     /// <summary>Betters the plan that stays closest to an older one.</summary>
     /// <param name="problem">What to plan now.</param>
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
     /// <param name="budget">Decodes to spend.</param>
-    public static PlanResult Better(PlanProblem problem, IReadOnlyList<PlanChunk> older, int budget)
+    /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
+    public static PlanResult Better(PlanProblem problem, IReadOnlyList<PlanChunk> older, int budget, CancellationToken cancel = default)
     {
-        var p = new CompiledProblem(problem);
+        var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
-        var search = new Search(p, table, (ulong)problem.Seed);
+        var search = new Search(p, table, (ulong)problem.Seed, cancel);
         var best = new SavedPlan(p);
         search.Continue(best, older, budget);
         return Finish(p, table, best);

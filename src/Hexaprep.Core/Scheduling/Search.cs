@@ -23,12 +23,12 @@ internal sealed class Search
     private readonly SplitMix64 _random;
     private readonly List<(int[] Order, long Value)> _first = [];
 
-    public Search(CompiledProblem problem, Timetable table, ulong seed)
+    public Search(CompiledProblem problem, Timetable table, ulong seed, CancellationToken cancel)
     {
         (_p, _table, _random) = (problem, table, new SplitMix64(seed));
         _pace = problem.Steps <= SmallSteps ? Small : problem.Steps <= MiddleSteps ? Middle : Large;
         _placer = new Placer(problem, table);
-        _attempt = new Attempt(problem, table, _placer);
+        _attempt = new Attempt(problem, table, _placer, cancel);
         _improver = new Improver(problem, table, _placer, _attempt, _random);
         _orders = new OrderSearch(problem, table, _placer, _attempt, _random);
     }

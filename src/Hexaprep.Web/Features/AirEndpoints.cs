@@ -42,53 +42,55 @@ public static class AirEndpoints
         api.MapPost("/forecast/simulated", SimulateAsync).WithSummary("Takes the simulated service's forecast of three days.");
     }
 
-    private static async Task<Ok<IReadOnlyList<AlertView>>> AlertsAsync(Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<AlertView>>> AlertsAsync(Desk desk, AlertStore store, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(new AlertReader(laid.Bench, laid.Plan, laid.Now).Of(await store.AnsweredAsync(laid.Workspace, cancel)));
     }
 
-    private static async Task<NoContent> HearAsync(string key, bool? silenced, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<NoContent> HearAsync(string key, bool? silenced, Desk desk, AlertStore store, CancellationToken cancel)
     {
         if (key.Length is < 3 or > 120) throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
         await store.HearAsync(await desk.WorkspaceAsync(cancel), key, silenced ?? false, desk.Now, cancel);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<AirView>> ReadAsync(Desk desk, AirStore store, CancellationToken cancel) => TypedResults.Ok(await ViewAsync(desk, store, cancel));
+    private static async Task<Ok<AirView>> ReadAsync(Desk desk, CancellationToken cancel) => TypedResults.Ok(await ViewAsync(desk, cancel));
 
-    private static async Task<AirView> ViewAsync(Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<AirView> ViewAsync(Desk desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
-        return new AirReader(laid.Bench, laid.Now).View((await store.ForecastFromAsync(laid.Workspace, cancel)).From);
+        return new AirReader(laid.Bench, laid.Now).View();
     }
 
-    private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, Desk desk, CancellationToken cancel)
     {
-        await store.ReadAsync(await desk.WorkspaceAsync(cancel),
-            new AirReading(entry.Id, entry.At ?? desk.Now, entry.Place, entry.AirC, entry.HumidityPct, entry.WindMs, entry.GustMs, entry.SunWM2, AirSource.Hand), desk.Now, cancel);
-        return TypedResults.Ok(await ViewAsync(desk, store, cancel));
+        var reading = new AirReading(entry.Id, entry.At ?? desk.Now, entry.Place, entry.AirC, entry.HumidityPct, entry.WindMs, entry.GustMs, entry.SunWM2, AirSource.Hand);
+        await desk.WriteAsync(entry.Id, _ => AirEdits.Read(reading, desk.Now), cancel);
+        return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
-    private static async Task<Ok<JudgedReading>> AskAsync(InstrumentAsk ask, Desk desk, AirStore store, IAirInstrument instrument, CancellationToken cancel)
+    private static async Task<Ok<JudgedReading>> AskAsync(InstrumentAsk ask, Desk desk, IAirInstrument instrument, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
-        var before = laid.Bench.State.Readings.LastOrDefault(r => r.Place == ask.Place && r.Source == AirSource.Instrument);
+        var before = laid.Bench.State.Readings.FindLast(r => r.Place == ask.Place && r.Source == AirSource.Instrument);
         var judged = JudgedReading.Of(await instrument.ReadAsync(ask.Place, cancel), before, laid.Now);
         if (judged is { State: InstrumentState.Good, Reading: { } r })
-            await store.ReadAsync(laid.Workspace, new AirReading(ask.Id, r.MeasuredAt, ask.Place, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, AirSource.Instrument), laid.Now, cancel);
+            await desk.WriteAsync(ask.Id, _ => AirEdits.Read(new AirReading(ask.Id, r.MeasuredAt, ask.Place, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, AirSource.Instrument), laid.Now), cancel);
         return TypedResults.Ok(judged);
     }
 
-    private static async Task<Ok<AirView>> UploadAsync(ForecastUpload upload, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<Ok<AirView>> UploadAsync(ForecastUpload upload, Desk desk, CancellationToken cancel)
     {
-        await store.ForecastAsync(await desk.WorkspaceAsync(cancel), upload.Id, "a forecast file", ForecastFile.Read(upload.Text ?? ""), desk.Now, cancel);
-        return TypedResults.Ok(await ViewAsync(desk, store, cancel));
+        var hours = ForecastFile.Read(upload.Text ?? "");
+        await desk.WriteAsync(upload.Id, _ => AirEdits.Forecast("a forecast file", hours, desk.Now), cancel);
+        return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
-    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirStore store, AirOverHttp service, CancellationToken cancel)
+    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirOverHttp service, CancellationToken cancel)
     {
-        await store.ForecastAsync(await desk.WorkspaceAsync(cancel), ask.Id, "the simulated weather service", await service.ForecastAsync(cancel), desk.Now, cancel);
-        return TypedResults.Ok(await ViewAsync(desk, store, cancel));
+        var hours = await service.ForecastAsync(cancel);
+        await desk.WriteAsync(ask.Id, _ => AirEdits.Forecast("the simulated weather service", hours, desk.Now), cancel);
+        return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 }

@@ -1,5 +1,5 @@
 using Hexaprep.Core.Bench;
-using Hexaprep.Storage;
+using Hexaprep.Core.Wording;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
@@ -8,8 +8,10 @@ namespace Hexaprep.Web.Features;
 /// <param name="Revision">Rises with every change.</param>
 /// <param name="IsDemo">True for the demo world.</param>
 /// <param name="DemoHasAged">Nothing of the demo is under way any more: it can be loaded afresh.</param>
+/// <param name="Renewing">True while the plan is not yet of this bench and moment: the next is on its way.</param>
+/// <param name="PlanOf">When the plan was made, in words; empty before the first.</param>
 /// <param name="View">What to do now and why, what dries, what comes next, what must wait.</param>
-public sealed record BenchAnswer(long Revision, bool IsDemo, bool DemoHasAged, BenchView View);
+public sealed record BenchAnswer(long Revision, bool IsDemo, bool DemoHasAged, bool Renewing, string PlanOf, BenchView View);
 
 /// <summary>Reading the bench, and acting at it.</summary>
 public static class BenchEndpoints
@@ -24,15 +26,26 @@ public static class BenchEndpoints
 
     private static async Task<Ok<BenchAnswer>> ReadAsync(Desk desk, CancellationToken cancel) => TypedResults.Ok(Answer(await desk.LayAsync(cancel)));
 
-    private static async Task<Ok<BenchAnswer>> ActAsync(Act act, Desk desk, BenchStore store, CancellationToken cancel)
+    private static async Task<Ok<BenchAnswer>> ActAsync(Act act, Desk desk, ILoggerFactory logs, CancellationToken cancel)
     {
-        await store.ActAsync(await desk.WorkspaceAsync(cancel), act, desk.Now, cancel);
-        return TypedResults.Ok(Answer(await desk.LayAsync(cancel)));
+        await desk.WriteAsync(act.Id, bench => Acts.Decide(bench, act, desk.Now, Guid.NewGuid), cancel);
+        var laid = await desk.LayAsync(cancel);
+        try
+        {
+            return TypedResults.Ok(Answer(laid));
+        }
+        catch (Exception unread) when (unread is not OperationCanceledException)
+        {
+            // What was written is answered whatever the plan is like: the bench alone says it too.
+            logs.CreateLogger(nameof(BenchEndpoints)).LogError(unread, "The bench could not be read with its plan.");
+            return TypedResults.Ok(Answer(laid with { Plan = BenchPlan.None(laid.Now), Renewing = true }));
+        }
     }
 
     private static BenchAnswer Answer(LaidBench laid)
     {
         var view = new BenchReader(laid.Bench, laid.Plan, laid.Now).View();
-        return new BenchAnswer(laid.Revision, laid.IsDemo, laid.IsDemo && DemoWorld.HasAged(view), view);
+        var planOf = laid.Plan.IsNone ? "" : new Clockface(laid.Bench.State.Settings.Zone, laid.Now).At(laid.Plan.MadeAt);
+        return new BenchAnswer(laid.Revision, laid.IsDemo, laid.IsDemo && !laid.Renewing && DemoWorld.HasAged(view), laid.Renewing, planOf, view);
     }
 }

@@ -46,25 +46,25 @@ public static class CoatEndpoints
         return TypedResults.File(Encoding.UTF8.GetBytes(CoatLogCsv.Write(laid.Bench, new CoatsReader(laid.Bench, laid.Plan, laid.Now).Log())), "text/csv; charset=utf-8", "hexaprep-coats.csv");
     }
 
-    private static async Task<Ok<CoatUploadAnswer>> ImportAsync(CoatUpload upload, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<Ok<CoatUploadAnswer>> ImportAsync(CoatUpload upload, Desk desk, CancellationToken cancel)
     {
         var (coats, problems) = CoatLogCsv.Read(upload.Text ?? "", Guid.NewGuid);
         if (problems.Count > 0) return TypedResults.Ok(new CoatUploadAnswer(0, problems));
-        if (coats.Count > 0) await store.ImportAsync(await desk.WorkspaceAsync(cancel), upload.Id, coats, desk.Now, cancel);
+        if (coats.Count > 0) await desk.WriteAsync(upload.Id, _ => AirEdits.Bring(coats, desk.Now), cancel);
         return TypedResults.Ok(new CoatUploadAnswer(coats.Count, []));
     }
 
-    private static async Task<NoContent> LabelAsync(string id, LabelEdit edit, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<NoContent> LabelAsync(string id, LabelEdit edit, Desk desk, CancellationToken cancel)
     {
         var product = Product.Find(id) ?? throw new RefusedException(new Refusal("id", $"There is no product {id}.", "Take one of COATS.", RefusalKind.NotFound));
-        await store.LabelAsync(await desk.WorkspaceAsync(cancel), edit.Id,
-            new ProductLabel(product, edit.RecoatMin, edit.RecoatMax, edit.ReopenMin, edit.HandleMin, edit.NextLayerMin, edit.MinTempC, edit.MaxHumidityPct), desk.Now, cancel);
+        var label = new ProductLabel(product, edit.RecoatMin, edit.RecoatMax, edit.ReopenMin, edit.HandleMin, edit.NextLayerMin, edit.MinTempC, edit.MaxHumidityPct);
+        await desk.WriteAsync(edit.Id, _ => AirEdits.Label(label, desk.Now), cancel);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> LeaveOutAsync(LeaveOut edit, Desk desk, AirStore store, CancellationToken cancel)
+    private static async Task<NoContent> LeaveOutAsync(LeaveOut edit, Desk desk, CancellationToken cancel)
     {
-        await store.LeaveOutAsync(await desk.WorkspaceAsync(cancel), edit.Id, edit.TestIds, edit.LeftOut, desk.Now, cancel);
+        await desk.WriteAsync(edit.Id, bench => AirEdits.LeaveOut(bench, edit.TestIds, edit.LeftOut, desk.Now), cancel);
         return TypedResults.NoContent();
     }
 }

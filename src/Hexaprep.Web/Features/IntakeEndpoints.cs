@@ -52,9 +52,9 @@ public static class IntakeEndpoints
             .ProducesProblem(400).ProducesProblem(409);
     }
 
-    private static async Task<Ok<List<LineAnswer>>> ReadAsync(HttpRequest request, Desk desk, RosterStore store, CancellationToken cancel)
+    private static async Task<Ok<List<LineAnswer>>> ReadAsync(HttpRequest request, Desk desk, CancellationToken cancel)
     {
-        var names = await store.NamesAsync(await desk.WorkspaceAsync(cancel), cancel);
+        var names = await NamesAsync(desk, cancel);
         // The reader is synchronous; a temporary file keeps the body off the heap.
         await using var body = new FileBufferingReadStream(request.Body, 1 << 20);
         await body.DrainAsync(cancel);
@@ -62,25 +62,28 @@ public static class IntakeEndpoints
         return TypedResults.Ok(RosterCsv.Read(body).Select(l => Answer(l.Line, l.Cells, l.Reading, names)).ToList());
     }
 
-    private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, Desk desk, RosterStore store, CancellationToken cancel) =>
-        TypedResults.Ok(Answer(question.Line, question.Cells, RosterFields.Read(Whole.Cells("cells", question.Cells)), await store.NamesAsync(await desk.WorkspaceAsync(cancel), cancel)));
+    private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(Answer(question.Line, question.Cells, RosterFields.Read(Whole.Cells("cells", question.Cells)), await NamesAsync(desk, cancel)));
 
     private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, Desk desk, CancellationToken cancel)
     {
         var order = Ordered([new OrderedLine(question.Cells, true)])[0];
-        var laid = await desk.LayAsync(cancel);
-        return TypedResults.Ok(Arrival.Of(laid.Bench, [order], laid.Now, ArrivalBudget, Guid.NewGuid));
+        return TypedResults.Ok(await desk.AskAsync((stored, _, now, token) => Arrival.Of(stored.Bench, [order], now, ArrivalBudget, Guid.NewGuid, token), cancel));
     }
 
-    private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, Desk desk, RosterStore store, CancellationToken cancel)
+    private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, Desk desk, CancellationToken cancel)
     {
         if (order.Lines.Count is 0 or > RosterCsv.MostLines)
             throw new RefusedException(new Refusal("lines", $"There are {order.Lines.Count} lines.", $"Send 1 to {RosterCsv.MostLines}."));
         var read = Ordered(order.Lines);
-        var workspace = await desk.WorkspaceAsync(cancel);
-        return TypedResults.Ok(new RosterSaved(await store.SaveAsync(workspace, order.Id, read,
-            [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))], desk.Now, cancel)));
+        List<string> anyway = [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))];
+        var done = await desk.WriteAsync(order.Id, bench => RosterEdits.Join(bench, read, anyway, desk.Now, Guid.NewGuid), cancel);
+        return TypedResults.Ok(new RosterSaved([.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)]));
     }
+
+    // The names on the bench, as they are compared.
+    private static async Task<IReadOnlySet<string>> NamesAsync(Desk desk, CancellationToken cancel) =>
+        (await desk.LayAsync(cancel)).Bench.State.Units.Select(u => Muster.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
 
     private static List<UnitOrder> Ordered(IReadOnlyList<OrderedLine> lines)
     {

@@ -2,6 +2,7 @@ using System.Text;
 using Hexaprep.Core.Bench;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
+using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
@@ -34,8 +35,7 @@ public static class PlanEndpoints
 
     private static async Task<Ok<PlanView>> ReadAsync(Desk desk, CancellationToken cancel)
     {
-        var laid = await desk.LayAsync(cancel);
-        return TypedResults.Ok(new PlanReader(laid.Bench, laid.Plan, laid.Now).View());
+        return TypedResults.Ok(View(await desk.LayAsync(cancel)));
     }
 
     private static async Task<FileContentHttpResult> CalendarAsync(Desk desk, CancellationToken cancel)
@@ -57,34 +57,28 @@ public static class PlanEndpoints
         return TypedResults.File(PlanSheet.Write(new PlanReader(laid.Bench, laid.Plan, laid.Now).View()), "application/pdf", "hexaprep-plan.pdf");
     }
 
-    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, CancellationToken cancel) =>
-        TypedResults.Ok(Second(await desk.LayAsync(cancel), desk).View(ask));
+    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, PlanMaker maker, CancellationToken cancel) =>
+        TypedResults.Ok(await desk.AskAsync((stored, plan, now, token) => Second(maker, stored, plan, now, token).View(ask), cancel));
 
-    private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, SecondPlanStore store, CancellationToken cancel)
+    private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, CancellationToken cancel)
     {
-        await store.TakeAsync(await desk.WorkspaceAsync(cancel), take.Id, take.Ask, desk.Now, cancel);
+        await desk.WriteAsync(take.Id, bench => SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<SizesView>> SizesAsync(Desk desk, CancellationToken cancel)
+    private static async Task<Ok<SizesView>> SizesAsync(Desk desk, Planners planners, CancellationToken cancel) => TypedResults.Ok(planners.Sizes((await desk.LayAsync(cancel)).Workspace));
+
+    private static async Task<Ok<PlanView>> BetterAsync(BetterTake take, Desk desk, Planners planners, PlanMaker maker, CancellationToken cancel)
     {
-        var laid = await desk.LayAsync(cancel);
-        return TypedResults.Ok(new BatchSizes(laid.Bench, laid.Plan, laid.Now, desk.TrialBudget(laid.Bench), Guid.NewGuid).View());
+        await planners.BetterAsync(await desk.WorkspaceAsync(cancel), plan => plan.MadeAt == take.MadeAt && plan.Budget == take.Budget,
+            (stored, plan, now, token) => Second(maker, stored, plan, now, token).Bettered(), cancel);
+        return TypedResults.Ok(View(await desk.LayAsync(cancel)));
     }
 
-    private static async Task<Ok<PlanView>> BetterAsync(BetterTake take, Desk desk, PlanStore plans, CancellationToken cancel)
-    {
-        var laid = await desk.LayAsync(cancel);
-        if (laid.Plan.MadeAt == take.MadeAt && laid.Plan.Budget == take.Budget)
-        {
-            var better = Second(laid, desk).Bettered();
-            await plans.SaveAsync(laid.Workspace, laid.Revision, better, cancel);
-            laid = laid with { Plan = better };
-        }
-        return TypedResults.Ok(new PlanReader(laid.Bench, laid.Plan, laid.Now).View());
-    }
+    private static WhatIf Second(PlanMaker maker, StoredBench stored, BenchPlan plan, NodaTime.Instant now, CancellationToken cancel) =>
+        new(stored.Bench, plan, now, maker.TrialBudgetOf(stored.Bench) * 4, Guid.NewGuid, cancel);
 
-    private static WhatIf Second(LaidBench laid, Desk desk) => new(laid.Bench, laid.Plan, laid.Now, desk.TrialBudget(laid.Bench) * 4, Guid.NewGuid);
+    private static PlanView View(LaidBench laid) => new PlanReader(laid.Bench, laid.Plan, laid.Now).View() with { Renewing = laid.Renewing };
 
     private static async Task<ContentHttpResult> ProblemAsync(Desk desk, CancellationToken cancel) => Json(PlanFile.Write((await desk.LayAsync(cancel)).Plan.Problem));
 

@@ -4,8 +4,8 @@ using Hexaprep.Core.MayI;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
-using Hexaprep.Storage;
 using Hexaprep.Web.Http;
+using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
@@ -76,24 +76,26 @@ public static class RuleEndpoints
 
     private static async Task<Ok<HouseView>> HouseAsync(Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel) => TypedResults.Ok(await ViewAsync(unitId, batchId, desk, cancel));
 
-    private static async Task<Ok<EffectsView>> EffectsAsync(string school, Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<EffectsView>> EffectsAsync(string school, Guid? unitId, Guid? batchId, Desk desk, PlanMaker maker, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         Known(laid, unitId, batchId);
-        return TypedResults.Ok(Reader(laid, desk).Effects(School(school, RefusalKind.NotFound), unitId, batchId));
+        var known = School(school, RefusalKind.NotFound);
+        return TypedResults.Ok(await desk.AskAsync((stored, _, now, token) => new HouseReader(stored.Bench, now, maker.TrialBudgetOf(stored.Bench), Guid.NewGuid, token).Effects(known, unitId, batchId), cancel));
     }
 
-    private static async Task<Ok<HouseView>> ChooseAsync(HouseChoice choice, Desk desk, RuleStore store, CancellationToken cancel)
+    private static async Task<Ok<HouseView>> ChooseAsync(HouseChoice choice, Desk desk, CancellationToken cancel)
     {
         if (choice.UnitId is not null && choice.BatchId is not null) throw new RefusedException(new Refusal("batchId", "A unit and a batch were named.", "Name one of them, or neither for the whole bench."));
-        await store.ChooseAsync(await desk.WorkspaceAsync(cancel), choice.Id, choice.UnitId, choice.BatchId, School(choice.School), Option(choice.School, choice.Option), desk.Now, cancel);
+        var (school, option) = (School(choice.School), Option(choice.School, choice.Option));
+        await desk.WriteAsync(choice.Id, bench => HouseEdits.Choose(bench, choice.UnitId, choice.BatchId, school, option, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(await ViewAsync(choice.UnitId, choice.BatchId, desk, cancel));
     }
 
-    private static async Task<Ok<HouseView>> AnswerAsync(FirstAnswers given, Desk desk, RuleStore store, CancellationToken cancel)
+    private static async Task<Ok<HouseView>> AnswerAsync(FirstAnswers given, Desk desk, CancellationToken cancel)
     {
         var answers = given.Answers.ToDictionary(a => School(a.Key), a => Option(a.Key, a.Value)!);
-        await store.AnswerAsync(await desk.WorkspaceAsync(cancel), given.Id, answers, desk.Now, cancel);
+        await desk.WriteAsync(given.Id, bench => HouseEdits.Answer(bench, answers, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(await ViewAsync(null, null, desk, cancel));
     }
 
@@ -106,20 +108,20 @@ public static class RuleEndpoints
             [.. (found.Effect?.Comes ?? []).Select(k => StepWords.For(k).Title)], [.. (found.Effect?.Goes ?? []).Select(k => StepWords.For(k).Title)]));
     }
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> ChangeAsync(Guid id, RouteEdit edit, Desk desk, RuleStore store, CancellationToken cancel) =>
-        EditAsync(id, desk, w => store.ChangeAsync(w, edit.Id, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, cancel), cancel);
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> ChangeAsync(Guid id, RouteEdit edit, Desk desk, CancellationToken cancel) =>
+        EditAsync(id, desk, edit.Id, bench => RouteEdits.Change(bench, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, Guid.NewGuid), cancel);
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> RestoreAsync(Guid id, RouteRestore edit, Desk desk, RuleStore store, CancellationToken cancel) =>
-        EditAsync(id, desk, w => store.RestoreAsync(w, edit.Id, id, edit.Version, edit.Step, desk.Now, cancel), cancel);
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> RestoreAsync(Guid id, RouteRestore edit, Desk desk, CancellationToken cancel) =>
+        EditAsync(id, desk, edit.Id, bench => RouteEdits.Restore(bench, id, edit.Version, edit.Step, desk.Now, Guid.NewGuid), cancel);
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(Guid id, Identified edit, Desk desk, RosterStore store, CancellationToken cancel) =>
-        EditAsync(id, desk, w => store.IdentifyAsync(w, edit.Id, id, edit.Version, edit.Material, desk.Now, cancel), cancel);
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(Guid id, Identified edit, Desk desk, CancellationToken cancel) =>
+        EditAsync(id, desk, edit.Id, bench => RosterEdits.Identify(bench, id, edit.Version, edit.Material, desk.Now, Guid.NewGuid), cancel);
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(Guid batchId, Desk desk, Func<WorkspaceId, Task> edit, CancellationToken cancel) =>
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(Guid batchId, Desk desk, Guid id, Func<BenchIndex, Decision> edit, CancellationToken cancel) =>
         Stale.OrAsync(
             async () =>
             {
-                await edit(await desk.WorkspaceAsync(cancel));
+                await desk.WriteAsync(id, edit, cancel);
                 return await UnitEndpoints.OwnerAsync(batchId, desk, cancel);
             },
             () => UnitEndpoints.OwnerAsync(batchId, desk, cancel));
@@ -132,10 +134,8 @@ public static class RuleEndpoints
     {
         var laid = await desk.LayAsync(cancel);
         Known(laid, unitId, batchId);
-        return Reader(laid, desk).View(laid.HouseAsked, unitId, batchId);
+        return new HouseReader(laid.Bench, laid.Now, 1, Guid.NewGuid, cancel).View(unitId, batchId);
     }
-
-    private static HouseReader Reader(LaidBench laid, Desk desk) => new(laid.Bench, laid.Now, desk.TrialBudget(laid.Bench), Guid.NewGuid);
 
     private static void Known(LaidBench laid, Guid? unitId, Guid? batchId)
     {

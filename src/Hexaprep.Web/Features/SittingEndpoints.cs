@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hexaprep.Core;
+using Hexaprep.Core.Bench;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
@@ -22,27 +23,28 @@ public static class SittingEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/sittings", async (Desk desk, SittingStore store, CancellationToken cancel) => TypedResults.Ok(await ReadAsync(desk, store, cancel)))
+        api.MapGet("/sittings", async (Desk desk, CancellationToken cancel) => TypedResults.Ok(await ReadAsync(desk, cancel)))
             .WithSummary("The weekly pattern, exceptions, time zone and handles.");
         api.MapPut("/sittings", SaveAsync).WithSummary("Replaces them; the plan follows at once.").ProducesProblem(400).ProducesProblem(409);
     }
 
-    private static async Task<SittingsAnswer> ReadAsync(Desk desk, SittingStore store, CancellationToken cancel)
+    private static async Task<SittingsAnswer> ReadAsync(Desk desk, CancellationToken cancel)
     {
-        var s = await store.LoadAsync(await desk.WorkspaceAsync(cancel), cancel);
+        var s = SittingSettings.Of((await desk.LayAsync(cancel)).Bench.State.Settings);
         return new SittingsAnswer(s.TimeZone, s.Handles, s.RackSlots!.Value, s.Weekly, s.Exceptions, s.Version, Zones);
     }
 
-    private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(SittingsEdit edit, Desk desk, SittingStore store, CancellationToken cancel)
+    private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(SittingsEdit edit, Desk desk, CancellationToken cancel)
     {
         Check(edit);
         return await Stale.OrAsync(
             async () =>
             {
-                await store.SaveAsync(await desk.WorkspaceAsync(cancel), edit.Id, new SittingSettings(edit.TimeZone, edit.Handles, edit.RackSlots, edit.Weekly, edit.Exceptions, edit.Version), desk.Now, cancel);
-                return await ReadAsync(desk, store, cancel);
+                var settings = new SittingSettings(edit.TimeZone, edit.Handles, edit.RackSlots, edit.Weekly, edit.Exceptions, edit.Version);
+                await desk.WriteAsync(edit.Id, bench => SittingEdits.Save(bench, settings, desk.Now), cancel);
+                return await ReadAsync(desk, cancel);
             },
-            async () => await ReadAsync(desk, store, cancel));
+            async () => await ReadAsync(desk, cancel));
     }
 
     private static void Check(SittingsEdit edit)

@@ -1,7 +1,6 @@
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Roster;
-using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
@@ -31,26 +30,26 @@ public static class UnitEndpoints
 
     private static async Task<Ok<UnitView>> OneAsync(Guid id, Desk desk, CancellationToken cancel) => TypedResults.Ok(await UnitAsync(id, desk, cancel));
 
-    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditUnitAsync(Guid id, UnitEdit edit, Desk desk, RosterStore store, CancellationToken cancel)
+    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditUnitAsync(Guid id, UnitEdit edit, Desk desk, CancellationToken cancel)
     {
         if (edit.Deadline is { Year: < 2000 or > 2200 }) throw new RefusedException(new Refusal("deadline", $"'{edit.Deadline}' is not from 2000 to 2200.", "Write it as 2026-03-24."));
         return await Stale.OrAsync(
             async () =>
             {
-                await store.EditUnitAsync(await desk.WorkspaceAsync(cancel), edit.Id, id, edit.Version, edit.Deadline, edit.Weight, desk.Now, cancel);
+                await desk.WriteAsync(edit.Id, bench => RosterEdits.EditUnit(bench, id, edit.Version, edit.Deadline, edit.Weight, desk.Now), cancel);
                 return await UnitAsync(id, desk, cancel);
             },
             () => UnitAsync(id, desk, cancel));
     }
 
-    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditBatchAsync(Guid id, BatchEdit edit, Desk desk, RosterStore store, CancellationToken cancel)
+    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditBatchAsync(Guid id, BatchEdit edit, Desk desk, CancellationToken cancel)
     {
         Need("transfers", edit.Transfers, 0, 60);
         Need("paintMinutes", edit.PaintMinutes, 0, 6000);
         return await Stale.OrAsync(
             async () =>
             {
-                await store.EditBatchAsync(await desk.WorkspaceAsync(cancel), edit.Id, id, edit.Version, t => t with
+                await desk.WriteAsync(edit.Id, bench => RosterEdits.EditBatch(bench, id, edit.Version, t => t with
                 {
                     Tier = edit.Tier,
                     MoldLines = edit.MoldLines,
@@ -59,7 +58,7 @@ public static class UnitEndpoints
                     FinalSheen = edit.FinalSheen,
                     PaintMinutes = edit.PaintMinutes,
                     LeadFree = edit.LeadFree,
-                }, desk.Now, cancel);
+                }, desk.Now, Guid.NewGuid), cancel);
                 return await OwnerAsync(id, desk, cancel);
             },
             () => OwnerAsync(id, desk, cancel));

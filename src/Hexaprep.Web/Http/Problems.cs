@@ -62,7 +62,7 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
             {
                 Status = StatusCodes.Status503ServiceUnavailable,
                 Title = "The database does not answer",
-                Detail = "Nothing was changed. Acts are kept in the browser and sent again.",
+                Detail = "What was sent may be kept or not: sent again it is done once. Acts are kept in the browser and sent again by themselves.",
             },
             OperationCanceledException when httpContext.RequestAborted.IsCancellationRequested => new ProblemDetails { Status = 499 },
             _ => null,

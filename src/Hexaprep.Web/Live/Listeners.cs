@@ -6,7 +6,8 @@ namespace Hexaprep.Web.Live;
 /// <summary>What pages are told: the revision of a bench, or that calls may have been missed.</summary>
 /// <param name="Workspace">Null when every page should look again.</param>
 /// <param name="Revision">The bench's revision; 0 with a null workspace.</param>
-public readonly record struct Call(Guid? Workspace, long Revision);
+/// <param name="IsPlan">True when not the bench has changed but a plan of it is there.</param>
+public readonly record struct Call(Guid? Workspace, long Revision, bool IsPlan = false);
 
 /// <summary>Fans calls out to the pages that listen; a slow page loses old calls, never the newest.</summary>
 public sealed class Listeners

@@ -40,8 +40,8 @@ public sealed class PostgresListener(NpgsqlDataSource source, Listeners listener
     private static Call Read(string payload)
     {
         var parts = payload.Split(':');
-        return parts.Length == 2 && Guid.TryParse(parts[0], out var workspace) && long.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var revision)
-            ? new Call(workspace, revision)
+        return parts.Length is 2 or 3 && Guid.TryParse(parts[0], out var workspace) && long.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var revision)
+            ? new Call(workspace, revision, parts.Length == 3)
             : default;
     }
 }

@@ -164,7 +164,8 @@ public sealed class PlanDraftTests
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3) with { BaseMm = 32, Transfers = 3, Tier = Tier.Display },
             RehearsedBench.Order("Lantern Keepers", 2, Material.PuResin), RehearsedBench.Order("Punt Crew", 1, Material.FlexiblePvc) with { BaseMm = 40 });
         var state = bench.State with { House = HouseBook.Default with { Bench = house } };
-        var index = new BenchIndex(Rederived.Again(state, [.. state.Batches.Select(b => b.Id)], bench.NewId));
+        var changed = new BenchIndex(state);
+        var index = changed.With(Rederive.Routes(changed, [.. state.Batches.Select(b => b.Id)], bench.NewId));
 
         return PlanDraft.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
     }, iter: 40);

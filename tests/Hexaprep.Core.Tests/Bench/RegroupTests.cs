@@ -21,13 +21,14 @@ public sealed class RegroupTests
     {
         var bench = TwoGroups();
         var ids = bench.Index.StepsOf[bench.State.Batches[0].Id].Select(s => s.Id).ToList();
-        var after = Both(bench).On(bench.State, Guid.NewGuid);
+        var index = bench.Index.With(Both(bench).On(bench.Index, Guid.NewGuid));
+        var after = index.State;
 
         var batch = Assert.Single(after.Batches);
         Assert.Equal((9, ""), (batch.Traits.Models, batch.Name));
         Assert.Equal(Enumerable.Range(1, 9), after.Models.Select(m => m.Number).Order());
         Assert.All(after.Models, m => Assert.Equal(batch.Id, m.BatchId));
-        Assert.Equal(ids, new BenchIndex(after).StepsOf[batch.Id].Select(s => s.Id));
+        Assert.Equal(ids, index.StepsOf[batch.Id].Select(s => s.Id));
         Assert.All(after.Edges, e => Assert.Contains(after.Steps, s => s.Id == e.To));
     }
 
@@ -36,7 +37,7 @@ public sealed class RegroupTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 10));
         var kinds = bench.Index.StepsOf[bench.State.Batches[0].Id].Select(s => s.Key).ToList();
-        var after = new BenchIndex(new Regroup(bench.State.Batches[0].Id, null, 6).On(bench.State, Guid.NewGuid));
+        var after = bench.Index.With(new Regroup(bench.State.Batches[0].Id, null, 6).On(bench.Index, Guid.NewGuid));
 
         Assert.Equal([6, 4], after.State.Batches.Select(b => b.Traits.Models));
         Assert.Equal(["group a", "group b"], after.State.Batches.Select(b => b.Name));
@@ -51,8 +52,8 @@ public sealed class RegroupTests
     public void Cut_and_made_one_again_is_the_batch_as_it_was()
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 7));
-        var cut = new Regroup(bench.State.Batches[0].Id, null, 3).On(bench.State, Guid.NewGuid);
-        var again = new Regroup(cut.Batches[0].Id, cut.Batches[1].Id, null).On(cut, Guid.NewGuid);
+        var cut = bench.Index.With(new Regroup(bench.State.Batches[0].Id, null, 3).On(bench.Index, Guid.NewGuid));
+        var again = cut.With(new Regroup(cut.State.Batches[0].Id, cut.State.Batches[1].Id, null).On(cut, Guid.NewGuid)).State;
 
         Assert.Equal(bench.State.Models.OrderBy(m => m.Number), again.Models.OrderBy(m => m.Number));
         Assert.Equal(bench.State.Steps.Select(s => (s.Id, s.Key, s.Position)), again.Steps.Select(s => (s.Id, s.Key, s.Position)));
@@ -106,7 +107,7 @@ public sealed class RegroupTests
         Assert.True(offer.Second.HandsSaved > 0);
         Assert.Contains("min of hands", offer.Saving, StringComparison.Ordinal);
         Assert.StartsWith("at most", offer.Cap, StringComparison.Ordinal);
-        var merged = new BenchIndex(WhatIfChange.Of(bench.Index, offer.Ask, Evening, Guid.NewGuid).State);
+        var merged = bench.Index.With(WhatIfChange.Of(bench.Index, offer.Ask, Evening, Guid.NewGuid).Made);
         var second = PlanDraft.Next(merged, Evening, plan, 200, freely: true);
         Assert.Empty(second.Result.Unplaced);
         Assert.Empty(PlanChecker.Breaches(second.Problem, second.Result.Schedule.Chunks));

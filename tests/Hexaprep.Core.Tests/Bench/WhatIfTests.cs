@@ -60,9 +60,11 @@ public sealed class WhatIfTests
         var (bench, _) = Two();
         WhatIfChange Of(WhatIfAsk ask) => WhatIfChange.Of(bench.Index, ask, Evening, Guid.NewGuid);
 
-        Assert.Equal(8, Of(new WhatIfAsk(WhatIfKind.Away, Thursday.PlusDays(1), Thursday.PlusDays(8))).Exceptions.Count);
-        Assert.Equal(Hexaprep.Core.Scheduling.ExceptionKind.Extra, Assert.Single(Of(new WhatIfAsk(WhatIfKind.Evening, Thursday, Begins: new(18, 0), Ends: new(22, 0))).Exceptions).Kind);
-        Assert.Equal(25, Of(new WhatIfAsk(WhatIfKind.Handles, Handles: 25)).Handles);
+        Hexaprep.Core.Bench.BenchSettings Set(WhatIfAsk ask) => Assert.IsType<Change.SettingsSet>(Assert.Single(Of(ask).Made)).Settings;
+
+        Assert.Equal(8, Set(new WhatIfAsk(WhatIfKind.Away, Thursday.PlusDays(1), Thursday.PlusDays(8))).Calendar.Exceptions.Count);
+        Assert.Equal(Hexaprep.Core.Scheduling.ExceptionKind.Extra, Assert.Single(Set(new WhatIfAsk(WhatIfKind.Evening, Thursday, Begins: new(18, 0), Ends: new(22, 0))).Calendar.Exceptions).Kind);
+        Assert.Equal(25, Set(new WhatIfAsk(WhatIfKind.Handles, Handles: 25)).Handles);
         Assert.False(Of(new WhatIfAsk(WhatIfKind.Better)).Changes);
     }
 

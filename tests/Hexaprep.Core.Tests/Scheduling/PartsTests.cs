@@ -88,7 +88,7 @@ public sealed class PartsTests
         var bench = new RehearsedBench(DateTimeZone.Utc, 20, RehearsedBench.Order(models: models) with { Batch = "left" }, RehearsedBench.Order(models: models) with { Batch = "right" }, RehearsedBench.Order("Bell Sergeants"));
         var p = new CompiledProblem(PlanDraft.Make(bench.Index, Instant.FromUtc(2026, 3, 12, 19, 35), 1).Problem);
         var (table, best) = (new Timetable(p), new SavedPlan(p));
-        var search = new Search(p, table, 1);
+        var search = new Search(p, table, 1, TestContext.Current.CancellationToken);
         search.Improve(best, 4000 - search.First(best));
         best.Load(table);
         Assert.Equal(table.Value(), best.Value);

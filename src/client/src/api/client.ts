@@ -37,7 +37,8 @@ async function reach(request: Request): Promise<Response> {
   } catch {
     throw new SilentError();
   }
-  if (response.status === 502 || response.status === 503 || response.status === 504) throw new SilentError();
+  // Whether it was done is not known then: what is kept is sent again, and done once.
+  if (response.status >= 500) throw new SilentError();
   if (!response.ok) throw new RefusedError(await readProblem(response));
   return response;
 }
@@ -59,5 +60,5 @@ export function data<T>(answer: { data?: T }): T {
 
 /** Words for any failure. */
 export function wordsOf(error: unknown): string {
-  return error instanceof Error ? error.message : "Something went wrong. Nothing was changed.";
+  return error instanceof Error ? error.message : "Something went wrong. Look at the bench, then try again.";
 }

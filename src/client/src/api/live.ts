@@ -28,6 +28,7 @@ function join(): void {
     void lookAgain().then(() => set("live"));
   });
   events.addEventListener("changed", () => void lookAgain());
+  events.addEventListener("planned", () => void lookAgain());
   events.onerror = () => {
     set("behind");
     if (events.readyState === EventSource.CLOSED) setTimeout(join, 1500);

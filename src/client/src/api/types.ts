@@ -1699,7 +1699,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Events: 'hello' on connecting, 'changed' with the revision whenever the bench has changed. */
+        /** Events: 'hello' on connecting, 'changed' with the revision whenever the bench has changed, 'planned' whenever a plan of it is there. */
         get: {
             parameters: {
                 query?: never;
@@ -2616,6 +2616,8 @@ export interface components {
             revision: number;
             isDemo: boolean;
             demoHasAged: boolean;
+            renewing: boolean;
+            planOf: string;
             view: components["schemas"]["BenchView"];
         };
         BenchView: {
@@ -3288,7 +3290,7 @@ export interface components {
             clock?: null | components["schemas"]["ClockOffer"];
         };
         /** @enum {string} */
-        HandsState: "step" | "free" | "outside" | "empty" | "no_plan";
+        HandsState: "step" | "free" | "outside" | "planning" | "empty" | "no_plan";
         Hexagon: {
             clean: components["schemas"]["SideState"];
             wash: components["schemas"]["SideState"];
@@ -3566,6 +3568,9 @@ export interface components {
             steps: components["schemas"]["PlanStepView"][];
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
+            renewing: boolean;
+            madeAtText: string;
+            hasRepairs: boolean;
             sprayWords?: string;
             mixes: string[];
         };
@@ -3840,6 +3845,7 @@ export interface components {
             weighed: number;
             offers: components["schemas"]["SizeOffer"][];
             words: string;
+            pending?: boolean;
         };
         /** @enum {string} */
         SoonKind: "recoat" | "mix" | "marks" | "metal";

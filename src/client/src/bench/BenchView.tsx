@@ -107,7 +107,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat, onFold: setFolded };
   return (
     <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
-      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} />
+      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} renewing={answer.renewing} planOf={answer.planOf} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">
           {head}

@@ -24,6 +24,8 @@ export function PlanView() {
   const plan = useQuery(planQuery);
   if (!plan.data)
     return <Waiting error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
+  if (plan.data.promises.length === 0 && plan.data.renewing)
+    return <Waiting error={null} text="The plan is being made" again={() => void plan.refetch()} />;
   if (plan.data.promises.length === 0) return <NoUnits />;
   return <Plan plan={plan.data} />;
 }

@@ -1,11 +1,13 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { api, data, type Schemas, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
+import { Renewing } from "../ui/Renewing";
 
 /** How good the plan is, proven; what moved when it was made; and a better one where a longer search finds it. It is shown, never put in by itself. */
 export function Proof({ plan }: { plan: Schemas["PlanView"] }) {
   const better = useQuery({
-    queryKey: ["plan", "better", plan.madeAt, plan.budget],
+    queryKey: ["better-plan", plan.madeAt, plan.budget, plan.proof.value],
+    enabled: !plan.renewing && plan.hasRepairs,
     queryFn: async () => data(await api.POST("/api/plan/what-if", { body: { kind: "better" } })),
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
@@ -20,6 +22,7 @@ export function Proof({ plan }: { plan: Schemas["PlanView"] }) {
   const wins = better.data?.wins ? better.data : null;
   return (
     <div className="flex flex-wrap items-center gap-x-4 px-4 text-note text-ink-2 md:px-10" role="status">
+      <Renewing renewing={plan.renewing} planOf={plan.madeAtText} />
       {plan.proof.words ? <p>Proven: {plan.proof.words}.</p> : null}
       {shift ? (
         <p>

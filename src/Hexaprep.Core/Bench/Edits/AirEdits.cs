@@ -1,0 +1,45 @@
+using Hexaprep.Core.Drying;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Air, the forecast, what labels say, coats from files, and which observations count.</summary>
+public static class AirEdits
+{
+    /// <summary>Keeps a reading.</summary>
+    /// <exception cref="RefusedException">It is no air to work in, or lies ahead.</exception>
+    public static Decision Read(AirReading reading, Instant now)
+    {
+        if (reading.WhyNot() is { } refusal) throw new RefusedException(refusal);
+        if (reading.At > now + Duration.FromMinutes(5)) throw new RefusedException(new Refusal("at", "It lies ahead.", "Give a moment that has passed."));
+        var kept = reading with { At = reading.At.Kept() };
+        return new Decision("air", kept.At, null, new { reading = kept }, [new Change.AirRead(kept)]);
+    }
+
+    /// <summary>Takes a forecast in place of the one there is.</summary>
+    /// <param name="from">Who it comes from, in words.</param>
+    /// <param name="hours">At least one.</param>
+    /// <param name="now">When.</param>
+    public static Decision Forecast(string from, IReadOnlyList<ForecastHour> hours, Instant now) =>
+        new("forecast", now, null, new { from, hours = hours.Count, begins = hours[0].At, ends = hours[^1].At }, [new Change.ForecastTaken(from, now, hours)]);
+
+    /// <summary>Keeps what a label says, in place of what was kept of it.</summary>
+    /// <exception cref="RefusedException">Its numbers contradict each other.</exception>
+    public static Decision Label(ProductLabel label, Instant now) =>
+        label.WhyNot() is { } refusal ? throw new RefusedException(refusal) : new("label", now, null, new { product = label.Product.Id, label }, [new Change.LabelSet(label)]);
+
+    /// <summary>Brings coats in from a file.</summary>
+    public static Decision Bring(IReadOnlyList<PastCoat> coats, Instant now) =>
+        new("coat_import", now, null, new { coats = coats.Count },
+            [new Change.CoatsBrought([.. coats.Select(c => c with { StartedAt = c.StartedAt.Kept(), EndedAt = c.EndedAt.Kept(), NotDryAt = c.NotDryAt?.Kept(), DryAt = c.DryAt?.Kept() })])]);
+
+    /// <summary>Leaves tests out of what is learned of their product, or puts them back.</summary>
+    /// <exception cref="RefusedException">One of them is not there.</exception>
+    public static Decision LeaveOut(BenchIndex bench, IReadOnlyList<Guid> testIds, bool leftOut, Instant now)
+    {
+        var asked = testIds.ToHashSet();
+        var known = bench.State.Coats.SelectMany(c => c.Tests).Select(t => t.Id).Concat(bench.State.PastCoats.Select(p => p.Id)).Count(asked.Contains);
+        if (known == 0 || known < asked.Count) throw new RefusedException(new Refusal("testIds", "There is no such test.", "Load the page again.", RefusalKind.NotFound));
+        return new Decision("observation", now, null, new { testIds, leftOut }, [new Change.TestsLeftOut(testIds, leftOut)]);
+    }
+}

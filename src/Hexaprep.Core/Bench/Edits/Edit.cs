@@ -1,0 +1,19 @@
+using System.Globalization;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>What edits have in common: they are made from a version, and name what is not there.</summary>
+internal static class Edit
+{
+    /// <summary>Refuses an edit of something that is not there, or that was changed since the version it was made from.</summary>
+    /// <exception cref="RefusedException">It is gone, or newer.</exception>
+    public static void Check(int? known, int given, string what)
+    {
+        if (known is null) throw new RefusedException(new Refusal("id", $"There is no such {what}.", "Load the page again.", RefusalKind.NotFound));
+        if (known != given)
+            throw new RefusedException(new Refusal("version", string.Create(CultureInfo.InvariantCulture, $"The {what} has version {known}; this change was made from version {given}."),
+                "Look at the current state, then change it again.", RefusalKind.Conflict));
+    }
+
+    public static RefusedException Missing(string field, Guid id, string what) => new(new Refusal(field, $"There is no {what} {id}.", "Load the page again.", RefusalKind.NotFound));
+}

@@ -1,0 +1,92 @@
+using System.Collections.Concurrent;
+using Hexaprep.Core.Bench;
+using Hexaprep.Storage;
+using Hexaprep.Web.Live;
+using NodaTime;
+
+namespace Hexaprep.Web.Planning;
+
+/// <summary>Hosts a planner for each workspace that is looked at, and wakes it when its bench moves.</summary>
+public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, Listeners listeners, ILogger<Planners> log) : BackgroundService
+{
+    // A planner that nobody looked at the longest gives up its memory.
+    private const int Most = 8;
+    private readonly ConcurrentDictionary<WorkspaceId, Hosted> _planners = new();
+    private readonly CancellationTokenSource _stopping = new();
+    private long _looks;
+
+    /// <summary>The plan there is for a workspace; null before the first. Wakes the planner where it does not hold for this bench and moment.</summary>
+    public PostedPlan? Of(WorkspaceId workspace, long revision, Instant now)
+    {
+        var planner = PlannerOf(workspace);
+        var posted = planner.Posted;
+        if (posted is null || !posted.IsOf(revision, now)) planner.Renew();
+        return posted;
+    }
+
+    /// <summary>What regrouping would save, as far as it was weighed.</summary>
+    public SizesView Sizes(WorkspaceId workspace) => PlannerOf(workspace).Sizes();
+
+    /// <summary>Puts a question to the plan, as <see cref="WorkspacePlanner.AskAsync"/> does.</summary>
+    public Task<T> AskAsync<T>(WorkspaceId workspace, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
+        PlannerOf(workspace).AskAsync(answer, cancel);
+
+    /// <summary>Keeps the plan that a longer search finds, if the plan it was asked for still stands.</summary>
+    /// <param name="workspace">Whose bench.</param>
+    /// <param name="stands">Says of the plan there is whether it is the one that was asked for.</param>
+    /// <param name="search">Finds the better one.</param>
+    /// <param name="cancel">Nobody waits any more.</param>
+    public async Task BetterAsync(WorkspaceId workspace, Func<BenchPlan, bool> stands, Func<StoredBench, BenchPlan, Instant, CancellationToken, BenchPlan> search, CancellationToken cancel)
+    {
+        var planner = PlannerOf(workspace);
+        await planner.AskAsync((stored, plan, now, token) =>
+        {
+            if (stands(plan)) planner.Post(search(stored, plan, now, token), stored.Revision);
+            return true;
+        }, cancel);
+    }
+
+    /// <summary>True when nothing is left to do for a workspace's bench; for tests and benchmarks.</summary>
+    public async Task<bool> IsSettledAsync(WorkspaceId workspace, CancellationToken cancel)
+    {
+        var stored = await benches.CurrentAsync(workspace, cancel);
+        var now = clock.GetCurrentInstant();
+        Of(workspace, stored.Revision, now);
+        return PlannerOf(workspace).IsSettled(stored.Revision, now);
+    }
+
+    /// <inheritdoc />
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        try
+        {
+            await foreach (var call in listeners.HearAsync(stoppingToken))
+            {
+                foreach (var (workspace, hosted) in _planners)
+                {
+                    if (call.Workspace is null || call.Workspace == workspace.Value) hosted.Planner.Value.Look(call.IsPlan);
+                }
+            }
+        }
+        catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+        {
+            // Stopped.
+        }
+        await _stopping.CancelAsync();
+        await Task.WhenAll(_planners.Values.Where(h => h.Planner.IsValueCreated).Select(h => h.Planner.Value.Ended));
+    }
+
+    private WorkspacePlanner PlannerOf(WorkspaceId workspace)
+    {
+        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(new(() => new WorkspacePlanner(w, benches, plans, maker, clock, log, _stopping.Token))));
+        hosted.LookedAt = Interlocked.Increment(ref _looks);
+        while (_planners.Count > Most && _planners.MinBy(p => p.Value.LookedAt) is var oldest && oldest.Key != workspace && _planners.TryRemove(oldest.Key, out var given)) given.Planner.Value.Dispose();
+        return hosted.Planner.Value;
+    }
+
+    private sealed class Hosted(Lazy<WorkspacePlanner> planner)
+    {
+        public Lazy<WorkspacePlanner> Planner { get; } = planner;
+        public long LookedAt { get; set; }
+    }
+}

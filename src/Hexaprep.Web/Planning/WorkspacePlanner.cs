@@ -1,0 +1,260 @@
+using System.Runtime.ExceptionServices;
+using Hexaprep.Core;
+using Hexaprep.Core.Bench;
+using Hexaprep.Storage;
+using NodaTime;
+
+namespace Hexaprep.Web.Planning;
+
+/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan, the second dates, the
+/// sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act answers.</summary>
+internal sealed class WorkspacePlanner : IDisposable
+{
+    private enum Job { None, Renew, Ask, Search, Repairs, Sizes }
+
+    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2), OtherProcess = TimeSpan.FromMilliseconds(100);
+    private readonly WorkspaceId _workspace;
+    private readonly BenchStore _benches;
+    private readonly PlanStore _plans;
+    private readonly IPlanMaker _maker;
+    private readonly IClock _clock;
+    private readonly ILogger _log;
+    private readonly CancellationTokenSource _stop;
+    private readonly SemaphoreSlim _wake = new(0);
+    private readonly Lock _gate = new();
+    private readonly LinkedList<Question> _questions = new();
+    private Job _running;
+    private CancellationTokenSource? _job;
+    private bool _sizesWanted;
+    private volatile bool _heard = true;
+    private volatile PostedPlan? _posted;
+    private PostedPlan? _saved;
+    private long _serial;
+
+    public WorkspacePlanner(WorkspaceId workspace, BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, ILogger log, CancellationToken stopping)
+    {
+        (_workspace, _benches, _plans, _maker, _clock, _log) = (workspace, benches, plans, maker, clock, log);
+        _stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
+        Ended = Task.Run(RunAsync, CancellationToken.None);
+    }
+
+    /// <summary>The plan there is; null before the first.</summary>
+    public PostedPlan? Posted => _posted;
+
+    /// <summary>Ends when the planner has been stopped.</summary>
+    public Task Ended { get; }
+
+    /// <summary>True when nothing is left to do for this bench at this moment but what nobody asked for.</summary>
+    public bool IsSettled(long revision, Instant now)
+    {
+        lock (_gate) return _questions.Count == 0 && _posted is { Due: null, Plan.Repairs: not null } posted && posted.IsOf(revision, now) && _running is Job.None or Job.Sizes;
+    }
+
+    /// <summary>The bench may have moved on, or (<paramref name="planned"/>) a plan was saved: looks again.</summary>
+    public void Look(bool planned)
+    {
+        if (planned) _heard = true;
+        Demand(Job.Renew, breakOff: false);
+    }
+
+    /// <summary>The bench has moved on, or the clock: what runs for the plan before is broken off.</summary>
+    public void Renew() => Demand(Job.Renew, breakOff: true);
+
+    /// <summary>What regrouping would save by the plan there is; weighed behind it when it was not yet.</summary>
+    public SizesView Sizes()
+    {
+        if (_posted?.Sizes is { } sizes) return sizes;
+        lock (_gate) _sizesWanted = true;
+        Demand(Job.Sizes, breakOff: false);
+        return SizesView.Weighing;
+    }
+
+    /// <summary>Puts a question to the plan. It waits its turn behind the plan itself, and breaks off searches.</summary>
+    /// <param name="answer">Works it out from the bench and its plan; called anew where the bench has moved on meanwhile.</param>
+    /// <param name="cancel">Nobody waits any more.</param>
+    /// <exception cref="RefusedException">The question is refused, or no plan could be made.</exception>
+    public async Task<T> AskAsync<T>(Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel)
+    {
+        var question = new Question((stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
+        lock (_gate) _questions.AddLast(question);
+        Demand(Job.Ask, breakOff: true);
+        using var gone = cancel.Register(() => question.Result.TrySetCanceled(cancel));
+        return (T)await question.Result.Task;
+    }
+
+    /// <summary>Posts a better plan for the bench that it was found for.</summary>
+    public void Post(BenchPlan better, long revision)
+    {
+        if (_posted is { } posted && posted.Revision == revision) Post(new PostedPlan(better.Worked(), revision) { Due = posted.Due });
+    }
+
+    // The loop ends by itself; what it waits on is left to it.
+    public void Dispose() => _stop.Cancel();
+
+    private void Demand(Job job, bool breakOff)
+    {
+        lock (_gate)
+        {
+            if (breakOff && _running > job) _job?.Cancel();
+            if (!_stop.IsCancellationRequested) _wake.Release();
+        }
+    }
+
+    private async Task RunAsync()
+    {
+        var stopping = _stop.Token;
+        while (!stopping.IsCancellationRequested)
+        {
+            try
+            {
+                var stored = await _benches.CurrentAsync(_workspace, stopping);
+                if (_heard) await AdoptAsync(stopping);
+                var job = Next(stored);
+                if (job == Job.None) await _wake.WaitAsync(stopping);
+                else await DoAsync(job, stored, stopping);
+                while (await _wake.WaitAsync(0, stopping)) { }
+            }
+            catch (OperationCanceledException) when (stopping.IsCancellationRequested)
+            {
+                break;
+            }
+            catch (OperationCanceledException)
+            {
+                // Broken off for something more urgent.
+            }
+            catch (Exception failure)
+            {
+                _log.LogWarning(failure, "Planning failed; it is tried again.");
+                Fail(failure);
+                await Task.Delay(AfterFailure, stopping).ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+            }
+        }
+        Fail(new OperationCanceledException("The planner was stopped."));
+    }
+
+    private Job Next(StoredBench stored)
+    {
+        lock (_gate)
+        {
+            for (var q = _questions.First; q is not null; q = q.Next) if (q.Value.Result.Task.IsCompleted) _questions.Remove(q);
+            if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant())) return Job.Renew;
+            if (_questions.Count > 0) return Job.Ask;
+            if (posted.Due is not null) return Job.Search;
+            if (posted.Plan.Repairs is null) return Job.Repairs;
+            return _sizesWanted && posted.Sizes is null ? Job.Sizes : Job.None;
+        }
+    }
+
+    // One planner in the whole house: the turn is the database's.
+    private async Task DoAsync(Job job, StoredBench stored, CancellationToken stopping)
+    {
+        await using var turn = await _plans.TurnAsync(_workspace, stopping);
+        if (turn is null)
+        {
+            await _wake.WaitAsync(OtherProcess, stopping);
+            await AdoptAsync(stopping);
+            return;
+        }
+        await AdoptAsync(stopping);
+        if (Next(stored) != job) return;
+        using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
+        lock (_gate) (_running, _job) = (job, cancel);
+        try
+        {
+            var made = await Task.Factory.StartNew(() => Do(job, stored, cancel.Token), cancel.Token, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+            if (made is not null) Post(made);
+        }
+        finally
+        {
+            lock (_gate) (_running, _job) = (Job.None, null);
+        }
+        if (_posted is not { } now || ReferenceEquals(now, _saved)) return;
+        _serial = await _plans.SaveAsync(_workspace, now.Revision, now.Plan, stopping);
+        _saved = now;
+    }
+
+    private PostedPlan? Do(Job job, StoredBench stored, CancellationToken cancel)
+    {
+        var now = _clock.GetCurrentInstant();
+        var posted = _posted;
+        switch (job)
+        {
+            case Job.Renew:
+                var (plan, due) = _maker.AtOnce(stored.Bench, now, posted?.Plan, cancel);
+                // A search that was broken off is taken up again from the plan as it now stands.
+                var search = posted?.Due is not null && !due ? new SearchDue(plan, true) : due ? new SearchDue(posted?.Plan, false) : null;
+                return new PostedPlan(plan.Worked(), stored.Revision) { Due = search };
+            case Job.Ask:
+                Answer(stored, posted!.Plan, now, cancel);
+                return null;
+            case Job.Search:
+                return new PostedPlan(_maker.Search(stored.Bench, now, posted!.Due!.From, posted.Due.Freely, cancel).Worked(), stored.Revision);
+            case Job.Repairs:
+                return posted! with { Plan = posted.Plan with { Repairs = _maker.Repairs(stored.Bench, posted.Plan, cancel) } };
+            default:
+                return posted! with { Sizes = _maker.Sizes(stored.Bench, posted.Plan, now, cancel) };
+        }
+    }
+
+    private void Answer(StoredBench stored, BenchPlan plan, Instant now, CancellationToken cancel)
+    {
+        Question question;
+        lock (_gate)
+        {
+            if (_questions.First is not { } first) return;
+            question = first.Value;
+        }
+        using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, question.Cancel);
+        try
+        {
+            question.Result.TrySetResult(question.Answer(stored, plan, now, either.Token));
+        }
+        catch (OperationCanceledException) when (cancel.IsCancellationRequested)
+        {
+            throw;
+        }
+        catch (Exception refused)
+        {
+            question.Result.TrySetException(refused);
+        }
+    }
+
+    private void Post(PostedPlan made)
+    {
+        lock (_gate)
+        {
+            if (_posted is { } there && there.Revision > made.Revision) return;
+            if (made.Sizes is not null || made.Revision != _posted?.Revision) _sizesWanted = false;
+            _posted = made;
+        }
+    }
+
+    // Another process may have planned meanwhile.
+    private async Task AdoptAsync(CancellationToken cancel)
+    {
+        _heard = false;
+        if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other) return;
+        var adopted = new PostedPlan(other.Plan.Worked(), other.Revision);
+        Post(adopted);
+        (_serial, _saved) = (other.Serial, adopted);
+    }
+
+    // Nobody is kept waiting for a plan that cannot be made.
+    private void Fail(Exception failure)
+    {
+        List<Question> waiting;
+        lock (_gate)
+        {
+            waiting = [.. _questions];
+            _questions.Clear();
+        }
+        foreach (var question in waiting)
+            question.Result.TrySetException(failure is OperationCanceledException ? failure
+                : new RefusedException(new Refusal("plan", "No plan could be made to answer from.", "Ask again in a moment.", RefusalKind.Conflict)));
+    }
+
+    private sealed record Question(Func<StoredBench, BenchPlan, Instant, CancellationToken, object> Answer, CancellationToken Cancel)
+    {
+        public TaskCompletionSource<object> Result { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
+    }
+}
