@@ -49,9 +49,9 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
     /// <param name="decide">Decides on the bench as it stands, under the lock.</param>
     /// <param name="now">When.</param>
     /// <param name="cancel">Stops the wait; nothing is written then.</param>
-    /// <returns>What was done; null when this write was already known.</returns>
+    /// <returns>What was done (null when this write was already known), and the bench after it.</returns>
     /// <exception cref="RefusedException">Core refused it; nothing was written.</exception>
-    public async Task<Decision?> WriteAsync(WorkspaceId workspace, Guid id, Func<BenchIndex, Decision> decide, Instant now, CancellationToken cancel)
+    public async Task<(Decision? Done, StoredBench Bench)> WriteAsync(WorkspaceId workspace, Guid id, Func<BenchIndex, Decision> decide, Instant now, CancellationToken cancel)
     {
         using var turn = await memory.TurnAsync(workspace, cancel);
         await using var connection = await source.OpenConnectionAsync(cancel);
@@ -59,14 +59,18 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
         var w = workspace.Value;
         var (revision, known) = await connection.QuerySingleOrDefaultAsync<(long? Revision, bool Known)>(
             "select revision, exists (select from logbook where workspace_id = @w and id = @id) from workspace where id = @w for update", new { w, id });
-        if (known) return null;
         var stored = memory.Find(workspace, revision) ?? await ReadAsync(connection, workspace);
+        if (known)
+        {
+            memory.Keep(workspace, stored);
+            return (null, stored);
+        }
         var decision = decide(stored.Bench);
         var next = stored with { Bench = stored.Bench.With(decision), Revision = stored.Revision + 1 };
         await new[] { Logbook.Entry(w, id, decision, now) }.Concat(decision.Changes.SelectMany(c => ChangeSql.Of(w, c, id))).Append(Logbook.Turned(w, next.Revision)).ToList().ExecuteAsync(connection);
         await transaction.CommitAsync(cancel);
         memory.Keep(workspace, next);
-        return decision;
+        return (decision, next);
     }
 
     // A read waits for a write that has committed and not yet moved the value: never for one that decides.

@@ -24,6 +24,8 @@ public static class Database
     public static NpgsqlDataSource Open(string connectionString)
     {
         var builder = new NpgsqlDataSourceBuilder(connectionString);
+        // What is sent again and again is understood once.
+        builder.ConnectionStringBuilder.MaxAutoPrepare = 60;
         builder.UseNodaTime();
         return builder.Build();
     }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Dapper;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Scheduling;
 using Hexaprep.Formats;
 using NodaTime;
 using NodaTime.Text;
@@ -28,10 +29,10 @@ public sealed class PlanStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var row = await connection.QuerySingleOrDefaultAsync<PlanRow>("""
-            select revision, serial, origin, made_at, budget, input::text as input, result::text as result, repairs::text as repairs from plan
+            select revision, serial, origin, made_at, budget, input::text as input, result::text as result, repairs::text as repairs, bound::text as bound from plan
             where workspace_id = @w and serial <> @serial
             """, new { w = workspace.Value, serial });
-        return row is null ? null : new KeptPlan(new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result)) { Repairs = Read(row.Repairs) }, row.Revision, row.Serial);
+        return row is null ? null : new KeptPlan(new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result)) { Repairs = Read(row.Repairs), Bound = row.Bound is null ? null : JsonSerializer.Deserialize<LowerBound>(row.Bound) }, row.Revision, row.Serial);
     }
 
     /// <summary>Keeps a plan, unless one of a later bench is kept already, and calls everybody who listens.</summary>
@@ -40,10 +41,10 @@ public sealed class PlanStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         return await connection.QuerySingleAsync<long>("""
-            insert into plan (workspace_id, revision, origin, made_at, seed, budget, input, result, repairs)
-            values (@w, @revision, @Origin, @MadeAt, @seed, @Budget, @input::jsonb, @result::jsonb, @repairs::jsonb)
+            insert into plan (workspace_id, revision, origin, made_at, seed, budget, input, result, repairs, bound)
+            values (@w, @revision, @Origin, @MadeAt, @seed, @Budget, @input::jsonb, @result::jsonb, @repairs::jsonb, @bound::jsonb)
             on conflict (workspace_id) do update set revision = excluded.revision, origin = excluded.origin, made_at = excluded.made_at, seed = excluded.seed,
-              budget = excluded.budget, input = excluded.input, result = excluded.result, repairs = excluded.repairs, serial = plan.serial + 1
+              budget = excluded.budget, input = excluded.input, result = excluded.result, repairs = excluded.repairs, bound = excluded.bound, serial = plan.serial + 1
             where plan.revision <= excluded.revision;
             select serial from plan, pg_notify('hexaprep', @w::text || ':' || @revision || ':planned') where workspace_id = @w
             """, new
@@ -57,6 +58,7 @@ public sealed class PlanStore(NpgsqlDataSource source)
             input = PlanFile.Write(plan.Problem),
             result = PlanFile.Write(plan.Result),
             repairs = plan.Repairs is { } repairs ? JsonSerializer.Serialize(repairs.ToDictionary(r => r.Key, r => InstantPattern.ExtendedIso.Format(r.Value))) : null,
+            bound = plan.Bound is { } bound ? JsonSerializer.Serialize(bound) : null,
         });
     }
 
@@ -109,5 +111,6 @@ public sealed class PlanStore(NpgsqlDataSource source)
         public string Input { get; init; } = "";
         public string Result { get; init; } = "";
         public string? Repairs { get; init; }
+        public string? Bound { get; init; }
     }
 }

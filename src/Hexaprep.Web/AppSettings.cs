@@ -18,6 +18,9 @@ public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, 
     /// <summary>Where an instrument answers on this machine; null: the simulated one.</summary>
     public Uri? Instrument { get; init; }
 
+    /// <summary>How long the bench must be left alone before second dates, proof and sizes are worked out: hands that tick on are not disturbed.</summary>
+    public TimeSpan PlanPause { get; init; } = TimeSpan.FromMilliseconds(400);
+
     /// <summary>The largest request read, bytes: a roster of 10,000 lines or a workspace of a few thousand models.</summary>
     public const long LargestBody = 64L * 1024 * 1024;
 
@@ -40,7 +43,7 @@ public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, 
         }
         return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 4000),
             section["TimeZone"] ?? MachineZone(), section.GetValue("LogLevel", LogEventLevel.Information))
-        { Instrument = InstrumentAt(section["Instrument"]) };
+        { Instrument = InstrumentAt(section["Instrument"]), PlanPause = TimeSpan.FromMilliseconds(section.GetValue("PlanPauseMs", 400)) };
     }
 
     // The running app asks nothing of any outside host.

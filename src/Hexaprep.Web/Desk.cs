@@ -28,15 +28,28 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
     public async Task<LaidBench> LayAsync(CancellationToken cancel)
     {
         var (workspace, stored) = await benches.NewestAsync(cancel) ?? await FirstAsync(cancel);
+        return Lay(workspace, stored);
+    }
+
+    /// <summary>Writes once for an id, as <see cref="BenchStore.WriteAsync"/> does.</summary>
+    /// <returns>What was done; null when this write was already known.</returns>
+    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
+        (await benches.WriteAsync(await WorkspaceAsync(cancel), id, decide, Now, cancel)).Done;
+
+    /// <summary>Writes once for an id, and lays out the bench as it stands then.</summary>
+    public async Task<LaidBench> WriteAndLayAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel)
+    {
+        var workspace = await WorkspaceAsync(cancel);
+        return Lay(workspace, (await benches.WriteAsync(workspace, id, decide, Now, cancel)).Bench);
+    }
+
+    private LaidBench Lay(WorkspaceId workspace, StoredBench stored)
+    {
         var now = Now;
         if (planners.Of(workspace, stored.Revision, now) is not { } posted) return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo);
         var plan = posted.Revision == stored.Revision ? posted.Plan : posted.Plan.On(stored.Bench);
         return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo);
     }
-
-    /// <summary>Writes once for an id, as <see cref="BenchStore.WriteAsync"/> does.</summary>
-    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
-        await benches.WriteAsync(await WorkspaceAsync(cancel), id, decide, Now, cancel);
 
     /// <summary>Puts a question to the plan of the workspace in use.</summary>
     public async Task<T> AskAsync<T>(Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>

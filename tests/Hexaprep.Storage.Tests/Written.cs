@@ -25,10 +25,10 @@ internal sealed class Written(NpgsqlDataSource source)
     }
 
     public async Task<bool> ActAsync(WorkspaceId workspace, Act act, Instant now, CancellationToken cancel) =>
-        await _store.WriteAsync(workspace, act.Id, bench => Acts.Decide(bench, act, now, Guid.NewGuid), now, cancel) is not null;
+        (await _store.WriteAsync(workspace, act.Id, bench => Acts.Decide(bench, act, now, Guid.NewGuid), now, cancel)).Done is not null;
 
     public async Task<IReadOnlyList<Guid>> SaveAsync(WorkspaceId workspace, Guid id, IReadOnlyList<UnitOrder> orders, IReadOnlyCollection<string> anyway, Instant now, CancellationToken cancel) =>
-        [.. ((await _store.WriteAsync(workspace, id, bench => RosterEdits.Join(bench, orders, anyway, now, Guid.NewGuid), now, cancel))?.Changes ?? [])
+        [.. ((await _store.WriteAsync(workspace, id, bench => RosterEdits.Join(bench, orders, anyway, now, Guid.NewGuid), now, cancel)).Done?.Changes ?? [])
             .OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)];
 
     public Task EditUnitAsync(WorkspaceId workspace, Guid id, Guid unitId, int version, LocalDate? deadline, int weight, Instant now, CancellationToken cancel) =>

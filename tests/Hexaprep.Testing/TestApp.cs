@@ -15,12 +15,12 @@ namespace Hexaprep.Testing;
 public sealed class TestApp : WebApplicationFactory<Program>
 {
     private readonly string _database;
-    private readonly bool _isDemo;
+    private readonly bool _isDemo, _pause;
 
-    /// <summary>Starts the app.</summary>
-    public TestApp(string database, bool isDemo = false, Instant? now = null)
+    /// <summary>Starts the app; with <paramref name="pause"/>, its planner waits for quiet as the one that ships does.</summary>
+    public TestApp(string database, bool isDemo = false, Instant? now = null, bool pause = false)
     {
-        (_database, _isDemo) = (database, isDemo);
+        (_database, _isDemo, _pause) = (database, isDemo, pause);
         Clock = new TurnableClock(now ?? TurnableClock.Evening);
         UseKestrel(0);
         StartServer();
@@ -109,10 +109,12 @@ public sealed class TestApp : WebApplicationFactory<Program>
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         ArgumentNullException.ThrowIfNull(builder);
+        builder.UseContentRoot(Path.Combine(Root, "src", "Hexaprep.Web"));
         builder.UseSetting("Hexaprep:Database", _database);
         builder.UseSetting("Hexaprep:Demo", _isDemo ? "true" : "false");
         builder.UseSetting("Hexaprep:DemoFile", Path.Combine(Root, "demo", "saltfen-workspace.json"));
         builder.UseSetting("Hexaprep:PlanBudget", "60");
+        builder.UseSetting("Hexaprep:PlanPauseMs", _pause ? "400" : "0");
         builder.UseSetting("Hexaprep:TimeZone", "UTC");
         builder.UseSetting("Hexaprep:LogLevel", "Fatal");
         builder.ConfigureServices(services => services.AddSingleton<IClock>(Clock));

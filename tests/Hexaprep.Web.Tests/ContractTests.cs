@@ -173,7 +173,12 @@ public sealed class ContractTests(TestDatabases databases)
 
         Assert.Equal(5, plan["promises"]!.AsArray().Count);
         Assert.All(plan["promises"]!.AsArray(), p => Assert.True(p!["notBefore"]!.GetValue<DateTimeOffset>() <= p["done"]!.GetValue<DateTimeOffset>()));
-        Assert.All(plan["steps"]!.AsArray().Skip(1), s => Assert.Contains(s!["holds"]!.AsArray(), h => h!["binds"]!.GetValue<bool>()));
+        foreach (var block in plan["sittings"]!.AsArray().SelectMany(s => s!["blocks"]!.AsArray()).Where(b => b!["state"]!.ToString() == "next"))
+        {
+            var step = await app.GetAsync($"/api/plan/steps/{block!["stepId"]}");
+            Assert.Contains(step["holds"]!.AsArray(), h => h!["binds"]!.GetValue<bool>());
+        }
+        Assert.Equal(HttpStatusCode.NotFound, (await app.Client.GetAsync($"/api/plan/steps/{Guid.NewGuid()}", TestContext.Current.CancellationToken)).StatusCode);
         var problem = PlanFile.ReadProblem(await app.Client.GetStringAsync("/api/plan/problem.json", TestContext.Current.CancellationToken));
         var schedule = PlanFile.ReadSchedule(await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken));
         Assert.Equal(Core.Scheduling.PlanValue.Of(problem, schedule.Chunks).Z, schedule.Z);

@@ -38,13 +38,13 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     {
         var indoors = bench.Drying.ReadingAt(now);
         var outdoors = Outdoors;
-        var medium = SprayHours.MediumOf(bench);
+        var medium = bench.Medium;
         var fit = FitnessNow();
         return new AirView(ReadingView.Of(indoors), ReadingView.Of(outdoors),
             indoors is { } r ? $"{r.AirC:0.#} °C, {r.HumidityPct:0} % read {_clock.At(r.At)}" : "nothing read in the last 12 h: taken as 21 °C, 50 %",
             medium, fit is { } f ? new FitnessView(Math.Round(f.Score, 2), f.Verdict, f.Binding, f.Words, Math.Round(f.DewMarginC, 1), Math.Round(f.SurfaceC, 1)) : null,
             fit is { } known ? $"{known.Verdict}: {known.Words}{Remedy(known)}" : "no air outdoors is known: look before you spray",
-            [.. SprayHours.Stretches(bench).Where(w => w.To > now).Select(w => new FitWindowView(w.From, w.To, $"{_clock.At(w.From)} to {Time(w.To)}", Math.Round(w.Hours.Score, 2), w.Hours.Limiting, w.Hours.ClosedBy ?? "forecast ends"))],
+            [.. bench.FitHours.Where(w => w.To > now).Select(w => new FitWindowView(w.From, w.To, $"{_clock.At(w.From)} to {Time(w.To)}", Math.Round(w.Hours.Score, 2), w.Hours.Limiting, w.Hours.ClosedBy ?? "forecast ends"))],
             bench.State.Forecast.Count == 0 ? $"no forecast: sittings count as fit unless you mark them; {Usual(now)}, assumed"
                 : $"{bench.State.ForecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; {Usual(ForecastEnds)}, assumed");
     }
@@ -52,7 +52,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     /// <summary>Whether the air suits spraying now: by a reading outdoors, else by the forecast's hour; an airbrush by the bench's own air. Null where nothing is known.</summary>
     public Fitness? FitnessNow()
     {
-        var medium = SprayHours.MediumOf(bench);
+        var medium = bench.Medium;
         var weather = medium == SprayMedium.Aerosol ? Outdoors?.Weather ?? Hour?.Weather : bench.Drying.ReadingAt(now)?.Weather;
         return weather is null ? null : SprayFitness.Of(medium, weather);
     }

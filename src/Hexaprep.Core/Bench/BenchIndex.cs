@@ -16,6 +16,8 @@ public sealed class BenchIndex
     private readonly BenchHistory _history;
     private readonly Lazy<IReadOnlyList<Coat>> _awaited;
     private readonly Lazy<IReadOnlyList<Flaw>> _openFlaws;
+    private readonly Lazy<SprayMedium> _medium;
+    private readonly Lazy<IReadOnlyList<(Instant From, Instant To, FitHours Hours)>> _fit;
 
     /// <summary>Indexes a state.</summary>
     public BenchIndex(BenchState state) : this(state, new BenchRoster(state), null, BenchHistory.Of(state)) { }
@@ -27,6 +29,8 @@ public sealed class BenchIndex
         Drying = history.Book(c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
         InHand = state.Spells.FindLast(s => s.EndedAt is null);
         _awaited = new(() => [.. _work.Values.SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
+        _medium = new(() => SprayHours.MediumOf(this));
+        _fit = new(() => SprayHours.Stretches(this));
         _openFlaws = new(() => [.. _work.Values.SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
     }
 
@@ -154,6 +158,12 @@ public sealed class BenchIndex
 
     /// <summary>Flaws not mended yet, the oldest first.</summary>
     public IReadOnlyList<Flaw> OpenFlaws => _openFlaws.Value;
+
+    /// <summary>What the bench sprays most with.</summary>
+    public SprayMedium Medium => _medium.Value;
+
+    /// <summary>The fit stretches of the forecast.</summary>
+    public IReadOnlyList<(Instant From, Instant To, FitHours Hours)> FitHours => _fit.Value;
 
     /// <summary>Names of the units whose coats are known: those on the bench, and those of coats from files.</summary>
     public IReadOnlyList<string> CoatedUnits => _history.CoatedUnits;

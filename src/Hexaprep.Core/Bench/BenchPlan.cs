@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Hexaprep.Core.Scheduling;
 using NodaTime;
 
@@ -13,10 +14,15 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
 {
     private static readonly PlanProblem Nothing = new("bench", 0, PlanWeights.Default, [], [], [], new Dictionary<string, IReadOnlyDictionary<string, int>>(), [], []);
 
-    private readonly Lazy<LowerBound> _bound = new(() => LowerBound.Of(Problem));
     private readonly Lazy<Dictionary<string, int>> _alone = new(() => LowerBound.Alone(Problem));
     private readonly Lazy<Dictionary<string, int>> _ends = new(() => PlanValue.Finishes(Problem, Result.Schedule.Chunks));
     private readonly Lazy<Bindings> _bindings = new(() => new Bindings(Problem, Result.Schedule.Chunks));
+    private readonly ConcurrentDictionary<Guid, IReadOnlyList<Binding>> _holds = new();
+    private readonly Lazy<Dictionary<Guid, PlanArc>> _mixes = new(() => Problem.Batches.SelectMany(b => b.Arcs).Where(a => a is { FromBatch: not null, FinishMax: not null })
+        .GroupBy(a => PlanIds.StepOf(a.To)).ToDictionary(g => g.Key, g => g.First()));
+    private readonly Lazy<Dictionary<Guid, PlanBatch>> _batches = new(() => Problem.Batches.ToDictionary(b => Guid.Parse(b.Id)));
+    private readonly Lazy<Dictionary<string, int>> _stepEnds = new(() => Result.Schedule.Chunks.GroupBy(c => c.Step, StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.Max(c => c.End), StringComparer.Ordinal));
+    private readonly Lazy<HashSet<Guid>> _steps = new(() => [.. Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))]);
 
     private readonly Lazy<Dictionary<Guid, string>> _lacks = new(() => Result.Unplaced.ToDictionary(u => PlanIds.StepOf(u.Step), u => u.Lacks));
     private readonly Lazy<Dictionary<Guid, Instant>> _begins = new(() => Result.Schedule.Chunks
@@ -29,8 +35,8 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>True while no plan was made.</summary>
     public bool IsNone { get; private init; }
 
-    /// <summary>No plan has a lower value.</summary>
-    public LowerBound Bound => _bound.Value;
+    /// <summary>What no plan can better; null until that was worked out.</summary>
+    public LowerBound? Bound { get; init; }
 
     /// <summary>The minute before which a unit cannot be done, even with the bench to itself; by its id.</summary>
     public IReadOnlyDictionary<string, int> Alone => _alone.Value;
@@ -41,11 +47,14 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>When each unit is done if one repair is needed; null until that was worked out.</summary>
     public IReadOnlyDictionary<Guid, Instant>? Repairs { get; init; }
 
-    /// <summary>Works out all that readers ask of it, so that none of them has to.</summary>
-    public BenchPlan Worked()
+    /// <summary>Works out what holds each of its steps, so that no reader has to.</summary>
+    public void WorkOut(BenchIndex bench, CancellationToken cancel)
     {
-        if (!IsNone) (_, _, _, _) = (_bound.Value, _alone.Value, _ends.Value, _bindings.Value);
-        return this;
+        foreach (var step in Work.Select(w => w.StepId).Distinct().Where(bench.Steps.ContainsKey))
+        {
+            cancel.ThrowIfCancellationRequested();
+            HoldsOf(bench.Steps[step]);
+        }
     }
 
     /// <summary>What a step without a place lacks; null for one that has a place.</summary>
@@ -55,15 +64,30 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     public Instant? BeginOf(BenchStep step) => _begins.Value.TryGetValue(step.Id, out var begin) ? begin : null;
 
     /// <summary>What holds a step where it is planned.</summary>
-    public IReadOnlyList<Binding> HoldsOf(BenchStep step) => [.. _bindings.Value.Of(step.BatchId.ToString(), step.Id.ToString()).Where(b => b.Step is null || !Gone.Contains(PlanIds.StepOf(b.Step)))];
+    public IReadOnlyList<Binding> HoldsOf(BenchStep step)
+    {
+        var holds = _holds.GetOrAdd(step.Id, HoldsOf, step);
+        return Gone.Count == 0 ? holds : [.. holds.Where(b => b.Step is null || !Gone.Contains(PlanIds.StepOf(b.Step)))];
+    }
+
+    // To find what binds a step it is moved in the timetable and put back: one at a time.
+    private IReadOnlyList<Binding> HoldsOf(Guid id, BenchStep step)
+    {
+        lock (_holds) return _bindings.Value.Of(step.BatchId.ToString(), id.ToString());
+    }
 
     /// <summary>The mix of another step that a step is filled from; null when it has one of its own.</summary>
     public MixInUse? MixOf(BenchStep step)
     {
-        var id = step.Id.ToString();
-        var arc = Problem.Batches.FirstOrDefault(b => b.Id == step.BatchId.ToString())?.Arcs.FirstOrDefault(a => a.To == id && a is { FromBatch: not null, FinishMax: not null });
-        return arc is not null && !Gone.Contains(PlanIds.StepOf(arc.From)) && Result.Schedule.Chunks.LastOrDefault(c => c.Step == arc.From) is { } first ? new MixInUse(PlanIds.StepOf(arc.From), At(first.End + arc.FinishMax!.Value)) : null;
+        if (!_mixes.Value.TryGetValue(step.Id, out var arc) || Gone.Contains(PlanIds.StepOf(arc.From))) return null;
+        return EndOf(arc.From) is { } end ? new MixInUse(PlanIds.StepOf(arc.From), At(end + arc.FinishMax!.Value)) : null;
     }
+
+    /// <summary>A batch of its problem.</summary>
+    public PlanBatch BatchOf(Guid id) => _batches.Value[id];
+
+    /// <summary>The minute at which a step of its problem is planned to end; null for one without a place.</summary>
+    public int? EndOf(string planStep) => _stepEnds.Value.TryGetValue(planStep, out var end) ? end : null;
 
     /// <summary>The moment of a minute.</summary>
     public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
@@ -86,12 +110,10 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     public BenchPlan On(BenchIndex bench)
     {
         bool Knows(Guid id) => bench.Steps.TryGetValue(id, out var step) && step.NotNeeded is null;
-        var gone = Result.Schedule.Chunks.Select(c => PlanIds.StepOf(c.Step)).Concat(Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))).Where(id => !Knows(id)).ToHashSet();
-        return this with
+        var gone = _steps.Value.Where(id => !Knows(id)).ToHashSet();
+        var old = this with { Gone = gone, IsOld = true, Work = [.. StillOpen(bench, gone)] };
+        return gone.Count == 0 ? old : old with
         {
-            Gone = gone,
-            IsOld = true,
-            Work = [.. StillOpen(bench, gone)],
             Result = Result with
             {
                 Unplaced = [.. Result.Unplaced.Where(u => !gone.Contains(PlanIds.StepOf(u.Step)))],

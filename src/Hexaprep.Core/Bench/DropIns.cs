@@ -39,7 +39,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         var start = Minute(work.Begin);
         var sitting = plan.Problem.Sittings.First(s => s.End > start);
         var id = step.Id.ToString();
-        var batch = plan.Problem.Batches.First(b => b.Id == step.BatchId.ToString());
+        var batch = plan.BatchOf(step.BatchId);
         List<(PlanArc Arc, int End)> into = [.. batch.Arcs.Where(a => a.To == id).Select(a => (a, EndOf(a.From)))];
         List<(int End, int Ready, int? Closes)> laid = [.. Laid(step)];
         var ready = into.Select(i => i.End + i.Arc.Min).Concat(laid.Select(l => l.Ready)).DefaultIfEmpty(0).Max();
@@ -101,14 +101,14 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         // After the last coat of a sitting the airbrush is cleaned: hands are not free yet.
         int Cleaned(BenchStep own, int end) => own.Amounts.Mode is null ? end : end + (plan.Problem.Closing ?? 0);
         var (room, ended) = (0, Cleaned(step, start + minutes));
-        foreach (var work in plan.Work.Where(w => w.StepId != step.Id && Minute(w.Begin) >= start + minutes && Minute(w.Begin) < sitting.End))
+        foreach (var work in plan.Work.SkipWhile(w => Minute(w.Begin) < start).TakeWhile(w => Minute(w.Begin) < sitting.End).Where(w => w.StepId != step.Id && Minute(w.Begin) >= start + minutes))
         {
             var (begin, end, own) = (Minute(work.Begin), Minute(work.End), bench.Steps[work.StepId]);
             room += Math.Max(0, begin - ended);
             ended = Math.Max(ended, Cleaned(own, end));
             yield return (start + room + sitting.End - Cleaned(own, end), "then the sitting is full");
             if (own.Amounts.Mode is not null) yield return (start + room + plan.Problem.SprayWindows.First(s => s.End > begin).End - end, $"later would push {bench.NameOf(own)} out of the spray weather");
-            var batch = plan.Problem.Batches.First(b => b.Id == own.BatchId.ToString());
+            var batch = plan.BatchOf(own.BatchId);
             foreach (var next in Pushed(own, batch, end)) yield return (start + room + next.Start - end, $"later would push {next.Words}");
             foreach (var window in Windows(batch.Arcs.Where(a => a.To == own.Id.ToString()).Select(a => (a, EndOf(a.From))), begin, end - begin))
                 yield return (start + room + window.Start - begin, $"later would push {bench.NameOf(own)} out of its window");
@@ -122,7 +122,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         _ => $"to {char.ToLowerInvariant(StepWords.For(step.Key.Kind).Title[0])}{StepWords.For(step.Key.Kind).Title[1..]}",
     };
 
-    private int EndOf(string planStep) => plan.Result.Schedule.Chunks.Where(c => c.Step == planStep).Select(c => c.End).DefaultIfEmpty(int.MinValue / 2).Max();
+    private int EndOf(string planStep) => plan.EndOf(planStep) ?? int.MinValue / 2;
 
     private int Minute(Instant moment) => (int)(moment - plan.Origin).TotalMinutes;
 }

@@ -19,15 +19,19 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
             blocks, [.. Begun(), .. ToCome(sitting?.End ?? until)]);
     }
 
+    /// <summary>The blocks of one sitting.</summary>
+    public IReadOnlyList<BlockView> BlocksOf(Sitting sitting) =>
+        [.. Past(sitting.Begin).Concat(Planned(sitting.End, sitting.Begin)).Where(b => b.Begin < sitting.End && b.End > sitting.Begin).OrderBy(b => b.Begin)];
+
     private IEnumerable<BlockView> Past(Instant since) =>
         from spell in bench.EndedAfter(since).Reverse()
         where spell.EndedAt - spell.BeganAt >= Duration.FromMinutes(1)
         let step = bench.Steps[spell.StepId]
         select Block(step, Instant.Max(since, spell.BeganAt), spell.EndedAt!.Value, bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id), BlockState.Past, 1);
 
-    private IEnumerable<BlockView> Planned(Instant until)
+    private IEnumerable<BlockView> Planned(Instant until, Instant? from = null)
     {
-        foreach (var work in plan.Work.Where(w => w.Begin < until))
+        foreach (var work in plan.Work.Where(w => w.Begin < until && (from is null || w.End > from || w.InHand)))
         {
             var step = bench.Steps[work.StepId];
             if (!work.InHand)

@@ -9,7 +9,7 @@ namespace Hexaprep.Core.Bench;
 /// <summary>The plan: when each unit is done and what holds it.</summary>
 public sealed record PlanView(
     Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, ProofView Proof, PlanShift? Shift, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
-    IReadOnlyList<PlanStepView> Steps, IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules)
+    IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules)
 {
     /// <summary>True while the bench or the clock has moved on and the next plan is on its way.</summary>
     public required bool Renewing { get; init; }
@@ -17,7 +17,7 @@ public sealed record PlanView(
     /// <summary>When the plan was made, in words, e.g. "20:12".</summary>
     public required string MadeAtText { get; init; }
 
-    /// <summary>False while the dates with one repair are still being worked out.</summary>
+    /// <summary>False while the proof and the dates with one repair are still being worked out.</summary>
     public required bool HasRepairs { get; init; }
 
     /// <summary>Where the spray band comes from, in a line.</summary>
@@ -49,6 +49,8 @@ public sealed record PromiseView(
     public Instant? WithRepair { get; init; }
     /// <summary>The same in words.</summary>
     public string WithRepairText { get; init; } = "";
+    /// <summary>Its step that is planned next; null where none is.</summary>
+    public Guid? NextStep { get; init; }
     /// <summary>Why no plan can meet the deadline; empty when one may.</summary>
     public string Impossible { get; init; } = "";
 }
@@ -77,12 +79,13 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
 {
     private const int MostSittings = 40;
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+    private Dictionary<Guid, Guid>? _nextSteps;
+    private readonly Dictionary<(StepKind, ProductClass?, string?, Readiness, HouseRules, int), WaitBand> _expected = [];
 
     /// <summary>The whole view.</summary>
     public PlanView View()
     {
         return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Proof(), plan.Result.Shift, plan.IsNone ? [] : Promises(), Sittings(), PlannedWaits(),
-            [.. plan.Work.GroupBy(w => w.StepId).Select(g => Step(g.Key, [.. g]))],
             [.. plan.Result.Unplaced.Select(Lacking)],
             [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
         {
@@ -93,6 +96,10 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             Mixes = [.. PuttyMix.In(plan.Problem).Where(m => m.Others.Append(m.First).All(bench.Steps.ContainsKey) && plan.MixOf(bench.Steps[m.Others[0]]) is not null).Select(Mix)],
         };
     }
+
+    /// <summary>A planned step: when, and what holds it; null for one without a place.</summary>
+    public PlanStepView? StepOf(Guid stepId) =>
+        bench.Steps.ContainsKey(stepId) && plan.Work.Where(w => w.StepId == stepId).ToList() is { Count: > 0 } work ? Step(stepId, work) : null;
 
     /// <summary>When every unit on the bench is done, in order of finish; one that came since the plan was made has no date yet.</summary>
     public IReadOnlyList<PromiseView> Promises()
@@ -120,26 +127,28 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : isNew ? "being planned" : "no date",
             done is { } t ? Time(t) : "", bound, bound is { } n ? _clock.At(n) : "", Difference(done, bound, left, unfit),
             unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left)
-        { WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
+        { NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null, WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
     }
+
+    private Dictionary<Guid, Guid> NextSteps => _nextSteps ??= plan.Work.GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);
 
     // Said only with its proof.
     private string Impossible(Roster.Unit unit, Instant? bound)
     {
         var due = bench.State.Settings.Zone.AtStartOfDay(unit.Deadline!.Value.PlusDays(1)).ToInstant();
         if (bound > due) return $"cannot be done by then: alone even, the earliest is {_clock.At(bound.Value)}";
-        return plan.Bound.ShortMinutes > 0 ? $"not with these sittings: what is due needs {Clockface.Lasts(plan.Bound.ShortMinutes)} more of them" : "";
+        return plan.Bound is { ShortMinutes: > 0 and var missing } ? $"not with these sittings: what is due needs {Clockface.Lasts(missing)} more of them" : "";
     }
 
     private ProofView Proof()
     {
-        if (plan.IsNone) return new ProofView(0, 0, "", 0);
+        if (plan.IsNone || plan.Bound is not { } bound) return new ProofView(plan.Result.Schedule.Z ?? 0, 0, "", 0);
         var value = plan.Result.Schedule.Z ?? 0;
-        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0) return new ProofView(value, 0, "", plan.Bound.ShortMinutes);
-        var days = (value - plan.Bound.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
+        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0) return new ProofView(value, 0, "", bound.ShortMinutes);
+        var days = (value - bound.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
         var words = days < 0.5 ? "no plan can do better by half a day"
             : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"no plan could bring all units home more than {Math.Ceiling(days):0} days earlier, taken together");
-        return new ProofView(value, plan.Bound.Value, words, plan.Bound.ShortMinutes);
+        return new ProofView(value, bound.Value, words, bound.ShortMinutes);
     }
 
     private Instant LastReady(List<Roster.Batch> batches) =>
@@ -160,7 +169,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var rows = new List<PlanSittingView>();
         foreach (var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings))
         {
-            var own = new LineReader(bench, plan, _clock).Of(sitting, null).Blocks.Where(b => b.Begin < sitting.End && b.End > sitting.Begin).ToList();
+            var own = new LineReader(bench, plan, _clock).BlocksOf(sitting);
             rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own, SprayIn(sitting)));
         }
         return rows;
@@ -188,7 +197,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             let awaited = Waits.Of(bench, step).LastOrDefault()
             where awaited is not null
             let product = step.Amounts.Product!.Value
-            let band = bench.Expected(step, awaited.Stage, now)
+            let band = Expected(step, awaited.Stage)
             let unit = bench.UnitOf(step)
             select new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, $"{StepWords.Wait(step.Key.Kind, product).Noun} {Clockface.Lasts(band.Sure)}",
                 work.End, work.End + Duration.FromMinutes(band.Sure), false);
@@ -211,7 +220,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var holds = plan.HoldsOf(step);
         var models = work.Sum(w => w.Models);
         var wait = step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
-            ? bench.Expected(step, awaited.Stage, now).Sure : 0;
+            ? Expected(step, awaited.Stage).Sure : 0;
         var note = $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
             + (work.Count > 1 ? $" In {work.Count} stretches." : "")
             + (plan.MixOf(step) is { } mix ? $" From the mix for {bench.NameOf(mix.First(bench))}, which stiffens {_clock.At(mix.Stiff)}." : "")
@@ -221,6 +230,13 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return new PlanStepView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), Day(begin), times, begin, end, note,
             [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))])
         { Asks = HandReader.Asks(bench, step) };
+    }
+
+    // Many steps leave the same wait.
+    private WaitBand Expected(BenchStep step, Readiness stage)
+    {
+        var key = (step.Key.Kind, step.Amounts.Product, step.Amounts.Method, stage, bench.HouseOf(step.BatchId), step.Key.Occurrence);
+        return _expected.TryGetValue(key, out var known) ? known : _expected[key] = bench.Expected(step, stage, now);
     }
 
     private UnplacedView Lacking(Unplaced unplaced)

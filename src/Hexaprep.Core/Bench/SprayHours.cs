@@ -20,7 +20,7 @@ public static class SprayHours
     /// <summary>The fit stretches of the forecast, for cans: an airbrush is worked indoors, where the bench's own air counts.</summary>
     public static IReadOnlyList<(Instant From, Instant To, FitHours Hours)> Stretches(BenchIndex bench)
     {
-        var medium = MediumOf(bench);
+        var medium = bench.Medium;
         if (medium != SprayMedium.Aerosol || bench.State.Forecast.Count == 0) return [];
         var found = new List<(Instant, Instant, FitHours)>();
         // An hour that is missing cuts the forecast: what is not known is not joined.
@@ -40,11 +40,11 @@ public static class SprayHours
     public static IEnumerable<Span> Within(BenchIndex bench, Span sitting, Func<int, Instant> at)
     {
         var forecast = bench.State.Forecast;
-        if (forecast.Count == 0 || MediumOf(bench) != SprayMedium.Aerosol) return [sitting];
+        if (forecast.Count == 0 || bench.Medium != SprayMedium.Aerosol) return [sitting];
         var (begins, ends) = (forecast[0].At, forecast[^1].At + Duration.FromHours(1));
         var origin = at(0);
         int Minute(Instant moment) => (int)Math.Ceiling((moment - origin).TotalMinutes);
-        var parts = Stretches(bench).Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To)))).ToList();
+        var parts = bench.FitHours.Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To)))).ToList();
         // Before and beyond the forecast nothing speaks against it.
         if (at(sitting.Begin) < begins) parts.Insert(0, new Span(sitting.Begin, Math.Min(sitting.End, Minute(begins))));
         if (at(sitting.End) > ends) parts.Add(new Span(Math.Max(sitting.Begin, Minute(ends)), sitting.End));

@@ -9,7 +9,7 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
     private const int MostCells = 400_000;
 
     /// <summary>Bounds a problem: critical paths, hands by position, hands by sitting, sittings and set-ups; proofs in docs/computation.md.</summary>
-    public static LowerBound Of(PlanProblem problem)
+    public static LowerBound Of(PlanProblem problem, CancellationToken cancel = default)
     {
         var p = CompiledProblem.Of(problem);
         var alone = new CriticalPath(p).Ready;
@@ -29,7 +29,7 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
         foreach (var u in open.Where(u => after[u] == int.MaxValue)) after[u] = 0;
         long settled = 0;
         foreach (var u in Enumerable.Range(0, p.Units).Where(u => work[u] == 0)) settled += Cost(p, u, alone[u]);
-        var finish = settled + Math.Max(ByPosition(p, open, alone, work, after), BySitting(p, open, alone, work, after));
+        var finish = settled + Math.Max(ByPosition(p, open, alone, work, after), BySitting(p, open, alone, work, after, cancel));
         var w = problem.Weights;
         var value = finish + (long)w.Sitting * LeastSittings(p, work.Sum()) + (long)w.Setup * p.Mode.Where(m => m >= 0).Distinct().Count();
         return new LowerBound(value, [.. alone.Select(r => r >= CompiledProblem.Never ? int.MaxValue : r)], Short(p, open, work));
@@ -68,7 +68,7 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
     }
 
     // Each minute of work lies in some sitting, and its unit is not ready before that sitting begins.
-    private static long BySitting(CompiledProblem p, int[] open, int[] alone, int[] work, int[] after)
+    private static long BySitting(CompiledProblem p, int[] open, int[] alone, int[] work, int[] after, CancellationToken cancel)
     {
         var need = open.Sum(u => (long)work[u]);
         var sittings = 0;
@@ -77,7 +77,7 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
         var room = Enumerable.Range(0, sittings).Select(k => p.SittingEnd[k] - p.SittingBegin[k]).ToArray();
         var costs = open.Select(u => Enumerable.Range(0, sittings)
             .Select(k => 1000 * Cost(p, u, (int)Math.Min(CompiledProblem.Never, Math.Max(alone[u], (long)p.SittingBegin[k] + after[u]))) / work[u]).ToArray()).ToArray();
-        return Transport.Least([.. open.Select(u => work[u])], room, costs) / 1000;
+        return Transport.Least([.. open.Select(u => work[u])], room, costs, cancel) / 1000;
     }
 
     private static int LeastSittings(CompiledProblem p, int work)

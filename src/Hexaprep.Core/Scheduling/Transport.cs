@@ -6,7 +6,8 @@ internal static class Transport
     /// <param name="supply">What each source has.</param>
     /// <param name="room">What each sink takes; in all at least the supply.</param>
     /// <param name="cost">Cost of one from a source to a sink, at least 0.</param>
-    public static long Least(int[] supply, int[] room, long[][] cost)
+    /// <param name="cancel">Ends it.</param>
+    public static long Least(int[] supply, int[] room, long[][] cost, CancellationToken cancel = default)
     {
         var (sources, sinks) = (supply.Length, room.Length);
         var left = (int[])supply.Clone();
@@ -20,6 +21,7 @@ internal static class Transport
         {
             while (left[s] > 0)
             {
+                cancel.ThrowIfCancellationRequested();
                 var end = ShortestWay(s);
                 if (end < 0) return total;
                 var amount = Math.Min(left[s], free[end]);

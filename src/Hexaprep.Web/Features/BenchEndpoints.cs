@@ -28,8 +28,7 @@ public static class BenchEndpoints
 
     private static async Task<Ok<BenchAnswer>> ActAsync(Act act, Desk desk, ILoggerFactory logs, CancellationToken cancel)
     {
-        await desk.WriteAsync(act.Id, bench => Acts.Decide(bench, act, desk.Now, Guid.NewGuid), cancel);
-        var laid = await desk.LayAsync(cancel);
+        var laid = await desk.WriteAndLayAsync(act.Id, bench => Acts.Decide(bench, act, desk.Now, Guid.NewGuid), cancel);
         try
         {
             return TypedResults.Ok(Answer(laid));

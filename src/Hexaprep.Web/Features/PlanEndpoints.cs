@@ -1,4 +1,5 @@
 using System.Text;
+using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
@@ -21,7 +22,8 @@ public static class PlanEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/plan", ReadAsync).WithSummary("When each unit is done, and what holds every step.");
+        api.MapGet("/plan", ReadAsync).WithSummary("When each unit is done, by which sittings; always 200, empty where there is no plan yet.");
+        api.MapGet("/plan/steps/{id:guid}", StepAsync).WithSummary("One planned step: when, and what holds it.").ProducesProblem(404);
         api.MapGet("/plan.ics", CalendarAsync).WithSummary("The plan as iCalendar (RFC 5545).").Produces(200, contentType: "text/calendar");
         api.MapGet("/plan.csv", CsvAsync).WithSummary("The plan as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
         api.MapGet("/plan.pdf", SheetAsync).WithSummary("The plan as a printed sheet for the bench wall: one page a sitting.").Produces(200, contentType: "application/pdf");
@@ -36,6 +38,13 @@ public static class PlanEndpoints
     private static async Task<Ok<PlanView>> ReadAsync(Desk desk, CancellationToken cancel)
     {
         return TypedResults.Ok(View(await desk.LayAsync(cancel)));
+    }
+
+    private static async Task<Ok<PlanStepView>> StepAsync(Guid id, Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(new PlanReader(laid.Bench, laid.Plan, laid.Now).StepOf(id)
+            ?? throw new RefusedException(new Refusal("id", "This step has no place in the plan.", "Look at the plan again.", RefusalKind.NotFound)));
     }
 
     private static async Task<FileContentHttpResult> CalendarAsync(Desk desk, CancellationToken cancel)

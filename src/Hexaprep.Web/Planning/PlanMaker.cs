@@ -1,4 +1,5 @@
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Scheduling;
 using NodaTime;
 
 namespace Hexaprep.Web.Planning;
@@ -19,6 +20,9 @@ public interface IPlanMaker
 
     /// <summary>The second date of each unit.</summary>
     IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel);
+
+    /// <summary>What no plan of the problem can better.</summary>
+    LowerBound Bound(BenchPlan plan, CancellationToken cancel);
 
     /// <summary>What regrouping the batches would save.</summary>
     SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel);
@@ -42,6 +46,9 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) => Core.Bench.Repairs.Of(bench, plan, cancel);
+
+    /// <inheritdoc />
+    public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => LowerBound.Of(plan.Problem, cancel);
 
     /// <inheritdoc />
     public SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel) =>

@@ -7,7 +7,7 @@ using NodaTime;
 namespace Hexaprep.Web.Planning;
 
 /// <summary>Hosts a planner for each workspace that is looked at, and wakes it when its bench moves.</summary>
-public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, Listeners listeners, ILogger<Planners> log) : BackgroundService
+public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, AppSettings settings, Listeners listeners, ILogger<Planners> log) : BackgroundService
 {
     // A planner that nobody looked at the longest gives up its memory.
     private const int Most = 8;
@@ -78,7 +78,7 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
 
     private WorkspacePlanner PlannerOf(WorkspaceId workspace)
     {
-        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(new(() => new WorkspacePlanner(w, benches, plans, maker, clock, log, _stopping.Token))));
+        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(new(() => new WorkspacePlanner(w, benches, plans, maker, clock, settings.PlanPause, log, _stopping.Token))));
         hosted.LookedAt = Interlocked.Increment(ref _looks);
         while (_planners.Count > Most && _planners.MinBy(p => p.Value.LookedAt) is var oldest && oldest.Key != workspace && _planners.TryRemove(oldest.Key, out var given)) given.Planner.Value.Dispose();
         return hosted.Planner.Value;

@@ -6,11 +6,11 @@ using NodaTime;
 
 namespace Hexaprep.Web.Planning;
 
-/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan, the second dates, the
-/// sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act answers.</summary>
+/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan, its proof and the second
+/// dates, the sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act answers.</summary>
 internal sealed class WorkspacePlanner : IDisposable
 {
-    private enum Job { None, Renew, Ask, Search, Repairs, Sizes }
+    private enum Job { None, Renew, Ask, Search, Weigh, Sizes }
 
     private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2), OtherProcess = TimeSpan.FromMilliseconds(100);
     private readonly WorkspaceId _workspace;
@@ -18,6 +18,7 @@ internal sealed class WorkspacePlanner : IDisposable
     private readonly PlanStore _plans;
     private readonly IPlanMaker _maker;
     private readonly IClock _clock;
+    private readonly TimeSpan _pause;
     private readonly ILogger _log;
     private readonly CancellationTokenSource _stop;
     private readonly SemaphoreSlim _wake = new(0);
@@ -31,9 +32,9 @@ internal sealed class WorkspacePlanner : IDisposable
     private PostedPlan? _saved;
     private long _serial;
 
-    public WorkspacePlanner(WorkspaceId workspace, BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, ILogger log, CancellationToken stopping)
+    public WorkspacePlanner(WorkspaceId workspace, BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, TimeSpan pause, ILogger log, CancellationToken stopping)
     {
-        (_workspace, _benches, _plans, _maker, _clock, _log) = (workspace, benches, plans, maker, clock, log);
+        (_workspace, _benches, _plans, _maker, _clock, _pause, _log) = (workspace, benches, plans, maker, clock, pause, log);
         _stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         Ended = Task.Run(RunAsync, CancellationToken.None);
     }
@@ -47,7 +48,7 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>True when nothing is left to do for this bench at this moment but what nobody asked for.</summary>
     public bool IsSettled(long revision, Instant now)
     {
-        lock (_gate) return _questions.Count == 0 && _posted is { Due: null, Plan.Repairs: not null } posted && posted.IsOf(revision, now) && _running is Job.None or Job.Sizes;
+        lock (_gate) return _questions.Count == 0 && _posted is { Due: null, Plan: { Repairs: not null, Bound: not null } } posted && posted.IsOf(revision, now) && _running is Job.None or Job.Sizes;
     }
 
     /// <summary>The bench may have moved on, or (<paramref name="planned"/>) a plan was saved: looks again.</summary>
@@ -85,7 +86,7 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>Posts a better plan for the bench that it was found for.</summary>
     public void Post(BenchPlan better, long revision)
     {
-        if (_posted is { } posted && posted.Revision == revision) Post(new PostedPlan(better.Worked(), revision) { Due = posted.Due });
+        if (_posted is { } posted && posted.Revision == revision) Post(new PostedPlan(better, revision) { Due = posted.Due });
     }
 
     // The loop ends by itself; what it waits on is left to it.
@@ -111,7 +112,7 @@ internal sealed class WorkspacePlanner : IDisposable
                 if (_heard) await AdoptAsync(stopping);
                 var job = Next(stored);
                 if (job == Job.None) await _wake.WaitAsync(stopping);
-                else await DoAsync(job, stored, stopping);
+                else if (job < Job.Weigh || !await IsMovedAsync(stopping)) await DoAsync(job, stored, stopping);
                 while (await _wake.WaitAsync(0, stopping)) { }
             }
             catch (OperationCanceledException) when (stopping.IsCancellationRequested)
@@ -132,6 +133,9 @@ internal sealed class WorkspacePlanner : IDisposable
         Fail(new OperationCanceledException("The planner was stopped."));
     }
 
+    // What nobody waits for begins when the bench is left alone.
+    private async Task<bool> IsMovedAsync(CancellationToken stopping) => _pause > TimeSpan.Zero && await _wake.WaitAsync(_pause, stopping);
+
     private Job Next(StoredBench stored)
     {
         lock (_gate)
@@ -140,7 +144,7 @@ internal sealed class WorkspacePlanner : IDisposable
             if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant())) return Job.Renew;
             if (_questions.Count > 0) return Job.Ask;
             if (posted.Due is not null) return Job.Search;
-            if (posted.Plan.Repairs is null) return Job.Repairs;
+            if (posted.Plan.Repairs is null || posted.Plan.Bound is null) return Job.Weigh;
             return _sizesWanted && posted.Sizes is null ? Job.Sizes : Job.None;
         }
     }
@@ -183,14 +187,15 @@ internal sealed class WorkspacePlanner : IDisposable
                 var (plan, due) = _maker.AtOnce(stored.Bench, now, posted?.Plan, cancel);
                 // A search that was broken off is taken up again from the plan as it now stands.
                 var search = posted?.Due is not null && !due ? new SearchDue(plan, true) : due ? new SearchDue(posted?.Plan, false) : null;
-                return new PostedPlan(plan.Worked(), stored.Revision) { Due = search };
+                return new PostedPlan(plan, stored.Revision) { Due = search };
             case Job.Ask:
                 Answer(stored, posted!.Plan, now, cancel);
                 return null;
             case Job.Search:
-                return new PostedPlan(_maker.Search(stored.Bench, now, posted!.Due!.From, posted.Due.Freely, cancel).Worked(), stored.Revision);
-            case Job.Repairs:
-                return posted! with { Plan = posted.Plan with { Repairs = _maker.Repairs(stored.Bench, posted.Plan, cancel) } };
+                return new PostedPlan(_maker.Search(stored.Bench, now, posted!.Due!.From, posted.Due.Freely, cancel), stored.Revision);
+            case Job.Weigh:
+                posted!.Plan.WorkOut(stored.Bench, cancel);
+                return posted with { Plan = posted.Plan with { Repairs = _maker.Repairs(stored.Bench, posted.Plan, cancel), Bound = posted.Plan.Bound ?? _maker.Bound(posted.Plan, cancel) } };
             default:
                 return posted! with { Sizes = _maker.Sizes(stored.Bench, posted.Plan, now, cancel) };
         }
@@ -234,7 +239,7 @@ internal sealed class WorkspacePlanner : IDisposable
     {
         _heard = false;
         if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other) return;
-        var adopted = new PostedPlan(other.Plan.Worked(), other.Revision);
+        var adopted = new PostedPlan(other.Plan, other.Revision);
         Post(adopted);
         (_serial, _saved) = (other.Serial, adopted);
     }

@@ -37,6 +37,13 @@ export const planQuery = queryOptions({
   refetchInterval: minute,
 });
 
+export const planStepQuery = (id: string | null) =>
+  queryOptions({
+    queryKey: ["plan", "step", id],
+    queryFn: async () => (id ? data(await api.GET("/api/plan/steps/{id}", { params: { path: { id } } })) : null),
+    enabled: id !== null,
+  });
+
 export const coatsQuery = (product: string | null, unit: string | null) =>
   queryOptions({
     queryKey: ["coats", product, unit],

@@ -114,7 +114,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** When each unit is done, and what holds every step. */
+        /** When each unit is done, by which sittings; always 200, empty where there is no plan yet. */
         get: {
             parameters: {
                 query?: never;
@@ -131,6 +131,53 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["PlanView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/steps/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One planned step: when, and what holds it. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanStepView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
             };
@@ -3565,7 +3612,6 @@ export interface components {
             promises: components["schemas"]["PromiseView"][];
             sittings: components["schemas"]["PlanSittingView"][];
             waits: components["schemas"]["BightView"][];
-            steps: components["schemas"]["PlanStepView"][];
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
             renewing: boolean;
@@ -3641,6 +3687,8 @@ export interface components {
             handsLeft: number;
             withRepair?: null | components["schemas"]["Instant"];
             withRepairText?: string;
+            /** Format: uuid */
+            nextStep?: null | string;
             impossible?: string;
         };
         ProofView: {

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { act } from "../api/outbox";
-import { planQuery } from "../api/queries";
+import { planStepQuery } from "../api/queries";
 import { Ago } from "../ui/Ago";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
@@ -19,10 +19,9 @@ export interface LookedStep {
 
 /** A step touched on the line: when, what holds it there, and beginning it now. */
 export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onClose: () => void }) {
-  const plan = useQuery({ ...planQuery, enabled: looked !== null });
+  const step = useQuery(planStepQuery(looked?.stepId ?? null)).data;
   const [ago, setAgo] = useState(0);
   const [asked, setAsked] = useState("");
-  const step = plan.data?.steps.find((s) => s.stepId === looked?.stepId);
   return (
     <Sheet title={looked ? `${looked.title}, ${looked.unit}` : ""} open={looked !== null} onOpenChange={(open) => open || onClose()}>
       {looked ? (

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
-import { planQuery } from "../api/queries";
+import { planQuery, planStepQuery, queryClient } from "../api/queries";
 import { type LookedStep, StepSheet } from "../bench/StepSheet";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
@@ -35,7 +35,8 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   const narrow = useMedia("(max-width: 700px)");
   const search = useSearch({ from: "/plan" });
   const navigate = useNavigate({ from: "/plan" });
-  const step = plan.steps.find((s) => s.stepId === search.step) ?? plan.steps.find((s) => s.unitId === search.unit) ?? plan.steps[0];
+  const chosen = search.step ?? plan.promises.find((p) => p.unitId === search.unit)?.nextStep ?? soonest(plan);
+  const step = useQuery({ ...planStepQuery(chosen), placeholderData: (before) => before }).data;
   const promise = plan.promises.find((p) => p.unitId === (search.unit ?? step?.unitId)) ?? plan.promises[0];
   const [looked, setLooked] = useState<LookedStep | null>(null);
   const [opened, setOpened] = useState<number | null>(null);
@@ -46,8 +47,9 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   // On a narrow screen what holds a step lies far below its row: it is laid over it.
   const look = (stepId: string, unitId: string) => {
     choose(stepId, unitId);
-    const found = plan.steps.find((s) => s.stepId === stepId);
-    if (found) setLooked({ ...found, words: found.note, mayBegin: false });
+    void queryClient
+      .fetchQuery(planStepQuery(stepId))
+      .then((found) => found && setLooked({ ...found, words: found.note, mayBegin: false }));
   };
   return (
     <main id="screen" data-screen="plan" tabIndex={-1} className="flex flex-1 flex-col gap-3 outline-none">
@@ -76,7 +78,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
         </>
       )}
       <section className="grid gap-x-10 gap-y-4 px-4 pb-4 md:px-10 lg:[grid-template-columns:1.05fr_1fr_1.25fr]">
-        {step ? <StepWords step={step} /> : <p>Nothing is left to plan.</p>}
+        {step ? <StepWords step={step} /> : <p>{chosen ? "" : "Nothing is left to plan."}</p>}
         {step ? <Holds step={step} /> : null}
         <div className="flex flex-col gap-3">
           {step && step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null}
@@ -103,6 +105,11 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
       </section>
     </main>
   );
+}
+
+// The step that is planned to begin first.
+function soonest(plan: Schemas["PlanView"]): string | null {
+  return plan.sittings.find((s) => s.blocks.length > 0)?.blocks.find((b) => b.state !== "past")?.stepId ?? null;
 }
 
 function StepWords({ step }: { step: Schemas["PlanStepView"] }) {
