@@ -23,7 +23,7 @@ namespace Hexaprep.Bench;
 /// transaction: taken in turns, the planner at work behind.</summary>
 internal static class ActTable
 {
-    private const int Acts = 200, Reads = 80, Warm = 80;
+    private const int Acts = 600, Reads = 100, Warm = 80;
 
     /// <summary>Prints p50 and p95, the ratio to the bare endpoint, and the ratio to the same bench with an empty log.</summary>
     public static async Task PrintAsync(IReadOnlyList<int> units, IReadOnlyList<int> logs)

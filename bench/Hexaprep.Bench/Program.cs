@@ -16,7 +16,6 @@ if (args is ["instances", .. var rest])
     return;
 }
 
-if (args is ["scratch", var many]) { Scratch.Run(int.Parse(many, CultureInfo.InvariantCulture)); return; }
 // acts [UNITS,...] [LOG,...]: acts and reads over HTTP by size of bench and length of log, beside a bare endpoint.
 if (args is ["acts", .. var sizes])
 {

@@ -51,14 +51,30 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
     /// <param name="cancel">Stops the wait; nothing is written then.</param>
     /// <returns>What was done (null when this write was already known), and the bench after it.</returns>
     /// <exception cref="RefusedException">Core refused it; nothing was written.</exception>
-    public async Task<(Decision? Done, StoredBench Bench)> WriteAsync(WorkspaceId workspace, Guid id, Func<BenchIndex, Decision> decide, Instant now, CancellationToken cancel)
+    public async Task<(Decision? Done, StoredBench Bench)> WriteAsync(WorkspaceId workspace, Guid id, Func<BenchIndex, Decision> decide, Instant now, CancellationToken cancel) =>
+        await WriteAsync(workspace, false, id, decide, now, cancel) ?? throw new InvalidOperationException("A write that need not be to the newest workspace was refused for not being so.");
+
+    /// <summary>Writes to the workspace in use, the newest, as <see cref="WriteAsync(WorkspaceId, Guid, Func{BenchIndex, Decision}, Instant, CancellationToken)"/> does.</summary>
+    /// <param name="assumed">The workspace taken for the newest.</param>
+    /// <param name="id">Made by the client.</param>
+    /// <param name="decide">Decides on the bench as it stands.</param>
+    /// <param name="now">When.</param>
+    /// <param name="cancel">Stops the wait.</param>
+    /// <returns>Null when <paramref name="assumed"/> is not the newest any more: nothing was written.</returns>
+    public async Task<(Decision? Done, StoredBench Bench)?> WriteIfNewestAsync(WorkspaceId assumed, Guid id, Func<BenchIndex, Decision> decide, Instant now, CancellationToken cancel) =>
+        await WriteAsync(assumed, true, id, decide, now, cancel);
+
+    private async Task<(Decision? Done, StoredBench Bench)?> WriteAsync(WorkspaceId workspace, bool onlyNewest, Guid id, Func<BenchIndex, Decision> decide, Instant now, CancellationToken cancel)
     {
         using var turn = await memory.TurnAsync(workspace, cancel);
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var w = workspace.Value;
-        var (revision, known) = await connection.QuerySingleOrDefaultAsync<(long? Revision, bool Known)>(
-            "select revision, exists (select from logbook where workspace_id = @w and id = @id) from workspace where id = @w for update", new { w, id });
+        var (revision, known, newest) = await connection.QuerySingleOrDefaultAsync<(long? Revision, bool Known, Guid Newest)>("""
+            select revision, exists (select from logbook where workspace_id = @w and id = @id), (select n.id from workspace n order by n.created_at desc, n.id limit 1)
+            from workspace where id = @w for update
+            """, new { w, id });
+        if (onlyNewest && newest != w) return null;
         var stored = memory.Find(workspace, revision) ?? await ReadAsync(connection, workspace);
         if (known)
         {

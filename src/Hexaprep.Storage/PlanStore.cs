@@ -35,7 +35,10 @@ public sealed class PlanStore(NpgsqlDataSource source)
         return row is null ? null : new KeptPlan(new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result)) { Repairs = Read(row.Repairs), Bound = row.Bound is null ? null : JsonSerializer.Deserialize<LowerBound>(row.Bound) }, row.Revision, row.Serial);
     }
 
-    /// <summary>Keeps a plan, unless one of a later bench is kept already, and calls everybody who listens.</summary>
+    /// <summary>Who saves: its own calls come back to it, and tell it nothing.</summary>
+    public Guid Origin { get; } = Guid.NewGuid();
+
+    /// <summary>Keeps a plan, unless one of a later bench is kept already, and calls the other processes.</summary>
     /// <returns>Its serial.</returns>
     public async Task<long> SaveAsync(WorkspaceId workspace, long revision, BenchPlan plan, CancellationToken cancel)
     {
@@ -46,11 +49,12 @@ public sealed class PlanStore(NpgsqlDataSource source)
             on conflict (workspace_id) do update set revision = excluded.revision, origin = excluded.origin, made_at = excluded.made_at, seed = excluded.seed,
               budget = excluded.budget, input = excluded.input, result = excluded.result, repairs = excluded.repairs, bound = excluded.bound, serial = plan.serial + 1
             where plan.revision <= excluded.revision;
-            select serial from plan, pg_notify('hexaprep', @w::text || ':' || @revision || ':planned') where workspace_id = @w
+            select serial from plan, pg_notify('hexaprep', @w::text || ':' || @revision || ':' || @from) where workspace_id = @w
             """, new
         {
             w = workspace.Value,
             revision,
+            from = Origin.ToString(),
             plan.Origin,
             plan.MadeAt,
             seed = plan.Problem.Seed,

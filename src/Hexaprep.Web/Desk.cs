@@ -31,17 +31,29 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
         return Lay(workspace, stored);
     }
 
-    /// <summary>Writes once for an id, as <see cref="BenchStore.WriteAsync"/> does.</summary>
+    /// <summary>Writes once for an id to the workspace in use, as <see cref="BenchStore.WriteIfNewestAsync"/> does.</summary>
     /// <returns>What was done; null when this write was already known.</returns>
-    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
-        (await benches.WriteAsync(await WorkspaceAsync(cancel), id, decide, Now, cancel)).Done;
+    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) => (await WriteToNewestAsync(id, decide, cancel)).Done;
 
     /// <summary>Writes once for an id, and lays out the bench as it stands then.</summary>
     public async Task<LaidBench> WriteAndLayAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel)
     {
-        var workspace = await WorkspaceAsync(cancel);
-        return Lay(workspace, (await benches.WriteAsync(workspace, id, decide, Now, cancel)).Bench);
+        var (workspace, _, stored) = await WriteToNewestAsync(id, decide, cancel);
+        return Lay(workspace, stored);
     }
+
+    // Which workspace is in use hardly ever changes: it is asked for again when it has.
+    private async Task<(WorkspaceId Workspace, Decision? Done, StoredBench Bench)> WriteToNewestAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel)
+    {
+        while (true)
+        {
+            var workspace = _newest ??= await WorkspaceAsync(cancel);
+            if (await benches.WriteIfNewestAsync(workspace, id, decide, Now, cancel) is { } written) return (workspace, written.Done, written.Bench);
+            _newest = null;
+        }
+    }
+
+    private WorkspaceId? _newest;
 
     private LaidBench Lay(WorkspaceId workspace, StoredBench stored)
     {

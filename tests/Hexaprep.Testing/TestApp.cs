@@ -16,11 +16,12 @@ public sealed class TestApp : WebApplicationFactory<Program>
 {
     private readonly string _database;
     private readonly bool _isDemo, _pause;
+    private readonly Action<IServiceCollection>? _with;
 
-    /// <summary>Starts the app; with <paramref name="pause"/>, its planner waits for quiet as the one that ships does.</summary>
-    public TestApp(string database, bool isDemo = false, Instant? now = null, bool pause = false)
+    /// <summary>Starts the app; with <paramref name="pause"/>, its planner waits for quiet as the one that ships does; <paramref name="with"/> puts parts of its own in place.</summary>
+    public TestApp(string database, bool isDemo = false, Instant? now = null, bool pause = false, Action<IServiceCollection>? with = null)
     {
-        (_database, _isDemo, _pause) = (database, isDemo, pause);
+        (_database, _isDemo, _pause, _with) = (database, isDemo, pause, with);
         Clock = new TurnableClock(now ?? TurnableClock.Evening);
         UseKestrel(0);
         StartServer();
@@ -117,7 +118,11 @@ public sealed class TestApp : WebApplicationFactory<Program>
         builder.UseSetting("Hexaprep:PlanPauseMs", _pause ? "400" : "0");
         builder.UseSetting("Hexaprep:TimeZone", "UTC");
         builder.UseSetting("Hexaprep:LogLevel", "Fatal");
-        builder.ConfigureServices(services => services.AddSingleton<IClock>(Clock));
+        builder.ConfigureServices(services =>
+        {
+            services.AddSingleton<IClock>(Clock);
+            _with?.Invoke(services);
+        });
     }
 
     // Reads wait for the plan, as a person would look again once it is there.

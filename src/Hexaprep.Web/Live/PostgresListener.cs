@@ -1,11 +1,15 @@
 using System.Globalization;
+using Hexaprep.Storage;
 using Npgsql;
 
 namespace Hexaprep.Web.Live;
 
 /// <summary>Holds one connection that listens to the database, so that several app processes may serve one bench.</summary>
-public sealed class PostgresListener(NpgsqlDataSource source, Listeners listeners, ILogger<PostgresListener> log) : BackgroundService
+public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, Listeners listeners, ILogger<PostgresListener> log) : BackgroundService
 {
+    // A plan saved here was told when it was posted.
+    private readonly string _own = plans.Origin.ToString();
+
     /// <inheritdoc />
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -30,7 +34,10 @@ public sealed class PostgresListener(NpgsqlDataSource source, Listeners listener
     private async Task ListenAsync(CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        connection.Notification += (_, e) => listeners.Tell(Read(e.Payload));
+        connection.Notification += (_, e) =>
+        {
+            if (!e.Payload.EndsWith(_own, StringComparison.Ordinal)) listeners.Tell(Read(e.Payload));
+        };
         await using (var command = new NpgsqlCommand("listen hexaprep", connection)) await command.ExecuteNonQueryAsync(cancel);
         // Calls sent while nobody listened are lost: every page looks again.
         listeners.Tell(default);

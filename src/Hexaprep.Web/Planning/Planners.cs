@@ -11,6 +11,7 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
 {
     // A planner that nobody looked at the longest gives up its memory.
     private const int Most = 8;
+    private static readonly TimeSpan MostPatience = TimeSpan.FromSeconds(3);
     private readonly ConcurrentDictionary<WorkspaceId, Hosted> _planners = new();
     private readonly CancellationTokenSource _stopping = new();
     private long _looks;
@@ -73,12 +74,13 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
             // Stopped.
         }
         await _stopping.CancelAsync();
-        await Task.WhenAll(_planners.Values.Where(h => h.Planner.IsValueCreated).Select(h => h.Planner.Value.Ended));
+        // One that does not listen is left behind: the process ends all the same.
+        await Task.WhenAny(Task.WhenAll(_planners.Values.Where(h => h.Planner.IsValueCreated).Select(h => h.Planner.Value.Ended)), Task.Delay(MostPatience, CancellationToken.None));
     }
 
     private WorkspacePlanner PlannerOf(WorkspaceId workspace)
     {
-        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(new(() => new WorkspacePlanner(w, benches, plans, maker, clock, settings.PlanPause, log, _stopping.Token))));
+        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(new(() => new WorkspacePlanner(w, benches, plans, maker, clock, settings.PlanPause, revision => listeners.Tell(new Call(w.Value, revision, true)), log, _stopping.Token))));
         hosted.LookedAt = Interlocked.Increment(ref _looks);
         while (_planners.Count > Most && _planners.MinBy(p => p.Value.LookedAt) is var oldest && oldest.Key != workspace && _planners.TryRemove(oldest.Key, out var given)) given.Planner.Value.Dispose();
         return hosted.Planner.Value;

@@ -10,15 +10,17 @@ namespace Hexaprep.Web.Planning;
 /// dates, the sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act answers.</summary>
 internal sealed class WorkspacePlanner : IDisposable
 {
-    private enum Job { None, Renew, Ask, Search, Weigh, Sizes }
+    private enum Job { None, Renew, Ask, Search, Save, Weigh, Sizes }
 
-    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2), OtherProcess = TimeSpan.FromMilliseconds(100);
+    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2), OtherProcess = TimeSpan.FromMilliseconds(100), Burst = TimeSpan.FromMilliseconds(25);
+    private const int MostWaits = 8;
     private readonly WorkspaceId _workspace;
     private readonly BenchStore _benches;
     private readonly PlanStore _plans;
     private readonly IPlanMaker _maker;
     private readonly IClock _clock;
     private readonly TimeSpan _pause;
+    private readonly Action<long> _told;
     private readonly ILogger _log;
     private readonly CancellationTokenSource _stop;
     private readonly SemaphoreSlim _wake = new(0);
@@ -31,10 +33,12 @@ internal sealed class WorkspacePlanner : IDisposable
     private volatile PostedPlan? _posted;
     private PostedPlan? _saved;
     private long _serial;
+    private int _waits;
+    private IAsyncDisposable? _turn;
 
-    public WorkspacePlanner(WorkspaceId workspace, BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, TimeSpan pause, ILogger log, CancellationToken stopping)
+    public WorkspacePlanner(WorkspaceId workspace, BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, TimeSpan pause, Action<long> told, ILogger log, CancellationToken stopping)
     {
-        (_workspace, _benches, _plans, _maker, _clock, _pause, _log) = (workspace, benches, plans, maker, clock, pause, log);
+        (_workspace, _benches, _plans, _maker, _clock, _pause, _told, _log) = (workspace, benches, plans, maker, clock, pause, told, log);
         _stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         Ended = Task.Run(RunAsync, CancellationToken.None);
     }
@@ -48,7 +52,7 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>True when nothing is left to do for this bench at this moment but what nobody asked for.</summary>
     public bool IsSettled(long revision, Instant now)
     {
-        lock (_gate) return _questions.Count == 0 && _posted is { Due: null, Plan: { Repairs: not null, Bound: not null } } posted && posted.IsOf(revision, now) && _running is Job.None or Job.Sizes;
+        lock (_gate) return _questions.Count == 0 && _posted is { Due: null, Plan: { Repairs: not null, Bound: not null } } posted && posted.IsOf(revision, now) && _running is Job.None or Job.Sizes && ReferenceEquals(posted, _saved);
     }
 
     /// <summary>The bench may have moved on, or (<paramref name="planned"/>) a plan was saved: looks again.</summary>
@@ -86,7 +90,7 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>Posts a better plan for the bench that it was found for.</summary>
     public void Post(BenchPlan better, long revision)
     {
-        if (_posted is { } posted && posted.Revision == revision) Post(new PostedPlan(better, revision) { Due = posted.Due });
+        if (_posted is { } posted && posted.Revision == revision && Post(new PostedPlan(better, revision) { Due = posted.Due })) _told(revision);
     }
 
     // The loop ends by itself; what it waits on is left to it.
@@ -111,8 +115,13 @@ internal sealed class WorkspacePlanner : IDisposable
                 var stored = await _benches.CurrentAsync(_workspace, stopping);
                 if (_heard) await AdoptAsync(stopping);
                 var job = Next(stored);
-                if (job == Job.None) await _wake.WaitAsync(stopping);
-                else if (job < Job.Weigh || !await IsMovedAsync(stopping)) await DoAsync(job, stored, stopping);
+                if (job == Job.None)
+                {
+                    await GiveBackAsync();
+                    await _wake.WaitAsync(stopping);
+                }
+                else if (job == Job.Renew && await IsBurstAsync(stopping)) continue;
+                else if (job < Job.Save || !await IsMovedAsync(stopping)) await DoAsync(job, stored, stopping);
                 while (await _wake.WaitAsync(0, stopping)) { }
             }
             catch (OperationCanceledException) when (stopping.IsCancellationRequested)
@@ -127,10 +136,20 @@ internal sealed class WorkspacePlanner : IDisposable
             {
                 _log.LogWarning(failure, "Planning failed; it is tried again.");
                 Fail(failure);
+                await GiveBackAsync();
                 await Task.Delay(AfterFailure, stopping).ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
             }
         }
         Fail(new OperationCanceledException("The planner was stopped."));
+        await GiveBackAsync();
+    }
+
+    // Acts that come in a row, as from a device that was offline, are planned for once; a plan is never held up for long by them.
+    private async Task<bool> IsBurstAsync(CancellationToken stopping)
+    {
+        if (_pause == TimeSpan.Zero || _posted is null || _waits >= MostWaits) return (_waits = 0) > 0;
+        if (await _wake.WaitAsync(Burst, stopping)) return ++_waits > 0;
+        return (_waits = 0) > 0;
     }
 
     // What nobody waits for begins when the bench is left alone.
@@ -144,37 +163,51 @@ internal sealed class WorkspacePlanner : IDisposable
             if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant())) return Job.Renew;
             if (_questions.Count > 0) return Job.Ask;
             if (posted.Due is not null) return Job.Search;
+            if (!ReferenceEquals(posted, _saved)) return Job.Save;
             if (posted.Plan.Repairs is null || posted.Plan.Bound is null) return Job.Weigh;
             return _sizesWanted && posted.Sizes is null ? Job.Sizes : Job.None;
         }
     }
 
-    // One planner in the whole house: the turn is the database's.
+    // One planner in the whole house: the turn is the database's, and is kept until all that was made is saved.
     private async Task DoAsync(Job job, StoredBench stored, CancellationToken stopping)
     {
-        await using var turn = await _plans.TurnAsync(_workspace, stopping);
-        if (turn is null)
+        if (_turn is null)
         {
-            await _wake.WaitAsync(OtherProcess, stopping);
+            _turn = await _plans.TurnAsync(_workspace, stopping);
+            if (_turn is null) await _wake.WaitAsync(OtherProcess, stopping);
             await AdoptAsync(stopping);
+            if (_turn is null || Next(stored) != job) return;
+        }
+        if (job == Job.Save)
+        {
+            var posted = _posted!;
+            _serial = await _plans.SaveAsync(_workspace, posted.Revision, posted.Plan, stopping);
+            _saved = posted;
             return;
         }
-        await AdoptAsync(stopping);
-        if (Next(stored) != job) return;
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         lock (_gate) (_running, _job) = (job, cancel);
         try
         {
             var made = await Task.Factory.StartNew(() => Do(job, stored, cancel.Token), cancel.Token, TaskCreationOptions.LongRunning, TaskScheduler.Default);
-            if (made is not null) Post(made);
+            if (made is not null && Post(made)) _told(made.Revision);
+        }
+        catch (OperationCanceledException ended) when (!cancel.IsCancellationRequested)
+        {
+            throw new InvalidOperationException("The planner broke off by itself.", ended);
         }
         finally
         {
             lock (_gate) (_running, _job) = (Job.None, null);
         }
-        if (_posted is not { } now || ReferenceEquals(now, _saved)) return;
-        _serial = await _plans.SaveAsync(_workspace, now.Revision, now.Plan, stopping);
-        _saved = now;
+    }
+
+    private async Task GiveBackAsync()
+    {
+        if (_turn is not { } turn) return;
+        _turn = null;
+        await turn.DisposeAsync();
     }
 
     private PostedPlan? Do(Job job, StoredBench stored, CancellationToken cancel)
@@ -224,13 +257,14 @@ internal sealed class WorkspacePlanner : IDisposable
         }
     }
 
-    private void Post(PostedPlan made)
+    private bool Post(PostedPlan made)
     {
         lock (_gate)
         {
-            if (_posted is { } there && there.Revision > made.Revision) return;
+            if (_posted is { } there && there.Revision > made.Revision) return false;
             if (made.Sizes is not null || made.Revision != _posted?.Revision) _sizesWanted = false;
             _posted = made;
+            return true;
         }
     }
 
@@ -240,8 +274,8 @@ internal sealed class WorkspacePlanner : IDisposable
         _heard = false;
         if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other) return;
         var adopted = new PostedPlan(other.Plan, other.Revision);
-        Post(adopted);
         (_serial, _saved) = (other.Serial, adopted);
+        Post(adopted);
     }
 
     // Nobody is kept waiting for a plan that cannot be made.

@@ -1,0 +1,132 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Web.Planning;
+using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
+
+namespace Hexaprep.Web.Tests;
+
+/// <summary>A planner that throws, hangs or is broken off, in any phase, never changes what an act answers.</summary>
+public sealed class WilfulPlannerTests(TestDatabases databases)
+{
+    public enum Phase { AtOnce, Search, Repairs, Bound, Sizes }
+
+    public enum Will { Throws, HangsUntilBrokenOff, HangsForGood, BreaksOff }
+
+    [Theory]
+    [CombinatorialPhases]
+    public async Task An_act_answers_what_was_written_whatever_the_planner_does(Phase phase, Will will)
+    {
+        var wilful = new WilfulPlanner();
+        await using var app = new TestApp(databases.Clone(), with: s => s.AddSingleton<IPlanMaker>(p => wilful.Over(p.GetRequiredService<PlanMaker>())));
+        using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
+        var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
+        (wilful.In, wilful.Will, app.SettlesReads) = (phase, will, false);
+        // Another weight asks for a search, and sizes are asked for.
+        var unit = (await app.GetAsync("/api/units"))[0]!["id"]!.ToString();
+        using var edited = await app.Client.PutAsync($"/api/units/{unit}", Body($$"""{"id":"{{Guid.NewGuid()}}","version":1,"deadline":null,"weight":5}"""), TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.OK, edited.StatusCode);
+
+        for (var i = 1; i <= 3; i++)
+        {
+            await app.GetAsync("/api/plan/sizes");
+            using var act = await app.ActAsync("done", new { stepId = step });
+            var answer = JsonNode.Parse(await act.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
+            Assert.Equal(HttpStatusCode.OK, act.StatusCode);
+            Assert.Equal(i, answer["view"]!["step"]!["done"]!.GetValue<int>());
+            foreach (var path in new[] { "/api/bench", "/api/plan", "/api/units", "/api/alerts", "/api/coats" }) await app.GetAsync(path);
+        }
+
+        wilful.Relent();
+        await app.SettleAsync();
+        Assert.False((await app.GetAsync("/api/plan"))["renewing"]!.GetValue<bool>());
+    }
+
+    [Fact]
+    public async Task Where_there_is_no_plan_yet_the_answers_say_so_and_the_bench_offers_what_the_rules_allow()
+    {
+        var wilful = new WilfulPlanner { In = Phase.AtOnce, Will = Will.HangsForGood };
+        await using var app = new TestApp(databases.Clone(), with: s => s.AddSingleton<IPlanMaker>(p => wilful.Over(p.GetRequiredService<PlanMaker>()))) { SettlesReads = false };
+        using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
+
+        var (bench, plan, units) = (await app.GetAsync("/api/bench"), await app.GetAsync("/api/plan"), await app.GetAsync("/api/units"));
+        Assert.Equal(("planning", true), (bench["view"]!["hands"]!.ToString(), bench["renewing"]!.GetValue<bool>()));
+        Assert.StartsWith("Study Reed Pikes", bench["view"]!["offer"]!["text"]!.ToString(), StringComparison.Ordinal);
+        Assert.True(plan["renewing"]!.GetValue<bool>());
+        foreach (var list in new[] { "promises", "unplaced" }) Assert.Empty(plan[list]!.AsArray());
+        Assert.Equal("being planned", units[0]!["promise"]!.ToString());
+
+        using var begun = await app.ActAsync("start", new { stepId = bench["view"]!["offer"]!["stepId"]!.ToString() });
+        Assert.Equal("step", JsonNode.Parse(await begun.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["view"]!["hands"]!.ToString());
+        wilful.Relent();
+    }
+
+    [Fact]
+    public async Task A_question_to_a_planner_that_cannot_plan_is_refused_and_nobody_is_kept_waiting()
+    {
+        var wilful = new WilfulPlanner { In = Phase.AtOnce, Will = Will.Throws };
+        await using var app = new TestApp(databases.Clone(), with: s => s.AddSingleton<IPlanMaker>(p => wilful.Over(p.GetRequiredService<PlanMaker>()))) { SettlesReads = false };
+        using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
+        using var asked = await app.Client.PostAsync("/api/plan/what-if", Body("""{"kind":"handles","handles":30}"""), TestContext.Current.CancellationToken);
+
+        Assert.Equal(HttpStatusCode.Conflict, asked.StatusCode);
+        Assert.Contains("Ask again", await asked.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+    }
+
+    private static StringContent Body(string json) => new(json, System.Text.Encoding.UTF8, "application/json");
+
+    private sealed class CombinatorialPhasesAttribute : Xunit.v3.DataAttribute
+    {
+        public override ValueTask<IReadOnlyCollection<ITheoryDataRow>> GetData(System.Reflection.MethodInfo testMethod, Xunit.Sdk.DisposalTracker disposalTracker) =>
+            new([.. from phase in Enum.GetValues<Phase>() from will in Enum.GetValues<Will>() select new TheoryDataRow<Phase, Will>(phase, will)]);
+
+        public override bool SupportsDiscoveryEnumeration() => true;
+    }
+
+    // The real planner, but for one phase in which it does as it likes until it relents.
+    private sealed class WilfulPlanner : IPlanMaker
+    {
+        private readonly TaskCompletionSource _relents = new();
+        private IPlanMaker _real = null!;
+
+        public Phase? In { get; set; }
+        public Will Will { get; set; }
+
+        public IPlanMaker Over(IPlanMaker real)
+        {
+            _real = real;
+            return this;
+        }
+
+        public void Relent()
+        {
+            In = null;
+            _relents.TrySetResult();
+        }
+
+        public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) => Do(Phase.AtOnce, () => _real.AtOnce(bench, now, older, cancel), cancel);
+
+        public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) => Do(Phase.Search, () => _real.Search(bench, now, older, freely, cancel), cancel);
+
+        public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) => Do(Phase.Repairs, () => _real.Repairs(bench, plan, cancel), cancel);
+
+        public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => Do(Phase.Bound, () => _real.Bound(plan, cancel), cancel);
+
+        public SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel) => Do(Phase.Sizes, () => _real.Sizes(bench, plan, now, cancel), cancel);
+
+        private T Do<T>(Phase phase, Func<T> real, CancellationToken cancel)
+        {
+            if (phase != In) return real();
+            switch (Will)
+            {
+                case Will.Throws: throw new InvalidOperationException("The planner will not.");
+                case Will.BreaksOff: throw new OperationCanceledException();
+                case Will.HangsUntilBrokenOff: _relents.Task.Wait(cancel); break;
+                default: _relents.Task.Wait(CancellationToken.None); break;
+            }
+            return real();
+        }
+    }
+}
