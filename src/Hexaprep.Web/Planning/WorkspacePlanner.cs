@@ -134,7 +134,8 @@ internal sealed class WorkspacePlanner : IDisposable
             }
             catch (Exception failure)
             {
-                _log.LogWarning(failure, "Planning failed; it is tried again.");
+                if (failure is Npgsql.NpgsqlException or IOException) _log.LogWarning("The planner waits for the database: {Reason}", failure.Message);
+                else _log.LogError(failure, "Planning failed; it is tried again.");
                 Fail(failure);
                 await GiveBackAsync();
                 await Task.Delay(AfterFailure, stopping).ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
