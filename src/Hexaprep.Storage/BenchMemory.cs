@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Hexaprep.Core.Bench;
 using Microsoft.Extensions.Caching.Memory;
+using Microsoft.Extensions.Internal;
 
 namespace Hexaprep.Storage;
 
@@ -11,7 +12,7 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
     /// <summary>Enough for several benches with years of log.</summary>
     public const long UsualBytes = 512L * 1024 * 1024;
 
-    private readonly MemoryCache _kept = new(new MemoryCacheOptions { SizeLimit = mostBytes, CompactionPercentage = 0.25 });
+    private readonly MemoryCache _kept = new(new MemoryCacheOptions { SizeLimit = mostBytes, CompactionPercentage = 0.05, Clock = new OrderOfUse() });
     private readonly ConcurrentDictionary<WorkspaceId, SemaphoreSlim> _turns = new();
 
     /// <summary>The bench kept, if it is at least of this revision.</summary>
@@ -21,7 +22,14 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
     public void Keep(WorkspaceId workspace, StoredBench bench)
     {
         if (Find(workspace, bench.Revision + 1) is not null) return;
-        _kept.Set(workspace, bench, new MemoryCacheEntryOptions { Size = BytesOf(bench.State) });
+        // One that is larger than all may be together is kept alone.
+        var size = Math.Min(BytesOf(bench.State), mostBytes);
+        _kept.Set(workspace, bench, new MemoryCacheEntryOptions { Size = size });
+        while (_kept.Get(workspace) is null && _kept.Count > 0)
+        {
+            _kept.Compact(1.0 / _kept.Count);
+            _kept.Set(workspace, bench, new MemoryCacheEntryOptions { Size = size });
+        }
     }
 
     /// <summary>Waits until nobody in this process writes or reads afresh. Disposing it ends the turn.</summary>
@@ -39,6 +47,14 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
 
     /// <inheritdoc />
     public void Dispose() => _kept.Dispose();
+
+    // Nothing expires: the cache's clock only orders uses, exactly.
+    private sealed class OrderOfUse : ISystemClock
+    {
+        private long _uses;
+
+        public DateTimeOffset UtcNow => DateTimeOffset.UnixEpoch.AddTicks(Interlocked.Increment(ref _uses));
+    }
 
     private sealed class Held(SemaphoreSlim turn) : IDisposable
     {
