@@ -2,9 +2,25 @@ using NodaTime;
 
 namespace Hexaprep.Core;
 
-/// <summary>Moments as the bench keeps them.</summary>
+/// <summary>Moments as the bench keeps them: to the microsecond, and in years in which somebody stands at a bench.</summary>
 public static class Moments
 {
+    /// <summary>The first moment that is kept: 2000.</summary>
+    public static readonly Instant First = Instant.FromUtc(2000, 1, 1, 0, 0);
+
+    /// <summary>The moment before which all that is kept lies: 2200.</summary>
+    public static readonly Instant Last = Instant.FromUtc(2200, 1, 1, 0, 0);
+
     /// <summary>The moment to the microsecond, as every store and file keeps it.</summary>
     public static Instant Kept(this Instant moment) => Instant.FromUnixTimeTicks(moment.ToUnixTimeTicks() / 10 * 10);
+
+    /// <summary>True for a moment that can be kept.</summary>
+    public static bool IsKept(this Instant moment) => First <= moment && moment < Last;
+
+    /// <summary>The moment to the microsecond, if it can be kept.</summary>
+    /// <param name="moment">The moment.</param>
+    /// <param name="field">What it is, for the refusal.</param>
+    /// <exception cref="RefusedException">It lies outside 2000 to 2200.</exception>
+    public static Instant Checked(this Instant moment, string field) =>
+        moment.IsKept() ? moment.Kept() : throw new RefusedException(new Refusal(field, $"{moment} is not from 2000 to 2200.", "Give a moment such as 2026-03-12T20:12:00Z."));
 }

@@ -11,10 +11,10 @@ namespace Hexaprep.Formats;
 /// <summary>Reads, checks, writes workspace files, and publishes their JSON Schema.</summary>
 public static class WorkspaceFile
 {
-    private static readonly JsonSerializerOptions Camel = Options(JsonNamingPolicy.CamelCase);
+    private static readonly JsonSerializerOptions Camel = Options(JsonNamingPolicy.CamelCase, bounded: true);
 
     /// <summary>Options that speak the database's column names.</summary>
-    public static readonly JsonSerializerOptions Columns = Options(JsonNamingPolicy.SnakeCaseLower);
+    public static readonly JsonSerializerOptions Columns = Options(JsonNamingPolicy.SnakeCaseLower, bounded: false);
 
     private static readonly NodaTime.Text.InstantPattern Moments = NodaTime.Text.InstantPattern.ExtendedIso;
 
@@ -77,7 +77,7 @@ public static class WorkspaceFile
         }
     }
 
-    private static JsonSerializerOptions Options(JsonNamingPolicy naming)
+    private static JsonSerializerOptions Options(JsonNamingPolicy naming, bool bounded)
     {
         var options = new JsonSerializerOptions
         {
@@ -88,20 +88,22 @@ public static class WorkspaceFile
             NumberHandling = JsonNumberHandling.Strict,
             TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver(),
         };
-        options.Converters.Add(new MomentConverter());
+        options.Converters.Add(new MomentConverter(bounded));
+        options.Converters.Add(new PlainText());
         return options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
     }
 
     private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
 
     // The database writes +00:00 where the pattern writes Z.
-    private sealed class MomentConverter : JsonConverter<Instant>
+    private sealed class MomentConverter(bool bounded) : JsonConverter<Instant>
     {
         public override Instant Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
             var text = reader.GetString() ?? throw new JsonException("Expected a moment.");
             if (text.EndsWith("+00:00", StringComparison.Ordinal)) text = text[..^6] + "Z";
             var parsed = Moments.Parse(text);
+            if (parsed.Success && bounded && !parsed.Value.IsKept()) throw new JsonException($"'{text}' is not from 2000 to 2200.");
             return parsed.Success ? parsed.Value : throw new JsonException($"'{text}' is not a moment such as 2026-03-12T20:12:00Z.");
         }
 

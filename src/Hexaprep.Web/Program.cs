@@ -7,6 +7,7 @@ using Hexaprep.Web.Http;
 using Hexaprep.Web.Live;
 using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.RateLimiting;
+using Microsoft.AspNetCore.ResponseCompression;
 using NodaTime;
 using Serilog;
 using Serilog.Events;
@@ -50,6 +51,8 @@ builder.Services.AddRateLimiter(o =>
         (bucket.TokenLimit, bucket.TokensPerPeriod, bucket.ReplenishmentPeriod) = (2000, 200, TimeSpan.FromSeconds(1));
     });
 });
+// Nothing secret is answered beside what a stranger could send, so what is answered may be compressed.
+builder.Services.AddResponseCompression(o => o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json", "text/calendar", "text/csv"]);
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = AppSettings.LargestBody);
 
@@ -65,6 +68,7 @@ app.UseStatusCodePages();
 app.UseMiddleware<SecurityHeaders>();
 app.UseMiddleware<SameOriginOnly>();
 app.UseRateLimiter();
+app.UseResponseCompression();
 app.UseDefaultFiles();
 app.UseStaticFiles(ClientFiles.Options);
 app.UseSwaggerUI(o =>

@@ -16,6 +16,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     /// <exception cref="RefusedException">The act is wrong, or conflicts with what has happened.</exception>
     public IReadOnlyList<Change> Of(Act act)
     {
+        act = act with { At = act.At.Checked("at"), EndedAt = act.EndedAt?.Checked("endedAt") };
         if (act.At > now + Duration.FromMinutes(2))
             throw Refuse("at", $"{act.At} lies in the future.", "Set the clock of this device, then do it again.");
         return act.Kind switch

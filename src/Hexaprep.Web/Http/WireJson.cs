@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Hexaprep.Formats;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 
@@ -15,6 +16,7 @@ public static class WireJson
         o.RespectNullableAnnotations = true;
         o.RespectRequiredConstructorParameters = true;
         o.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        o.Converters.Add(new PlainText());
         o.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         o.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
     }

@@ -13,7 +13,7 @@ public static class Acts
     /// <exception cref="RefusedException">The act is wrong, or conflicts with what has happened.</exception>
     public static Decision Decide(BenchIndex bench, Act act, Instant now, Func<Guid> newId)
     {
-        var changes = new ActRules(bench, now, newId).Of(act with { At = act.At.Kept() });
+        var changes = new ActRules(bench, now, newId).Of(act);
         return new Decision(Ids.Of(act.Kind), act.At.Kept(), act.StepId, new { act, changes = changes.Select(c => new { kind = c.GetType().Name, value = (object)c }) }, changes);
     }
 }

@@ -12,7 +12,7 @@ public static class AirEdits
     {
         if (reading.WhyNot() is { } refusal) throw new RefusedException(refusal);
         if (reading.At > now + Duration.FromMinutes(5)) throw new RefusedException(new Refusal("at", "It lies ahead.", "Give a moment that has passed."));
-        var kept = reading with { At = reading.At.Kept() };
+        var kept = reading with { At = reading.At.Checked("at") };
         return new Decision("air", kept.At, null, new { reading = kept }, [new Change.AirRead(kept)]);
     }
 
@@ -21,7 +21,8 @@ public static class AirEdits
     /// <param name="hours">At least one.</param>
     /// <param name="now">When.</param>
     public static Decision Forecast(string from, IReadOnlyList<ForecastHour> hours, Instant now) =>
-        new("forecast", now, null, new { from, hours = hours.Count, begins = hours[0].At, ends = hours[^1].At }, [new Change.ForecastTaken(from, now, hours)]);
+        new("forecast", now, null, new { from, hours = hours.Count, begins = hours[0].At, ends = hours[^1].At },
+            [new Change.ForecastTaken(from, now.Kept(), [.. hours.Select((h, i) => h with { At = h.At.Checked($"hours[{i}].at") })])]);
 
     /// <summary>Keeps what a label says, in place of what was kept of it.</summary>
     /// <exception cref="RefusedException">Its numbers contradict each other.</exception>
@@ -31,7 +32,13 @@ public static class AirEdits
     /// <summary>Brings coats in from a file.</summary>
     public static Decision Bring(IReadOnlyList<PastCoat> coats, Instant now) =>
         new("coat_import", now, null, new { coats = coats.Count },
-            [new Change.CoatsBrought([.. coats.Select(c => c with { StartedAt = c.StartedAt.Kept(), EndedAt = c.EndedAt.Kept(), NotDryAt = c.NotDryAt?.Kept(), DryAt = c.DryAt?.Kept() })])]);
+            [new Change.CoatsBrought([.. coats.Select((c, i) => c with
+            {
+                StartedAt = c.StartedAt.Checked($"coats[{i}].started_at"),
+                EndedAt = c.EndedAt.Checked($"coats[{i}].ended_at"),
+                NotDryAt = c.NotDryAt?.Checked($"coats[{i}].not_dry_at"),
+                DryAt = c.DryAt?.Checked($"coats[{i}].dry_at"),
+            })])]);
 
     /// <summary>Leaves tests out of what is learned of their product, or puts them back.</summary>
     /// <exception cref="RefusedException">One of them is not there.</exception>
