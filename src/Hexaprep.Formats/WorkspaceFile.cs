@@ -89,7 +89,6 @@ public static class WorkspaceFile
             TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver(),
         };
         options.Converters.Add(new MomentConverter(bounded));
-        options.Converters.Add(new PlainText());
         return options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
     }
 

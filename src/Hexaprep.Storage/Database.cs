@@ -35,6 +35,8 @@ public static class Database
     public static void Migrate(string connectionString)
     {
         using var turn = MigrationTurn(connectionString);
+        // What migrates goes with its connections: none is left waiting for the next.
+        connectionString = new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString;
         EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoOpUpgradeLog());
         var result = DeployChanges.To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())

@@ -63,9 +63,9 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
         return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo);
     }
 
-    /// <summary>Puts a question to the plan of the workspace in use.</summary>
-    public async Task<T> AskAsync<T>(Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
-        await planners.AskAsync(await WorkspaceAsync(cancel), answer, cancel);
+    /// <summary>Puts a question to the plan of the workspace in use; equal keys ask the same.</summary>
+    public async Task<T> AskAsync<T>(object? key, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
+        await planners.AskAsync(await WorkspaceAsync(cancel), key, answer, cancel);
 
     private async Task<(WorkspaceId, StoredBench)> FirstAsync(CancellationToken cancel)
     {

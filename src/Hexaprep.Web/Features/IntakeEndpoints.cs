@@ -68,7 +68,7 @@ public static class IntakeEndpoints
     private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, Desk desk, CancellationToken cancel)
     {
         var order = Ordered([new OrderedLine(question.Cells, true)])[0];
-        return TypedResults.Ok(await desk.AskAsync((stored, _, now, token) => Arrival.Of(stored.Bench, [order], now, ArrivalBudget, Guid.NewGuid, token), cancel));
+        return TypedResults.Ok(await desk.AskAsync(null, (stored, _, now, token) => Arrival.Of(stored.Bench, [order], now, ArrivalBudget, Guid.NewGuid, token), cancel));
     }
 
     private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, Desk desk, CancellationToken cancel)

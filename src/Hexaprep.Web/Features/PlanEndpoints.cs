@@ -67,7 +67,7 @@ public static class PlanEndpoints
     }
 
     private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, PlanMaker maker, CancellationToken cancel) =>
-        TypedResults.Ok(await desk.AskAsync((stored, plan, now, token) => Second(maker, stored, plan, now, token).View(ask), cancel));
+        TypedResults.Ok(await desk.AskAsync(ask, (stored, plan, now, token) => Second(maker, stored, plan, now, token).View(ask), cancel));
 
     private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, CancellationToken cancel)
     {

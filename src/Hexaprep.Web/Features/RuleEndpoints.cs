@@ -81,7 +81,7 @@ public static class RuleEndpoints
         var laid = await desk.LayAsync(cancel);
         Known(laid, unitId, batchId);
         var known = School(school, RefusalKind.NotFound);
-        return TypedResults.Ok(await desk.AskAsync((stored, _, now, token) => new HouseReader(stored.Bench, now, maker.TrialBudgetOf(stored.Bench), Guid.NewGuid, token).Effects(known, unitId, batchId), cancel));
+        return TypedResults.Ok(await desk.AskAsync((known.Id, unitId, batchId), (stored, _, now, token) => new HouseReader(stored.Bench, now, maker.TrialBudgetOf(stored.Bench), Guid.NewGuid, token).Effects(known, unitId, batchId), cancel));
     }
 
     private static async Task<Ok<HouseView>> ChooseAsync(HouseChoice choice, Desk desk, CancellationToken cancel)

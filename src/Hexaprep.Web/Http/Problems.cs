@@ -51,6 +51,8 @@ public static class Problems
 /// <summary>Turns refusals, and a database that does not answer, into problem details.</summary>
 public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<RefusalHandler> log) : IExceptionHandler
 {
+    private static ProblemDetails Spoiled(string message, string remedy) => Problems.Of(new Refusal("$", message, remedy));
+
     /// <inheritdoc />
     public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
@@ -58,6 +60,9 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
         {
             RefusedException refused => Problems.Of(refused.Refusal),
             BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Not understood", Detail = bad.Message },
+            // Text that no store takes: nothing of the write was kept.
+            PostgresException { SqlState: PostgresErrorCodes.CharacterNotInRepertoire or PostgresErrorCodes.UntranslatableCharacter } => Spoiled("A text holds a NUL character.", "Take it out, then send it again."),
+            InvalidOperationException half when half.Message.Contains("UTF-16", StringComparison.Ordinal) => Spoiled("A text holds half a character (a lone surrogate).", "Write it again, then send it again."),
             NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: IOException or System.Net.Sockets.SocketException or TimeoutException } => new ProblemDetails
             {
                 Status = StatusCodes.Status503ServiceUnavailable,

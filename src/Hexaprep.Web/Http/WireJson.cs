@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Hexaprep.Formats;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 
@@ -16,7 +15,6 @@ public static class WireJson
         o.RespectNullableAnnotations = true;
         o.RespectRequiredConstructorParameters = true;
         o.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
-        o.Converters.Add(new PlainText());
         o.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         o.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
     }

@@ -29,8 +29,8 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
     public SizesView Sizes(WorkspaceId workspace) => PlannerOf(workspace).Sizes();
 
     /// <summary>Puts a question to the plan, as <see cref="WorkspacePlanner.AskAsync"/> does.</summary>
-    public Task<T> AskAsync<T>(WorkspaceId workspace, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
-        PlannerOf(workspace).AskAsync(answer, cancel);
+    public async Task<T> AskAsync<T>(WorkspaceId workspace, object? key, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
+        await PlannerOf(workspace).AskAsync(key, (await benches.CurrentAsync(workspace, cancel)).Revision, answer, cancel);
 
     /// <summary>Keeps the plan that a longer search finds, if the plan it was asked for still stands.</summary>
     /// <param name="workspace">Whose bench.</param>
@@ -40,7 +40,7 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
     public async Task BetterAsync(WorkspaceId workspace, Func<BenchPlan, bool> stands, Func<StoredBench, BenchPlan, Instant, CancellationToken, BenchPlan> search, CancellationToken cancel)
     {
         var planner = PlannerOf(workspace);
-        await planner.AskAsync((stored, plan, now, token) =>
+        await planner.AskAsync(null, 0, (stored, plan, now, token) =>
         {
             if (stands(plan)) planner.Post(search(stored, plan, now, token), stored.Revision);
             return true;

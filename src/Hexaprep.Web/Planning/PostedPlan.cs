@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Hexaprep.Core.Bench;
 
 namespace Hexaprep.Web.Planning;
@@ -9,6 +10,9 @@ public sealed record PostedPlan(BenchPlan Plan, long Revision)
 {
     /// <summary>What regrouping would save; null until somebody asked and it was weighed.</summary>
     public SizesView? Sizes { get; init; }
+
+    /// <summary>What was asked of this plan: the same question is worked out once.</summary>
+    internal ConcurrentDictionary<object, object> Answers { get; init; } = new();
 
     /// <summary>The plan it follows, where a better one is still to be searched for.</summary>
     internal SearchDue? Due { get; init; }

@@ -75,12 +75,15 @@ internal sealed class WorkspacePlanner : IDisposable
     }
 
     /// <summary>Puts a question to the plan. It waits its turn behind the plan itself, and breaks off searches.</summary>
+    /// <param name="key">Equal for equal questions, which are worked out once for a plan; null for one that is worked out each time.</param>
+    /// <param name="revision">The bench as the asker knows it: an answer is at hand only if the plan is of it.</param>
     /// <param name="answer">Works it out from the bench and its plan; called anew where the bench has moved on meanwhile.</param>
     /// <param name="cancel">Nobody waits any more.</param>
     /// <exception cref="RefusedException">The question is refused, or no plan could be made.</exception>
-    public async Task<T> AskAsync<T>(Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel)
+    public async Task<T> AskAsync<T>(object? key, long revision, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel)
     {
-        var question = new Question((stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
+        if (key is not null && _posted is { } posted && posted.IsOf(revision, _clock.GetCurrentInstant()) && posted.Answers.TryGetValue(key, out var known)) return (T)known;
+        var question = new Question(key, (stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
         lock (_gate) _questions.AddLast(question);
         Demand(Job.Ask, breakOff: true);
         using var gone = cancel.Register(() => question.Result.TrySetCanceled(cancel));
@@ -223,7 +226,7 @@ internal sealed class WorkspacePlanner : IDisposable
                 var search = posted?.Due is not null && !due ? new SearchDue(plan, true) : due ? new SearchDue(posted?.Plan, false) : null;
                 return new PostedPlan(plan, stored.Revision) { Due = search };
             case Job.Ask:
-                Answer(stored, posted!.Plan, now, cancel);
+                Answer(stored, posted!, now, cancel);
                 return null;
             case Job.Search:
                 return new PostedPlan(_maker.Search(stored.Bench, now, posted!.Due!.From, posted.Due.Freely, cancel), stored.Revision);
@@ -235,7 +238,7 @@ internal sealed class WorkspacePlanner : IDisposable
         }
     }
 
-    private void Answer(StoredBench stored, BenchPlan plan, Instant now, CancellationToken cancel)
+    private void Answer(StoredBench stored, PostedPlan posted, Instant now, CancellationToken cancel)
     {
         Question question;
         lock (_gate)
@@ -246,7 +249,9 @@ internal sealed class WorkspacePlanner : IDisposable
         using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, question.Cancel);
         try
         {
-            question.Result.TrySetResult(question.Answer(stored, plan, now, either.Token));
+            if (question.Key is not { } key) question.Result.TrySetResult(question.Answer(stored, posted.Plan, now, either.Token));
+            else if (posted.Answers.TryGetValue(key, out var known)) question.Result.TrySetResult(known);
+            else question.Result.TrySetResult(posted.Answers[key] = question.Answer(stored, posted.Plan, now, either.Token));
         }
         catch (OperationCanceledException) when (cancel.IsCancellationRequested)
         {
@@ -287,13 +292,15 @@ internal sealed class WorkspacePlanner : IDisposable
         {
             waiting = [.. _questions];
             _questions.Clear();
+            // Asked for again, they are tried again.
+            _sizesWanted = false;
         }
         foreach (var question in waiting)
             question.Result.TrySetException(failure is OperationCanceledException ? failure
                 : new RefusedException(new Refusal("plan", "No plan could be made to answer from.", "Ask again in a moment.", RefusalKind.Conflict)));
     }
 
-    private sealed record Question(Func<StoredBench, BenchPlan, Instant, CancellationToken, object> Answer, CancellationToken Cancel)
+    private sealed record Question(object? Key, Func<StoredBench, BenchPlan, Instant, CancellationToken, object> Answer, CancellationToken Cancel)
     {
         public TaskCompletionSource<object> Result { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
     }
