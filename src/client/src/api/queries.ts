@@ -16,6 +16,8 @@ export const queryClient = new QueryClient({
 });
 
 const minute = 60_000;
+// A plan that came while the page was still asking was told to nobody: while one is on its way the page looks for itself.
+const soon = 700;
 
 export const benchQuery = queryOptions({
   queryKey: ["bench"],
@@ -24,7 +26,7 @@ export const benchQuery = queryOptions({
     setClock(bench.view.now);
     return bench;
   },
-  refetchInterval: minute / 2,
+  refetchInterval: (query) => (query.state.data?.renewing ? soon : minute / 2),
 });
 
 export const planQuery = queryOptions({
@@ -34,7 +36,7 @@ export const planQuery = queryOptions({
     setClock(plan.now);
     return plan;
   },
-  refetchInterval: minute,
+  refetchInterval: (query) => (query.state.data?.renewing ? soon : minute),
 });
 
 export const planStepQuery = (id: string | null) =>
@@ -80,7 +82,7 @@ export const sittingsQuery = queryOptions({ queryKey: ["sittings"], queryFn: asy
 export const unitsQuery = queryOptions({
   queryKey: ["units"],
   queryFn: async () => data(await api.GET("/api/units")),
-  refetchInterval: minute,
+  refetchInterval: (query) => (query.state.data?.some((u) => u.promise === "being planned") ? soon : minute),
 });
 
 export const unitQuery = (id: string) =>
