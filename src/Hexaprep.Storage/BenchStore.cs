@@ -29,18 +29,20 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
     /// <exception cref="RefusedException">There is no such workspace.</exception>
     public async Task<StoredBench> CurrentAsync(WorkspaceId workspace, CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var revision = await connection.QuerySingleOrDefaultAsync<long?>("select revision from workspace where id = @w", new { w = workspace.Value });
-        return await CurrentAsync(connection, workspace, revision, cancel);
+        long? revision;
+        await using (var connection = await source.OpenConnectionAsync(cancel))
+            revision = await connection.QuerySingleOrDefaultAsync<long?>("select revision from workspace where id = @w", new { w = workspace.Value });
+        return await CurrentAsync(workspace, revision, cancel);
     }
 
     /// <summary>The bench of the workspace in use: the newest.</summary>
     /// <returns>Null when there is no workspace yet.</returns>
     public async Task<(WorkspaceId Workspace, StoredBench Bench)?> NewestAsync(CancellationToken cancel)
     {
-        await using var connection = await source.OpenConnectionAsync(cancel);
-        var newest = await connection.QuerySingleOrDefaultAsync<(Guid Id, long Revision)?>("select id, revision from workspace order by created_at desc, id limit 1");
-        return newest is not { } n ? null : (new WorkspaceId(n.Id), await CurrentAsync(connection, new WorkspaceId(n.Id), n.Revision, cancel));
+        (Guid Id, long Revision)? newest;
+        await using (var connection = await source.OpenConnectionAsync(cancel))
+            newest = await connection.QuerySingleOrDefaultAsync<(Guid Id, long Revision)?>("select id, revision from workspace order by created_at desc, id limit 1");
+        return newest is not { } n ? null : (new WorkspaceId(n.Id), await CurrentAsync(new WorkspaceId(n.Id), n.Revision, cancel));
     }
 
     /// <summary>Writes once for an id, whole or not at all: a repeated id changes nothing. Writes on one workspace take turns.</summary>
@@ -89,12 +91,13 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
         return (decision, next);
     }
 
-    // A read waits for a write that has committed and not yet moved the value: never for one that decides.
-    private async Task<StoredBench> CurrentAsync(NpgsqlConnection connection, WorkspaceId workspace, long? revision, CancellationToken cancel)
+    // Only a read that misses a write waits, for that write to move the value or to read afresh. It holds no connection meanwhile: who has the turn needs one.
+    private async Task<StoredBench> CurrentAsync(WorkspaceId workspace, long? revision, CancellationToken cancel)
     {
         if (memory.Find(workspace, revision) is { } kept) return kept;
         using var turn = await memory.TurnAsync(workspace, cancel);
         if (memory.Find(workspace, revision) is { } moved) return moved;
+        await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
         var stored = await ReadAsync(connection, workspace);
         memory.Keep(workspace, stored);

@@ -1,4 +1,3 @@
-using System.Runtime.ExceptionServices;
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Storage;
@@ -25,7 +24,7 @@ internal sealed class WorkspacePlanner : IDisposable
     private readonly CancellationTokenSource _stop;
     private readonly SemaphoreSlim _wake = new(0);
     private readonly Lock _gate = new();
-    private readonly LinkedList<Question> _questions = new();
+    private readonly List<Question> _questions = [];
     private Job _running;
     private CancellationTokenSource? _job;
     private bool _sizesWanted;
@@ -84,7 +83,7 @@ internal sealed class WorkspacePlanner : IDisposable
     {
         if (key is not null && _posted is { } posted && posted.IsOf(revision, _clock.GetCurrentInstant()) && posted.Answers.TryGetValue(key, out var known)) return (T)known;
         var question = new Question(key, (stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
-        lock (_gate) _questions.AddLast(question);
+        lock (_gate) _questions.Add(question);
         Demand(Job.Ask, breakOff: true);
         using var gone = cancel.Register(() => question.Result.TrySetCanceled(cancel));
         return (T)await question.Result.Task;
@@ -151,9 +150,9 @@ internal sealed class WorkspacePlanner : IDisposable
     // Acts that come in a row, as from a device that was offline, are planned for once; a plan is never held up for long by them.
     private async Task<bool> IsBurstAsync(CancellationToken stopping)
     {
-        if (_pause == TimeSpan.Zero || _posted is null || _waits >= MostWaits) return (_waits = 0) > 0;
-        if (await _wake.WaitAsync(Burst, stopping)) return ++_waits > 0;
-        return (_waits = 0) > 0;
+        var more = _pause > TimeSpan.Zero && _posted is not null && _waits < MostWaits && await _wake.WaitAsync(Burst, stopping);
+        _waits = more ? _waits + 1 : 0;
+        return more;
     }
 
     // What nobody waits for begins when the bench is left alone.
@@ -163,7 +162,7 @@ internal sealed class WorkspacePlanner : IDisposable
     {
         lock (_gate)
         {
-            for (var q = _questions.First; q is not null; q = q.Next) if (q.Value.Result.Task.IsCompleted) _questions.Remove(q);
+            _questions.RemoveAll(q => q.Result.Task.IsCompleted);
             if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant())) return Job.Renew;
             if (_questions.Count > 0) return Job.Ask;
             if (posted.Due is not null) return Job.Search;
@@ -243,8 +242,8 @@ internal sealed class WorkspacePlanner : IDisposable
         Question question;
         lock (_gate)
         {
-            if (_questions.First is not { } first) return;
-            question = first.Value;
+            if (_questions.Count == 0) return;
+            question = _questions[0];
         }
         using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, question.Cancel);
         try
