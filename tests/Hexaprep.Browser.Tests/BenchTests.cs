@@ -215,5 +215,26 @@ public sealed class BenchTests(TestDatabases databases)
         page.Named("Model 1 studied");
     }
 
+    [Fact]
+    public async Task Without_a_plan_yet_the_pages_say_so_offer_what_may_begin_and_show_the_plan_once_it_is_there()
+    {
+        var wilful = new WilfulPlanner { In = Phase.AtOnce, Will = Will.HangsForGood };
+        await using var app = new TestApp(databases.Clone(), with: wilful.Plans) { SettlesReads = false };
+        await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
+        using var page = new Chromium();
+        page.Open(app.Address + "/units");
+        page.Says("being planned");
+        page.Open(app.Address + "/plan");
+        page.Says("The plan is being made");
+        page.Open(app.Address);
+        page.Says("The plan is being made");
+        page.Named("Study Reed Pikes now").Click();
+        page.Named("Model 1 studied");
+
+        wilful.Relent();
+        page.Open(app.Address + "/plan");
+        page.Says("What holds it");
+    }
+
     private static async Task<int> DoneAsync(TestApp app) => (await app.GetAsync("/api/bench"))["view"]!["step"]!["done"]!.GetValue<int>();
 }

@@ -1,26 +1,17 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Scheduling;
-using Hexaprep.Web.Planning;
-using Microsoft.Extensions.DependencyInjection;
-using NodaTime;
 
 namespace Hexaprep.Web.Tests;
 
 /// <summary>A planner that throws, hangs or is broken off, in any phase, never changes what an act answers.</summary>
 public sealed class WilfulPlannerTests(TestDatabases databases)
 {
-    public enum Phase { AtOnce, Search, Repairs, Bound, Sizes }
-
-    public enum Will { Throws, HangsUntilBrokenOff, HangsForGood, BreaksOff }
-
     [Theory]
     [CombinatorialPhases]
     public async Task An_act_answers_what_was_written_whatever_the_planner_does(Phase phase, Will will)
     {
         var wilful = new WilfulPlanner();
-        await using var app = new TestApp(databases.Clone(), with: s => s.AddSingleton<IPlanMaker>(p => wilful.Over(p.GetRequiredService<PlanMaker>())));
+        await using var app = new TestApp(databases.Clone(), with: wilful.Plans);
         using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
         var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
         (wilful.In, wilful.Will, app.SettlesReads) = (phase, will, false);
@@ -48,13 +39,14 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
     public async Task Where_there_is_no_plan_yet_the_answers_say_so_and_the_bench_offers_what_the_rules_allow()
     {
         var wilful = new WilfulPlanner { In = Phase.AtOnce, Will = Will.HangsForGood };
-        await using var app = new TestApp(databases.Clone(), with: s => s.AddSingleton<IPlanMaker>(p => wilful.Over(p.GetRequiredService<PlanMaker>()))) { SettlesReads = false };
+        await using var app = new TestApp(databases.Clone(), with: wilful.Plans) { SettlesReads = false };
         using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
 
         var (bench, plan, units) = (await app.GetAsync("/api/bench"), await app.GetAsync("/api/plan"), await app.GetAsync("/api/units"));
         Assert.Equal(("planning", true), (bench["view"]!["hands"]!.ToString(), bench["renewing"]!.GetValue<bool>()));
         Assert.StartsWith("Study Reed Pikes", bench["view"]!["offer"]!["text"]!.ToString(), StringComparison.Ordinal);
         Assert.True(plan["renewing"]!.GetValue<bool>());
+        Assert.Empty(bench["view"]!["notTonight"]!.AsArray());
         foreach (var list in new[] { "promises", "unplaced" }) Assert.Empty(plan[list]!.AsArray());
         Assert.Equal("being planned", units[0]!["promise"]!.ToString());
 
@@ -67,7 +59,7 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
     public async Task A_question_to_a_planner_that_cannot_plan_is_refused_and_nobody_is_kept_waiting()
     {
         var wilful = new WilfulPlanner { In = Phase.AtOnce, Will = Will.Throws };
-        await using var app = new TestApp(databases.Clone(), with: s => s.AddSingleton<IPlanMaker>(p => wilful.Over(p.GetRequiredService<PlanMaker>()))) { SettlesReads = false };
+        await using var app = new TestApp(databases.Clone(), with: wilful.Plans) { SettlesReads = false };
         using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
         using var asked = await app.Client.PostAsync("/api/plan/what-if", Body("""{"kind":"handles","handles":30}"""), TestContext.Current.CancellationToken);
 
@@ -83,50 +75,5 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
             new([.. from phase in Enum.GetValues<Phase>() from will in Enum.GetValues<Will>() select new TheoryDataRow<Phase, Will>(phase, will)]);
 
         public override bool SupportsDiscoveryEnumeration() => true;
-    }
-
-    // The real planner, but for one phase in which it does as it likes until it relents.
-    private sealed class WilfulPlanner : IPlanMaker
-    {
-        private readonly TaskCompletionSource _relents = new();
-        private IPlanMaker _real = null!;
-
-        public Phase? In { get; set; }
-        public Will Will { get; set; }
-
-        public IPlanMaker Over(IPlanMaker real)
-        {
-            _real = real;
-            return this;
-        }
-
-        public void Relent()
-        {
-            In = null;
-            _relents.TrySetResult();
-        }
-
-        public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) => Do(Phase.AtOnce, () => _real.AtOnce(bench, now, older, cancel), cancel);
-
-        public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) => Do(Phase.Search, () => _real.Search(bench, now, older, freely, cancel), cancel);
-
-        public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) => Do(Phase.Repairs, () => _real.Repairs(bench, plan, cancel), cancel);
-
-        public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => Do(Phase.Bound, () => _real.Bound(plan, cancel), cancel);
-
-        public SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel) => Do(Phase.Sizes, () => _real.Sizes(bench, plan, now, cancel), cancel);
-
-        private T Do<T>(Phase phase, Func<T> real, CancellationToken cancel)
-        {
-            if (phase != In) return real();
-            switch (Will)
-            {
-                case Will.Throws: throw new InvalidOperationException("The planner will not.");
-                case Will.BreaksOff: throw new OperationCanceledException();
-                case Will.HangsUntilBrokenOff: _relents.Task.Wait(cancel); break;
-                default: _relents.Task.Wait(CancellationToken.None); break;
-            }
-            return real();
-        }
     }
 }

@@ -99,6 +99,8 @@ public sealed class BenchReader
     // For each batch, the next step that this sitting does not reach.
     private List<NotTonightView> NotTonight(PlannedWork? current)
     {
+        // What is not planned yet is not put off.
+        if (_plan.IsNone) return [];
         var until = _sitting?.End ?? _now;
         var rows = new List<NotTonightView>();
         foreach (var batch in _bench.State.Batches)

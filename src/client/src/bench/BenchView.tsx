@@ -7,6 +7,7 @@ import { BenchLine } from "../line/BenchLine";
 import { spokenBlock, spokenWait } from "../line/spoken";
 import { UprightLine } from "../line/UprightLine";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
+import { Renewing } from "../ui/Renewing";
 import { useDevice } from "../ui/settings";
 import { clockTime, useNow } from "../ui/time";
 import { useMedia } from "../ui/useMedia";
@@ -107,7 +108,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat, onFold: setFolded };
   return (
     <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
-      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} renewing={answer.renewing} planOf={answer.planOf} />
+      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">
           {head}
@@ -129,7 +130,13 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         </section>
       )}
       {view.hands === "empty" ? <Empty /> : null}
-      <div className="mt-auto pt-1">
+      <div className="relative mt-auto pt-1">
+        {/* In the free corner under the line, where it moves nothing; without a plan the headline says it. */}
+        {answer.planOf ? (
+          <div role="status" className="pointer-events-none absolute bottom-1 left-4 z-10 text-note md:left-10">
+            <Renewing renewing={answer.renewing} planOf={answer.planOf} />
+          </div>
+        ) : null}
         {look !== null && along[look] ? (
           <p role="status" className="px-4 text-note md:px-10">
             {along[look].words} <span className="text-ink-2">· ↑ opens it, Esc goes back to now</span>

@@ -3,18 +3,15 @@ import { api } from "../api/client";
 import { useLink } from "../api/live";
 import { send } from "../api/outbox";
 import { lookAgain } from "../api/queries";
-import { Renewing } from "../ui/Renewing";
 
 interface StripProps {
-  renewing: boolean;
-  planOf: string;
   unsent: number;
   silent: boolean;
   demoHasAged: boolean;
 }
 
-/** One line for what is not as usual: a silent server, a page that is behind, a demo that has aged, a plan that is being renewed. */
-export function Strip({ unsent, silent, demoHasAged, renewing, planOf }: StripProps) {
+/** One line for what is not as usual: a silent server, a page that is behind, a demo that has aged. */
+export function Strip({ unsent, silent, demoHasAged }: StripProps) {
   const link = useLink();
   const afresh = useMutation({ mutationFn: () => api.POST("/api/demo"), onSuccess: () => lookAgain() });
   const key = "min-h-12 rounded-key border-[3px] border-ink px-4 strong";
@@ -48,9 +45,5 @@ export function Strip({ unsent, silent, demoHasAged, renewing, planOf }: StripPr
         </button>
       </div>
     );
-  return (
-    <div className="px-4 text-note text-ink-2 md:px-10" role="status">
-      <Renewing renewing={renewing} planOf={planOf} />
-    </div>
-  );
+  return null;
 }

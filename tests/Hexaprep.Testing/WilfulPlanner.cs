@@ -1,0 +1,68 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Web.Planning;
+using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
+
+namespace Hexaprep.Testing;
+
+/// <summary>A phase of planning.</summary>
+public enum Phase { AtOnce, Search, Repairs, Bound, Sizes }
+
+/// <summary>What a planner may do instead of planning.</summary>
+public enum Will { Throws, HangsUntilBrokenOff, HangsForGood, BreaksOff }
+
+/// <summary>The real planner, but for one phase in which it does as it likes until it relents.</summary>
+public sealed class WilfulPlanner : IPlanMaker
+{
+    private readonly TaskCompletionSource _relents = new();
+    private IPlanMaker _real = null!;
+
+    /// <summary>The phase in which it does as it likes; null for none.</summary>
+    public Phase? In { get; set; }
+
+    /// <summary>What it does then.</summary>
+    public Will Will { get; set; }
+
+    /// <summary>Takes the place of the app's own planner.</summary>
+    public void Plans(IServiceCollection services) => services.AddSingleton<IPlanMaker>(all =>
+    {
+        _real = all.GetRequiredService<PlanMaker>();
+        return this;
+    });
+
+    /// <summary>Plans as it should from now on; what hangs goes on.</summary>
+    public void Relent()
+    {
+        In = null;
+        _relents.TrySetResult();
+    }
+
+    /// <inheritdoc />
+    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) => Do(Phase.AtOnce, () => _real.AtOnce(bench, now, older, cancel), cancel);
+
+    /// <inheritdoc />
+    public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) => Do(Phase.Search, () => _real.Search(bench, now, older, freely, cancel), cancel);
+
+    /// <inheritdoc />
+    public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) => Do(Phase.Repairs, () => _real.Repairs(bench, plan, cancel), cancel);
+
+    /// <inheritdoc />
+    public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => Do(Phase.Bound, () => _real.Bound(plan, cancel), cancel);
+
+    /// <inheritdoc />
+    public SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel) => Do(Phase.Sizes, () => _real.Sizes(bench, plan, now, cancel), cancel);
+
+    private T Do<T>(Phase phase, Func<T> real, CancellationToken cancel)
+    {
+        if (phase != In) return real();
+        switch (Will)
+        {
+            case Will.Throws: throw new InvalidOperationException("The planner will not.");
+            case Will.BreaksOff: throw new OperationCanceledException();
+            case Will.HangsUntilBrokenOff: _relents.Task.Wait(cancel); break;
+            default: _relents.Task.Wait(CancellationToken.None); break;
+        }
+        return real();
+    }
+}
