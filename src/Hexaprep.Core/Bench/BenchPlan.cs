@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
 using NodaTime;
 
 namespace Hexaprep.Core.Bench;
@@ -34,6 +35,9 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
 
     /// <summary>True while no plan was made.</summary>
     public bool IsNone { get; private init; }
+
+    /// <summary>When it was made, in words; empty for no plan.</summary>
+    public string MadeAtText(Clockface clock) => IsNone ? "" : clock.At(MadeAt);
 
     /// <summary>What no plan can better; null until that was worked out.</summary>
     public LowerBound? Bound { get; init; }

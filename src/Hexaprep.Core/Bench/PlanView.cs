@@ -49,6 +49,8 @@ public sealed record PromiseView(
     public Instant? WithRepair { get; init; }
     /// <summary>The same in words.</summary>
     public string WithRepairText { get; init; } = "";
+    /// <summary>It came since the plan was made: its date is on its way.</summary>
+    public required bool BeingPlanned { get; init; }
     /// <summary>Its step that is planned next; null where none is.</summary>
     public Guid? NextStep { get; init; }
     /// <summary>Why no plan can meet the deadline; empty when one may.</summary>
@@ -90,7 +92,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
         {
             Renewing = plan.IsNone,
-            MadeAtText = plan.IsNone ? "" : _clock.At(plan.MadeAt),
+            MadeAtText = plan.MadeAtText(_clock),
             HasRepairs = plan.Repairs is not null,
             SprayWords = bench.State.Forecast.Count == 0 ? "Spray weather is not known here: dashed means assumed fit" : "Spray weather by the forecast; dashed means assumed fit",
             Mixes = [.. PuttyMix.In(plan.Problem).Where(m => m.Others.Append(m.First).All(bench.Steps.ContainsKey) && plan.MixOf(bench.Steps[m.Others[0]]) is not null).Select(Mix)],
@@ -127,7 +129,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : isNew ? "being planned" : "no date",
             done is { } t ? Time(t) : "", bound, bound is { } n ? _clock.At(n) : "", Difference(done, bound, left, unfit),
             unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left)
-        { NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null, WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
+        { BeingPlanned = isNew, NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null, WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
     }
 
     private Dictionary<Guid, Guid> NextSteps => _nextSteps ??= plan.Work.GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);

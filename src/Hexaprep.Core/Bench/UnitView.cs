@@ -7,7 +7,11 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>A unit in the list.</summary>
-public sealed record UnitSummaryView(Guid Id, string Name, string Mark, int Models, string Materials, Hexagon Hexagon, string Promise, int HandsLeft);
+public sealed record UnitSummaryView(Guid Id, string Name, string Mark, int Models, string Materials, Hexagon Hexagon, string Promise, int HandsLeft)
+{
+    /// <summary>It came since the plan was made: its date is on its way.</summary>
+    public required bool BeingPlanned { get; init; }
+}
 
 /// <summary>Where a unit stands and why its routes are as they are.</summary>
 public sealed record UnitView(
@@ -58,7 +62,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
            let batches = bench.BatchesOf[promise.UnitId].ToList()
            select new UnitSummaryView(promise.UnitId, promise.Unit, promise.Mark, batches.Sum(b => b.Traits.Models),
                string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)), promise.Hexagon,
-               promise.HandsLeft == 0 ? "finished" : promise.Done is null ? promise.DoneDay is "no date" ? "no plan fits" : promise.DoneDay : $"{promise.DoneDay} {promise.DoneTime}", promise.HandsLeft),
+               promise.HandsLeft == 0 ? "finished" : promise.BeingPlanned ? promise.DoneDay : promise.Done is null ? "no plan fits" : $"{promise.DoneDay} {promise.DoneTime}", promise.HandsLeft) { BeingPlanned = promise.BeingPlanned },
     ];
 
     /// <summary>One unit, or null.</summary>

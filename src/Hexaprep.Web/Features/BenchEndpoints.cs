@@ -44,7 +44,7 @@ public static class BenchEndpoints
     private static BenchAnswer Answer(LaidBench laid)
     {
         var view = new BenchReader(laid.Bench, laid.Plan, laid.Now).View();
-        var planOf = laid.Plan.IsNone ? "" : new Clockface(laid.Bench.State.Settings.Zone, laid.Now).At(laid.Plan.MadeAt);
+        var planOf = laid.Plan.MadeAtText(new Clockface(laid.Bench.State.Settings.Zone, laid.Now));
         return new BenchAnswer(laid.Revision, laid.IsDemo, laid.IsDemo && !laid.Renewing && DemoWorld.HasAged(view), laid.Renewing, planOf, view);
     }
 }

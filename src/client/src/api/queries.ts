@@ -82,7 +82,7 @@ export const sittingsQuery = queryOptions({ queryKey: ["sittings"], queryFn: asy
 export const unitsQuery = queryOptions({
   queryKey: ["units"],
   queryFn: async () => data(await api.GET("/api/units")),
-  refetchInterval: (query) => (query.state.data?.some((u) => u.promise === "being planned") ? soon : minute),
+  refetchInterval: (query) => (query.state.data?.some((u) => u.beingPlanned) ? soon : minute),
 });
 
 export const unitQuery = (id: string) =>

@@ -3687,6 +3687,7 @@ export interface components {
             handsLeft: number;
             withRepair?: null | components["schemas"]["Instant"];
             withRepairText?: string;
+            beingPlanned: boolean;
             /** Format: uuid */
             nextStep?: null | string;
             impossible?: string;
@@ -3980,6 +3981,7 @@ export interface components {
             promise: string;
             /** Format: int32 */
             handsLeft: number;
+            beingPlanned: boolean;
         };
         UnitView: {
             /** Format: uuid */
