@@ -19,17 +19,23 @@ using Npgsql;
 
 namespace Hexaprep.Bench;
 
-/// <summary>Acts and reads over HTTP against the real app and a database with the durability that ships, beside a bare endpoint that writes one row in a
+/// <summary>Acts and reads over HTTP against the real app and a database with the durability that ships, beside a bare endpoint that
+/// writes one row in a
 /// transaction: taken in turns, the planner at work behind.</summary>
 internal static class ActTable
 {
-    private const int Acts = 600, Reads = 100, Warm = 80;
+    private const int Acts = 600,
+        Reads = 100,
+        Warm = 80;
 
     /// <summary>Prints p50 and p95, the ratio to the bare endpoint, and the ratio to the same bench with an empty log.</summary>
     public static async Task PrintAsync(IReadOnlyList<int> units, IReadOnlyList<int> logs)
     {
         using var cluster = new PostgresCluster(shipping: true);
-        Console.WriteLine("units      log   bare p50   p95    act p50   p95   act/bare p95   act p95 / empty log   bench p50, p95   plan p50, p95   units p50, p95   (ms)");
+        Console.WriteLine(
+            "units      log   bare p50   p95    act p50   p95   act/bare p95   act p95 / empty log   bench p50, p95   plan p50, p95 "
+                + "  units p50, p95   (ms)"
+        );
         foreach (var count in units)
         {
             double? empty = null;
@@ -42,9 +48,19 @@ internal static class ActTable
                 await using var bare = await BareAsync(database);
                 var (acts, plain) = await ActsAsync(app, bare.Urls.First());
                 empty ??= acts.P95;
-                var (bench, plan, list) = (await ReadsAsync(app, "/api/bench"), await ReadsAsync(app, "/api/plan"), await ReadsAsync(app, "/api/units"));
-                Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-                    $"{count,5} {log,8} {plain.P50,10:F1} {plain.P95,5:F1} {acts.P50,10:F1} {acts.P95,5:F1} {acts.P95 / plain.P95,14:F2} {acts.P95 / empty,21:F2} {bench.P50,11:F1} {bench.P95,5:F1} {plan.P50,9:F1} {plan.P95,5:F1} {list.P50,9:F1} {list.P95,5:F1}"));
+                var (bench, plan, list) = (
+                    await ReadsAsync(app, "/api/bench"),
+                    await ReadsAsync(app, "/api/plan"),
+                    await ReadsAsync(app, "/api/units")
+                );
+                Console.WriteLine(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{count, 5} {log, 8} {plain.P50, 10:F1} {plain.P95, 5:F1} {acts.P50, 10:F1} {acts.P95, 5:F1} "
+                            + $"{acts.P95 / plain.P95, 14:F2} {acts.P95 / empty, 21:F2} {bench.P50, 11:F1} {bench.P95, 5:F1} "
+                            + $"{plan.P50, 9:F1} {plan.P95, 5:F1} {list.P50, 9:F1} {list.P95, 5:F1}"
+                    )
+                );
                 await bare.StopAsync();
             }
         }
@@ -57,7 +73,8 @@ internal static class ActTable
         builder.WebHost.UseUrls("http://127.0.0.1:0");
         var app = builder.Build();
         var source = Database.Open(database);
-        await using (var connection = await source.OpenConnectionAsync()) await connection.ExecuteAsync("create table bare (id uuid primary key, at timestamptz not null)");
+        await using (var connection = await source.OpenConnectionAsync())
+            await connection.ExecuteAsync("create table bare (id uuid primary key, at timestamptz not null)");
         app.MapPost("/", async (HttpContext http) =>
         {
             await using var connection = await source.OpenConnectionAsync(http.RequestAborted);
@@ -74,14 +91,18 @@ internal static class ActTable
     private static async Task<(Figures Acts, Figures Bare)> ActsAsync(TestApp app, string bare)
     {
         using var http = new HttpClient();
-        var step = (await app.GetAsync("/api/bench"))["view"]!["step"] ?? throw new InvalidOperationException("Nothing is before the person.");
+        var step = (await app.GetAsync("/api/bench"))["view"]!["step"]
+            ?? throw new InvalidOperationException("Nothing is before the person.");
         var stepId = step["stepId"]!.ToString();
-        using (var started = await app.ActAsync("start", new { stepId, despiteAir = true })) started.EnsureSuccessStatusCode();
-        List<double> acts = [], plain = [];
+        using (var started = await app.ActAsync("start", new { stepId, despiteAir = true }))
+            started.EnsureSuccessStatusCode();
+        List<double> acts = [],
+            plain = [];
         for (var i = 0; i < Acts + Warm; i++)
         {
             var watch = Stopwatch.StartNew();
-            using (var row = await http.PostAsync(new Uri(bare), null)) row.EnsureSuccessStatusCode();
+            using (var row = await http.PostAsync(new Uri(bare), null))
+                row.EnsureSuccessStatusCode();
             var first = watch.Elapsed.TotalMilliseconds;
             watch.Restart();
             using (var act = await app.ActAsync(i % 2 == 0 ? "done" : "take_back", new { stepId }))
@@ -89,7 +110,8 @@ internal static class ActTable
                 act.EnsureSuccessStatusCode();
                 await act.Content.ReadAsByteArrayAsync();
             }
-            if (i < Warm) continue;
+            if (i < Warm)
+                continue;
             plain.Add(first);
             acts.Add(watch.Elapsed.TotalMilliseconds);
         }
@@ -114,7 +136,8 @@ internal static class ActTable
                 answer.EnsureSuccessStatusCode();
                 await answer.Content.ReadAsByteArrayAsync();
             }
-            if (i >= Warm) times.Add(watch.Elapsed.TotalMilliseconds);
+            if (i >= Warm)
+                times.Add(watch.Elapsed.TotalMilliseconds);
         }
         app.SettlesReads = true;
         return new Figures(times);
@@ -125,17 +148,48 @@ internal static class ActTable
     {
         var (benches, workspace, now) = (app.Services.GetRequiredService<BenchStore>(), await app.WorkspaceAsync(), app.Clock.Now);
         var orders = SaltfenWorld.Army(units).State;
-        var lines = orders.Units.Select((u, i) => Line(u, orders.Batches[i].Traits)).Append(RehearsedBench.Order("Old Horde", 400)).ToList();
-        await benches.WriteAsync(workspace, Guid.NewGuid(), bench => RosterEdits.Join(bench, lines, [], now, Guid.NewGuid), now, CancellationToken.None);
+        var lines = orders
+            .Units.Select((u, i) => Line(u, orders.Batches[i].Traits))
+            .Append(RehearsedBench.Order("Old Horde", 400))
+            .ToList();
+        await benches.WriteAsync(
+            workspace,
+            Guid.NewGuid(),
+            bench => RosterEdits.Join(bench, lines, [], now, Guid.NewGuid),
+            now,
+            CancellationToken.None
+        );
         await app.SettleAsync();
         var stored = (await benches.CurrentAsync(workspace, CancellationToken.None)).Bench;
         foreach (var part in Log(stored, log, now).Chunk(400))
-            await benches.WriteAsync(workspace, Guid.NewGuid(), _ => new Decision("coat_import", now, null, new { log }, part), now, CancellationToken.None);
+            await benches.WriteAsync(
+                workspace,
+                Guid.NewGuid(),
+                _ => new Decision("coat_import", now, null, new { log }, part),
+                now,
+                CancellationToken.None
+            );
         await app.SettleAsync();
     }
 
     private static UnitOrder Line(Unit unit, BatchTraits t) =>
-        new(unit.Name, "", t.Models, t.Materials, t.Parts, t.BaseMm, t.Tier, t.MoldLines, t.Gaps, t.Transfers, t.FinalSheen, t.PaintMinutes, unit.Deadline, unit.Weight, []);
+        new(
+            unit.Name,
+            "",
+            t.Models,
+            t.Materials,
+            t.Parts,
+            t.BaseMm,
+            t.Tier,
+            t.MoldLines,
+            t.Gaps,
+            t.Transfers,
+            t.FinalSheen,
+            t.PaintMinutes,
+            unit.Deadline,
+            unit.Weight,
+            []
+        );
 
     private static IEnumerable<Change> Log(BenchIndex bench, int log, Instant now)
     {
@@ -145,7 +199,8 @@ internal static class ActTable
         var ticks = log / 4;
         foreach (var step in horde.SelectMany(b => bench.StepsOf[b.Id]).Where(s => s.Amounts.Product is null))
         {
-            if (ticks <= 0) break;
+            if (ticks <= 0)
+                break;
             at += Duration.FromMinutes(400);
             var spell = new Spell(Guid.NewGuid(), step.Id, at, null);
             yield return new Change.SpellOpened(spell);
@@ -156,13 +211,42 @@ internal static class ActTable
             }
             yield return new Change.SpellEnded(spell.Id, at + Duration.FromMinutes(300));
         }
-        for (var i = 0; i < log / 8; i++) yield return new Change.AirRead(new AirReading(Guid.NewGuid(), now - Duration.FromHours(8 + i), i % 2 == 0 ? AirPlace.Bench : AirPlace.Outdoors, 15 + i % 8, 40 + i % 30, null, null, null, AirSource.Instrument));
+        for (var i = 0; i < log / 8; i++)
+            yield return new Change.AirRead(
+                new AirReading(
+                    Guid.NewGuid(),
+                    now - Duration.FromHours(8 + i),
+                    i % 2 == 0 ? AirPlace.Bench : AirPlace.Outdoors,
+                    15 + i % 8,
+                    40 + i % 30,
+                    null,
+                    null,
+                    null,
+                    AirSource.Instrument
+                )
+            );
         foreach (var part in Enumerable.Range(0, log * 5 / 8).Chunk(5000))
             yield return new Change.CoatsBrought([.. part.Select(i => Past(primer, now - Duration.FromMinutes(20L * i + 2000), i))]);
     }
 
     private static PastCoat Past(Product product, Instant at, int i) =>
-        new(Guid.NewGuid(), $"Column {i % 40}", product, 1 + i % 3, Film.Normal, 12 + i % 15, 40 + i % 40, 5, at, at, Readiness.Recoat, null, i % 3 == 0 ? at + Duration.FromMinutes(20 + i % 9) : null, "clean", false);
+        new(
+            Guid.NewGuid(),
+            $"Column {i % 40}",
+            product,
+            1 + i % 3,
+            Film.Normal,
+            12 + i % 15,
+            40 + i % 40,
+            5,
+            at,
+            at,
+            Readiness.Recoat,
+            null,
+            i % 3 == 0 ? at + Duration.FromMinutes(20 + i % 9) : null,
+            "clean",
+            false
+        );
 
     private sealed class Figures
     {

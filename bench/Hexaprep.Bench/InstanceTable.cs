@@ -5,16 +5,27 @@ using Hexaprep.Formats;
 
 namespace Hexaprep.Bench;
 
-/// <summary>The given instances, solved and compared with the best known values of optima.csv: gaps, bounds, and how long it took, in one run.</summary>
+/// <summary>The given instances, solved and compared with the best known values of optima.csv: gaps, bounds, and how long it took, in
+/// one run.</summary>
 internal static class InstanceTable
 {
     /// <summary>Prints one line an instance.</summary>
     public static void Print(int budget, string part)
     {
         var folder = Path.Combine(AppContext.BaseDirectory, "Instances");
-        var best = File.ReadLines(Path.Combine(folder, "optima.csv")).Skip(1).Select(l => l.Split(',')).ToDictionary(f => f[1], f => long.Parse(f[5], CultureInfo.InvariantCulture));
-        Console.WriteLine("instance          first plan   %     plan   %     bound below plan %   decode ms   first ms   re-plan ms (95th)   plan s");
-        foreach (var file in Directory.GetFiles(folder, "*.json").Order(StringComparer.Ordinal).Where(f => f.Contains(part, StringComparison.Ordinal)))
+        var best = File.ReadLines(Path.Combine(folder, "optima.csv"))
+            .Skip(1)
+            .Select(l => l.Split(','))
+            .ToDictionary(f => f[1], f => long.Parse(f[5], CultureInfo.InvariantCulture));
+        Console.WriteLine(
+            "instance          first plan   %     plan   %     bound below plan %   decode ms   first ms   re-plan ms (95th)   plan s"
+        );
+        foreach (
+            var file in Directory
+                .GetFiles(folder, "*.json")
+                .Order(StringComparer.Ordinal)
+                .Where(f => f.Contains(part, StringComparison.Ordinal))
+        )
         {
             var name = Path.GetFileNameWithoutExtension(file);
             var problem = PlanFile.ReadProblem(File.ReadAllText(file));
@@ -25,8 +36,14 @@ internal static class InstanceTable
             var firstMs = WarmMedian(() => Planner.Solve(problem with { Seed = 1 }, 0));
             double Gap(long? z) => 100.0 * (z!.Value - best[name]) / best[name];
             var z = plan.Schedule.Z!.Value;
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-                $"{name,-16} {first.Schedule.Z,12} {Gap(first.Schedule.Z),6:F2} {z,12} {Gap(z),7:F3} {100.0 * (z - LowerBound.Of(problem).Value) / z,7:F1} {Decode(problem),9:F3} {firstMs,8:F1} {AfterATick(problem, plan),8:F1} {seconds,8:F1}"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{name, -16} {first.Schedule.Z, 12} {Gap(first.Schedule.Z), 6:F2} {z, 12} {Gap(z), 7:F3} "
+                        + $"{100.0 * (z - LowerBound.Of(problem).Value) / z, 7:F1} {Decode(problem), 9:F3} {firstMs, 8:F1} "
+                        + $"{AfterATick(problem, plan), 8:F1} {seconds, 8:F1}"
+                )
+            );
         }
     }
 
@@ -38,7 +55,8 @@ internal static class InstanceTable
         {
             var watch = Stopwatch.StartNew();
             run();
-            if (i >= 40) times.Add(watch.Elapsed.TotalMilliseconds);
+            if (i >= 40)
+                times.Add(watch.Elapsed.TotalMilliseconds);
         }
         times.Sort();
         return times[times.Count / 2];
@@ -56,11 +74,14 @@ internal static class InstanceTable
         const int Rounds = 40;
         for (var round = 0; round < Rounds; round++)
         {
-            if (round == Rounds / 2) laying.Reset();
+            if (round == Rounds / 2)
+                laying.Reset();
             attempt.Begin();
-            foreach (var c in order) attempt.TakeFrom(c, 0);
+            foreach (var c in order)
+                attempt.TakeFrom(c, 0);
             laying.Start();
-            foreach (var c in order) placer.Lay(c);
+            foreach (var c in order)
+                placer.Lay(c);
             laying.Stop();
         }
         return laying.Elapsed.TotalMilliseconds / (Rounds / 2);
@@ -76,7 +97,8 @@ internal static class InstanceTable
             var ticked = problem with { Fixed = [.. plan.Schedule.Chunks.Where(c => done.Contains((c.Batch, c.Step)))] };
             var watch = Stopwatch.StartNew();
             Planner.Keep(ticked, plan.Schedule.Chunks);
-            if (i >= 80) times.Add(watch.Elapsed.TotalMilliseconds);
+            if (i >= 80)
+                times.Add(watch.Elapsed.TotalMilliseconds);
         }
         times.Sort();
         return times[(int)(times.Count * 0.95)];

@@ -19,13 +19,22 @@ if (args is ["instances", .. var rest])
 // acts [UNITS,...] [LOG,...]: acts and reads over HTTP by size of bench and length of log, beside a bare endpoint.
 if (args is ["acts", .. var sizes])
 {
-    int[] Of(int i, string usual) => [.. (sizes.Length > i ? sizes[i] : usual).Split(',').Select(n => int.Parse(n, CultureInfo.InvariantCulture))];
+    int[] Of(int i, string usual) =>
+        [.. (sizes.Length > i ? sizes[i] : usual).Split(',').Select(n => int.Parse(n, CultureInfo.InvariantCulture))];
     await ActTable.PrintAsync(Of(0, "5,40,200"), Of(1, "0,10000,100000"));
     return;
 }
 
-// growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many clocks and a long log.
-Action? table = args switch { ["growth"] => GrowthTable.PrintGrowth, ["how-soon"] => GrowthTable.PrintHowSoon, ["edits"] => GrowthTable.PrintEdits, ["coats"] => CoatTable.Print, _ => null };
+// growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many
+// clocks and a long log.
+Action? table = args switch
+{
+    ["growth"] => GrowthTable.PrintGrowth,
+    ["how-soon"] => GrowthTable.PrintHowSoon,
+    ["edits"] => GrowthTable.PrintEdits,
+    ["coats"] => CoatTable.Print,
+    _ => null,
+};
 if (table is not null)
 {
     table();
@@ -33,12 +42,15 @@ if (table is not null)
 }
 
 // In one process and one run, so that the ratios between scales can be compared; absolute times are this machine's own.
-var config = ManualConfig.CreateEmpty()
+var config = ManualConfig
+    .CreateEmpty()
     .AddJob(Job.ShortRun.WithToolchain(InProcessEmitToolchain.Instance).WithWarmupCount(1).WithIterationCount(3))
     .AddDiagnoser(MemoryDiagnoser.Default)
     .AddColumnProvider(DefaultColumnProviders.Instance)
     .AddLogger(ConsoleLogger.Default)
     .WithSummaryStyle(SummaryStyle.Default)
     .WithOptions(ConfigOptions.DisableLogFile | ConfigOptions.JoinSummary);
-if (args.Length > 0) BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).Run(args, config);
-else BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).RunAll(config);
+if (args.Length > 0)
+    BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).Run(args, config);
+else
+    BenchmarkSwitcher.FromAssembly(typeof(PlanBenchmarks).Assembly).RunAll(config);

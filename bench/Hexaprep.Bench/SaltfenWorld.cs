@@ -13,7 +13,11 @@ public static class SaltfenWorld
     {
         using var file = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
         var orders = RosterCsv.Read(file).Select(l => l.Reading.Order!).ToList();
-        return new RehearsedBench(DateTimeZone.Utc, 20 * times, [.. Enumerable.Range(1, times).SelectMany(i => orders.Select(o => times == 1 ? o : o with { Unit = $"{o.Unit} {i}" }))]);
+        return new RehearsedBench(
+            DateTimeZone.Utc,
+            20 * times,
+            [.. Enumerable.Range(1, times).SelectMany(i => orders.Select(o => times == 1 ? o : o with { Unit = $"{o.Unit} {i}" }))]
+        );
     }
 
     /// <summary>A bench of so many units of twenty models, the demo's lines in turn.</summary>
@@ -21,11 +25,23 @@ public static class SaltfenWorld
     {
         using var file = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
         var orders = RosterCsv.Read(file).Select(l => l.Reading.Order!).ToList();
-        return new RehearsedBench(DateTimeZone.Utc, 20, [.. Enumerable.Range(0, units).Select(i => orders[i % orders.Count] with { Unit = $"Column {i}", Models = 20 })]);
+        return new RehearsedBench(
+            DateTimeZone.Utc,
+            20,
+            [.. Enumerable.Range(0, units).Select(i => orders[i % orders.Count] with { Unit = $"Column {i}", Models = 20 })]
+        );
     }
 
     /// <summary>A roster file of so many lines.</summary>
-    public static byte[] Roster(int lines) => System.Text.Encoding.UTF8.GetBytes(
-        "unit,models,material,parts,base_mm,tier,gaps,transfers,deadline,barracks\n"
-        + string.Concat(Enumerable.Range(1, lines).Select(i => $"\"Column {i}, north\",{1 + i % 20},{(i % 3 == 0 ? "cast resin" : "white metal + plastic")},{1 + i % 12},32,elite,small,{i % 6},2026-06-{1 + i % 28:00},dyke {i % 9}\n")));
+    public static byte[] Roster(int lines) =>
+        System.Text.Encoding.UTF8.GetBytes(
+            "unit,models,material,parts,base_mm,tier,gaps,transfers,deadline,barracks\n"
+                + string.Concat(
+                    Enumerable
+                        .Range(1, lines)
+                        .Select(i =>
+                            $"\"Column {i}, north\",{1 + i % 20},{(i % 3 == 0 ? "cast resin" : "white metal + plastic")},{1 + i % 12},32,elite,small,{i % 6},2026-06-{1 + i % 28:00},dyke {i % 9}\n"
+                        )
+                )
+        );
 }

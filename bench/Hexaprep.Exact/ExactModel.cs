@@ -21,10 +21,12 @@ internal sealed class ExactModel
         _problem = problem;
         foreach (var batch in problem.Batches)
         {
-            foreach (var step in batch.Steps) _steps[(batch.Id, step.Id)] = Lay(batch, step);
+            foreach (var step in batch.Steps)
+                _steps[(batch.Id, step.Id)] = Lay(batch, step);
         }
         _model.AddNoOverlap(_hands);
-        foreach (var batch in problem.Batches) AddArcs(batch);
+        foreach (var batch in problem.Batches)
+            AddArcs(batch);
         AddHolds();
         AddSprays([.. _steps.Values.Where(s => s.Step.Mode is not null)]);
         _model.Minimize(Value());
@@ -36,14 +38,25 @@ internal sealed class ExactModel
     {
         var solver = new CpSolver { StringParameters = $"max_time_in_seconds:{seconds} num_search_workers:{Environment.ProcessorCount}" };
         var status = solver.Solve(_model);
-        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? (solver.ObjectiveValue, solver.BestObjectiveBound, status == CpSolverStatus.Optimal) : (double.NaN, solver.BestObjectiveBound, false);
+        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
+            ? (solver.ObjectiveValue, solver.BestObjectiveBound, status == CpSolverStatus.Optimal)
+            : (double.NaN, solver.BestObjectiveBound, false);
     }
 
     // A sitting, or for a coat a sitting cut with a spray window: begin, end, and which sitting.
     private List<(int Begin, int End, int Sitting)> Places(bool spray)
     {
-        if (!spray) return [.. _problem.Sittings.Select((s, k) => (s.Begin, s.End, k))];
-        return [.. from s in _problem.Sittings.Index() from w in _problem.SprayWindows let b = Math.Max(s.Item.Begin, w.Begin) let e = Math.Min(s.Item.End, w.End) where e > b select (b, e, s.Index)];
+        if (!spray)
+            return [.. _problem.Sittings.Select((s, k) => (s.Begin, s.End, k))];
+        return
+        [
+            .. from s in _problem.Sittings.Index()
+            from w in _problem.SprayWindows
+            let b = Math.Max(s.Item.Begin, w.Begin)
+            let e = Math.Min(s.Item.End, w.End)
+            where e > b
+            select (b, e, s.Index),
+        ];
     }
 
     private Laid Lay(PlanBatch batch, PlanStep step)
@@ -59,13 +72,19 @@ internal sealed class ExactModel
         for (var c = 0; c < most; c++)
         {
             var name = $"{batch.Id}.{step.Id}.{c}";
-            var (start, end, present) = (_model.NewIntVar(0, _problem.Horizon, name + "s"), _model.NewIntVar(0, _problem.Horizon, name + "e"), _model.NewBoolVar(name + "p"));
+            var (start, end, present) = (
+                _model.NewIntVar(0, _problem.Horizon, name + "s"),
+                _model.NewIntVar(0, _problem.Horizon, name + "e"),
+                _model.NewBoolVar(name + "p")
+            );
             var n = _model.NewIntVar(0, count, name + "n");
             _model.Add(n >= 1).OnlyEnforceIf(present);
             _model.Add(n == 0).OnlyEnforceIf(present.Not());
             var size = _model.NewIntVar(1, full + cleanout, name + "z");
-            if (spray) coat = size;
-            else _model.Add(size == step.Setup + step.PerModel * n).OnlyEnforceIf(present);
+            if (spray)
+                coat = size;
+            else
+                _model.Add(size == step.Setup + step.PerModel * n).OnlyEnforceIf(present);
             _hands.Add(_model.NewOptionalIntervalVar(start, size, end, present, name));
             var places_ = places.Select((p, i) => (Place: p, Lit: _model.NewBoolVar($"{name}@{i}"))).ToList();
             foreach (var (place, lit) in places_)
@@ -81,13 +100,15 @@ internal sealed class ExactModel
                 var before = chunks[c - 1];
                 _model.Add(Sitting(byK) >= Sitting(before.In) + 1).OnlyEnforceIf(present);
             }
-            else _model.Add(present == 1);
+            else
+                _model.Add(present == 1);
             chunks.Add(new Chunk(start, end, present, byK));
             models.Add(n);
         }
         _model.Add(LinearExpr.Sum(models) == count);
         var last = _model.NewIntVar(0, _problem.Horizon, $"{batch.Id}.{step.Id}.end");
-        foreach (var c in chunks) _model.Add(last >= c.End).OnlyEnforceIf(c.Present);
+        foreach (var c in chunks)
+            _model.Add(last >= c.End).OnlyEnforceIf(c.Present);
         for (var c = 0; c < chunks.Count; c++)
         {
             // The end is that of the last chunk there is.
@@ -99,13 +120,15 @@ internal sealed class ExactModel
 
     private BoolVar Any(List<BoolVar> literals)
     {
-        if (literals.Count == 1) return literals[0];
+        if (literals.Count == 1)
+            return literals[0];
         var any = _model.NewBoolVar("any");
         _model.Add(LinearExpr.Sum(literals) == any);
         return any;
     }
 
-    private static LinearExpr Sitting(IReadOnlyDictionary<int, BoolVar> places) => LinearExpr.WeightedSum([.. places.Values], [.. places.Keys.Select(k => (long)k)]);
+    private static LinearExpr Sitting(IReadOnlyDictionary<int, BoolVar> places) =>
+        LinearExpr.WeightedSum([.. places.Values], [.. places.Keys.Select(k => (long)k)]);
 
     private void AddArcs(PlanBatch batch)
     {
@@ -113,8 +136,10 @@ internal sealed class ExactModel
         {
             var (from, to) = (_steps[(batch.Id, arc.From)], _steps[(batch.Id, arc.To)]);
             _model.Add(to.Start - from.End >= arc.Min);
-            if (arc.Max is { } max) _model.Add(to.Start - from.End <= max);
-            if (arc.Forbid is not { } forbid) continue;
+            if (arc.Max is { } max)
+                _model.Add(to.Start - from.End <= max);
+            if (arc.Forbid is not { } forbid)
+                continue;
             var early = _model.NewBoolVar("early");
             _model.Add(to.Start - from.End <= forbid.Begin).OnlyEnforceIf(early);
             _model.Add(to.Start - from.End >= forbid.End).OnlyEnforceIf(early.Not());
@@ -141,7 +166,12 @@ internal sealed class ExactModel
     private LinearExpr Moment(PlanBatch batch, PlanEdge edge)
     {
         var step = _steps[(batch.Id, edge.Step)];
-        return edge.Edge switch { "start" => step.Start + 0, "end" => step.End + 0, _ => step.End + step.Step.Wait };
+        return edge.Edge switch
+        {
+            "start" => step.Start + 0,
+            "end" => step.End + 0,
+            _ => step.End + step.Step.Wait,
+        };
     }
 
     // Which coat comes right before which in a sitting decides set-ups, clean-outs and so the minutes.
@@ -153,19 +183,25 @@ internal sealed class ExactModel
         {
             for (var j = 0; j < n; j++)
             {
-                if (i == j) continue;
+                if (i == j)
+                    continue;
                 (before[i, j], pred[i, j]) = (_model.NewBoolVar("b"), _model.NewBoolVar("p"));
                 _model.Add(coats[j].Start >= coats[i].End).OnlyEnforceIf(before[i, j]);
-                if (i < j) same[i, j] = same[j, i] = Same(coats[i].Chunks[0].In, coats[j].Chunks[0].In);
+                if (i < j)
+                    same[i, j] = same[j, i] = Same(coats[i].Chunks[0].In, coats[j].Chunks[0].In);
             }
         }
         for (var i = 0; i < n; i++)
         {
-            for (var j = i + 1; j < n; j++) _model.Add(before[i, j] + before[j, i] == 1);
+            for (var j = i + 1; j < n; j++)
+                _model.Add(before[i, j] + before[j, i] == 1);
         }
         for (var j = 0; j < n; j++)
         {
-            var (full, shared) = (coats[j].Step.Setup + coats[j].Step.PerModel * coats[j].Batch.Count, Math.Max(1, coats[j].Step.PerModel * coats[j].Batch.Count));
+            var (full, shared) = (
+                coats[j].Step.Setup + coats[j].Step.PerModel * coats[j].Batch.Count,
+                Math.Max(1, coats[j].Step.PerModel * coats[j].Batch.Count)
+            );
             var first = _model.NewBoolVar("first");
             var others = Enumerable.Range(0, n).Where(i => i != j).ToList();
             _model.Add(LinearExpr.Sum(others.Select(i => pred[i, j]).Append(first)) == 1);
@@ -176,10 +212,14 @@ internal sealed class ExactModel
                 _model.AddImplication(pred[i, j], same[i, j]);
                 _model.AddImplication(pred[i, j], before[i, j]);
                 _model.AddBoolOr([first.Not(), same[i, j].Not(), before[j, i]]);
-                foreach (var k in others.Where(k => k != i)) _model.AddBoolOr([pred[i, j].Not(), same[k, j].Not(), before[k, i], before[j, k]]);
+                foreach (var k in others.Where(k => k != i))
+                    _model.AddBoolOr([pred[i, j].Not(), same[k, j].Not(), before[k, i], before[j, k]]);
                 if (coats[i].Step.Mode != coats[j].Step.Mode)
                 {
-                    var clean = _problem.Cleanout.TryGetValue(coats[i].Step.Mode!, out var row) && row.TryGetValue(coats[j].Step.Mode!, out var m) ? m : 0;
+                    var clean =
+                        _problem.Cleanout.TryGetValue(coats[i].Step.Mode!, out var row) && row.TryGetValue(coats[j].Step.Mode!, out var m)
+                            ? m
+                            : 0;
                     _model.Add(coats[j].Size! == full + clean).OnlyEnforceIf(pred[i, j]);
                     _paid.Add(2 * pred[i, j]);
                     continue;
@@ -201,8 +241,10 @@ internal sealed class ExactModel
         foreach (var k in a.Keys.Union(b.Keys))
         {
             var (x, y) = (a.GetValueOrDefault(k), b.GetValueOrDefault(k));
-            if (x is not null && y is not null) _model.AddBoolOr([x.Not(), y.Not(), same]);
-            if (x is not null) _model.AddBoolOr(y is null ? [x.Not(), same.Not()] : [x.Not(), y, same.Not()]);
+            if (x is not null && y is not null)
+                _model.AddBoolOr([x.Not(), y.Not(), same]);
+            if (x is not null)
+                _model.AddBoolOr(y is null ? [x.Not(), same.Not()] : [x.Not(), y, same.Not()]);
         }
         return same;
     }
@@ -214,9 +256,11 @@ internal sealed class ExactModel
         foreach (var unit in _problem.Units)
         {
             var ready = _model.NewIntVar(0, 2 * _problem.Horizon, "ready");
-            foreach (var step in _steps.Values.Where(s => s.Batch.Unit == unit.Id)) _model.Add(ready >= step.End + step.Step.Wait);
+            foreach (var step in _steps.Values.Where(s => s.Batch.Unit == unit.Id))
+                _model.Add(ready >= step.End + step.Step.Wait);
             terms.Add((long)unit.Weight * w.Finish * ready);
-            if (unit.Deadline is not { } due) continue;
+            if (unit.Deadline is not { } due)
+                continue;
             var late = _model.NewIntVar(0, 2 * _problem.Horizon, "late");
             _model.Add(late >= ready - due);
             terms.Add((long)unit.Weight * w.Tardy * late);
@@ -226,7 +270,8 @@ internal sealed class ExactModel
             var used = _model.NewBoolVar("used");
             foreach (var chunk in _steps.Values.SelectMany(s => s.Chunks))
             {
-                if (chunk.In.TryGetValue(k, out var here)) _model.AddImplication(here, used);
+                if (chunk.In.TryGetValue(k, out var here))
+                    _model.AddImplication(here, used);
             }
             terms.Add((long)w.Sitting * used);
         }

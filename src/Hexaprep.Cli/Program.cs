@@ -6,7 +6,12 @@ using Hexaprep.Formats;
 const string Usage = "usage: route FILE.json | may-i FILE.json | solve FILE.json [--budget N] [--seed N]";
 
 // JSON alone on the output, words on the error stream; 0 answered, 2 a bad file or call, 3 no plan.
-if (args is not [var verb, var file, .. var rest] || verb is not ("route" or "may-i" or "solve") || (verb != "solve" && rest.Length > 0) || Options(rest) is not { } options)
+if (
+    args is not [var verb, var file, .. var rest]
+    || verb is not ("route" or "may-i" or "solve")
+    || (verb != "solve" && rest.Length > 0)
+    || Options(rest) is not { } options
+)
 {
     await Console.Error.WriteLineAsync(Usage);
     return 2;
@@ -52,13 +57,15 @@ static async Task<int> SolveAsync(string json, int budget, int seed)
 {
     var plan = SolvedPlan.Of(PlanFile.ReadProblem(json) with { Seed = seed }, budget);
     await Console.Out.WriteLineAsync(PlanFile.Write(plan));
-    foreach (var step in plan.Unplaced) await Console.Error.WriteLineAsync($"{step.Batch}/{step.Step} finds no place: {step.Lacks}. It needs {step.Remedy}.");
+    foreach (var step in plan.Unplaced)
+        await Console.Error.WriteLineAsync($"{step.Batch}/{step.Step} finds no place: {step.Lacks}. It needs {step.Remedy}.");
     return plan.Unplaced.Count == 0 ? 0 : 3;
 }
 
 static async Task SayUnreadAsync(IEnumerable<string> unread)
 {
-    foreach (var name in unread) await Console.Error.WriteLineAsync($"houseRules.{name}: no such house rule, ignored. docs/rule-book.md lists them.");
+    foreach (var name in unread)
+        await Console.Error.WriteLineAsync($"houseRules.{name}: no such house rule, ignored. docs/rule-book.md lists them.");
 }
 
 static (int Budget, int Seed)? Options(string[] rest)
@@ -66,10 +73,14 @@ static (int Budget, int Seed)? Options(string[] rest)
     var (budget, seed) = (40_000, 1);
     for (var i = 0; i + 1 < rest.Length; i += 2)
     {
-        if (!int.TryParse(rest[i + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var value)) return null;
-        if (rest[i] == "--budget") budget = value;
-        else if (rest[i] == "--seed") seed = value;
-        else return null;
+        if (!int.TryParse(rest[i + 1], NumberStyles.None, CultureInfo.InvariantCulture, out var value))
+            return null;
+        if (rest[i] == "--budget")
+            budget = value;
+        else if (rest[i] == "--seed")
+            seed = value;
+        else
+            return null;
     }
     return rest.Length % 2 == 0 ? (budget, seed) : null;
 }

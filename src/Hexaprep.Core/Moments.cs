@@ -22,5 +22,9 @@ public static class Moments
     /// <param name="field">What it is, for the refusal.</param>
     /// <exception cref="RefusedException">It lies outside 2000 to 2200.</exception>
     public static Instant Checked(this Instant moment, string field) =>
-        moment.IsKept() ? moment.Kept() : throw new RefusedException(new Refusal(field, $"{moment} is not from 2000 to 2200.", "Give a moment such as 2026-03-12T20:12:00Z."));
+        moment.IsKept()
+            ? moment.Kept()
+            : throw new RefusedException(
+                new Refusal(field, $"{moment} is not from 2000 to 2200.", "Give a moment such as 2026-03-12T20:12:00Z.")
+            );
 }

@@ -8,7 +8,12 @@ namespace Hexaprep.Core;
 public sealed record Refusal(string Field, string Message, string Remedy, RefusalKind Kind = RefusalKind.Invalid);
 
 /// <summary>The three ways a request can fail.</summary>
-public enum RefusalKind { Invalid, Conflict, NotFound }
+public enum RefusalKind
+{
+    Invalid,
+    Conflict,
+    NotFound,
+}
 
 /// <summary>Carries a <see cref="Core.Refusal"/> out of nested work; nothing has been changed when it is thrown.</summary>
 public sealed class RefusedException(Refusal refusal) : Exception($"{refusal.Field}: {refusal.Message} {refusal.Remedy}")

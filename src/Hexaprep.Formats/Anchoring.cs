@@ -5,7 +5,8 @@ namespace Hexaprep.Formats;
 /// <summary>Moves a workspace in time.</summary>
 public static class Anchoring
 {
-    /// <summary>The same workspace, every moment moved so that the one it was exported at becomes <paramref name="now"/>; dates move by whole days.</summary>
+    /// <summary>The same workspace, every moment moved so that the one it was exported at becomes <paramref name="now"/>; dates move
+    /// by whole days.</summary>
     public static WorkspaceDocument Move(WorkspaceDocument d, Instant now)
     {
         var by = now - d.ExportedAt;
@@ -20,7 +21,18 @@ public static class Anchoring
             Ticks = [.. d.Ticks.Select(t => t with { At = t.At + by })],
             Coats = [.. d.Coats.Select(c => c with { StartedAt = c.StartedAt + by, EndedAt = c.EndedAt + by })],
             CoatTests = [.. d.CoatTests.Select(t => t with { At = t.At + by })],
-            PastCoats = [.. d.PastCoats.Select(c => c with { StartedAt = c.StartedAt + by, EndedAt = c.EndedAt + by, NotDryAt = c.NotDryAt + by, DryAt = c.DryAt + by })],
+            PastCoats =
+            [
+                .. d.PastCoats.Select(c =>
+                    c with
+                    {
+                        StartedAt = c.StartedAt + by,
+                        EndedAt = c.EndedAt + by,
+                        NotDryAt = c.NotDryAt + by,
+                        DryAt = c.DryAt + by,
+                    }
+                ),
+            ],
             AirReadings = [.. d.AirReadings.Select(r => r with { At = r.At + by })],
             Forecast = [.. d.Forecast.Select(h => h with { At = h.At + by })],
             Clocks = [.. d.Clocks.Select(c => c with { StartedAt = c.StartedAt + by, StoppedAt = c.StoppedAt + by })],

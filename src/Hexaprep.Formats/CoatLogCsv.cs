@@ -17,7 +17,21 @@ public sealed record CoatLineProblem(int Line, string Field, string Value, strin
 public static class CoatLogCsv
 {
     private static readonly string[] Columns =
-        ["unit", "product", "number", "film", "air_c", "humidity_pct", "models", "started_at", "ended_at", "stage", "not_dry_at", "dry_at", "verdict"];
+    [
+        "unit",
+        "product",
+        "number",
+        "film",
+        "air_c",
+        "humidity_pct",
+        "models",
+        "started_at",
+        "ended_at",
+        "stage",
+        "not_dry_at",
+        "dry_at",
+        "verdict",
+    ];
 
     private static readonly string[] Required = ["product", "ended_at"];
 
@@ -26,7 +40,8 @@ public static class CoatLogCsv
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" });
-        foreach (var column in Columns) csv.WriteField(column);
+        foreach (var column in Columns)
+            csv.WriteField(column);
         csv.NextRecord();
         var coats = bench.State.Coats.Concat(bench.State.PastCoats.Select(p => p.ToCoat())).ToDictionary(c => c.Id);
         foreach (var line in log)
@@ -35,13 +50,27 @@ public static class CoatLogCsv
             var stage = tests.Count > 0 ? tests[0].Stage : (Readiness?)null;
             string Moment(Instant? at) => at is { } t ? InstantPattern.ExtendedIso.Format(t) : "";
             string Number(double? value) => value?.ToString(CultureInfo.InvariantCulture) ?? "";
-            foreach (var cell in new[]
-            {
-                line.Unit, line.ProductId, line.Number.ToString(CultureInfo.InvariantCulture), Ids.Of(line.Film), Number(line.AirC), Number(line.HumidityPct),
-                line.Models.ToString(CultureInfo.InvariantCulture), Moment(line.StartedAt), Moment(line.EndedAt), stage is { } s ? Ids.Of(s) : "",
-                Moment(tests.Where(t => t.Stage == stage && t.Finding == Finding.NotDryAt).Select(t => (Instant?)t.At).LastOrDefault()),
-                Moment(tests.Where(t => t.Stage == stage && t.Finding != Finding.NotDryAt).Select(t => (Instant?)t.At).FirstOrDefault()), line.Verdict,
-            }) csv.WriteField(cell);
+            foreach (
+                var cell in new[]
+                {
+                    line.Unit,
+                    line.ProductId,
+                    line.Number.ToString(CultureInfo.InvariantCulture),
+                    Ids.Of(line.Film),
+                    Number(line.AirC),
+                    Number(line.HumidityPct),
+                    line.Models.ToString(CultureInfo.InvariantCulture),
+                    Moment(line.StartedAt),
+                    Moment(line.EndedAt),
+                    stage is { } s ? Ids.Of(s) : "",
+                    Moment(tests.Where(t => t.Stage == stage && t.Finding == Finding.NotDryAt).Select(t => (Instant?)t.At).LastOrDefault()),
+                    Moment(
+                        tests.Where(t => t.Stage == stage && t.Finding != Finding.NotDryAt).Select(t => (Instant?)t.At).FirstOrDefault()
+                    ),
+                    line.Verdict,
+                }
+            )
+                csv.WriteField(cell);
             csv.NextRecord();
         }
         csv.Flush();
@@ -54,15 +83,31 @@ public static class CoatLogCsv
     /// <exception cref="RefusedException">The file has no header, or lacks a column.</exception>
     public static (IReadOnlyList<PastCoat> Coats, IReadOnlyList<CoatLineProblem> Problems) Read(string text, Func<Guid> newId)
     {
-        using var csv = new CsvReader(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture) { BadDataFound = null, MissingFieldFound = null, TrimOptions = TrimOptions.Trim });
-        if (!csv.Read() || !csv.ReadHeader()) throw new RefusedException(new Refusal("file", "It is empty.", $"Begin it with {string.Join(',', Columns)}."));
+        using var csv = new CsvReader(
+            new StringReader(text),
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                BadDataFound = null,
+                MissingFieldFound = null,
+                TrimOptions = TrimOptions.Trim,
+            }
+        );
+        if (!csv.Read() || !csv.ReadHeader())
+            throw new RefusedException(new Refusal("file", "It is empty.", $"Begin it with {string.Join(',', Columns)}."));
         if (Required.FirstOrDefault(c => !csv.HeaderRecord!.Contains(c)) is { } missing)
-            throw new RefusedException(new Refusal("header", $"Column '{missing}' is missing.", $"Begin it with {string.Join(',', Columns)}."));
+            throw new RefusedException(
+                new Refusal("header", $"Column '{missing}' is missing.", $"Begin it with {string.Join(',', Columns)}.")
+            );
         var (coats, problems) = (new List<PastCoat>(), new List<CoatLineProblem>());
         while (csv.Read())
         {
-            var line = new Line(csv.Parser.RawRow, name => csv.TryGetField<string>(name, out var v) && v is { Length: > 0 } ? v : null, problems);
-            if (line.Read(newId) is { } coat) coats.Add(coat);
+            var line = new Line(
+                csv.Parser.RawRow,
+                name => csv.TryGetField<string>(name, out var v) && v is { Length: > 0 } ? v : null,
+                problems
+            );
+            if (line.Read(newId) is { } coat)
+                coats.Add(coat);
         }
         return (coats, problems);
     }
@@ -74,21 +119,45 @@ public static class CoatLogCsv
         public PastCoat? Read(Func<Guid> newId)
         {
             var product = Product.Find(cell("product") ?? "");
-            if (product is null) Bad("product", "It is no product of the log.", "Give class.method.use, such as acrylic_solvent.spray_can.primer.");
+            if (product is null)
+                Bad("product", "It is no product of the log.", "Give class.method.use, such as acrylic_solvent.spray_can.primer.");
             var ended = Moment("ended_at");
-            if (ended is null && _good) Bad("ended_at", "It is missing.", "Give it as 2026-03-12T14:00:00Z.");
+            if (ended is null && _good)
+                Bad("ended_at", "It is missing.", "Give it as 2026-03-12T14:00:00Z.");
             var started = Moment("started_at") ?? ended;
-            if (started > ended) Bad("started_at", "It lies after the end.", "Give no later than the end.");
+            if (started > ended)
+                Bad("started_at", "It lies after the end.", "Give no later than the end.");
             var (tacky, dry) = (Moment("not_dry_at"), Moment("dry_at"));
-            if (tacky >= dry) Bad("dry_at", "It was dry before it was still tacky.", "Give a later moment.");
-            if ((tacky ?? ended) < ended || (dry ?? ended) < ended) Bad("dry_at", "It was tested before the coat ended.", "Give moments after the end.");
+            if (tacky >= dry)
+                Bad("dry_at", "It was dry before it was still tacky.", "Give a later moment.");
+            if ((tacky ?? ended) < ended || (dry ?? ended) < ended)
+                Bad("dry_at", "It was tested before the coat ended.", "Give moments after the end.");
             var film = Id("film", Film.Normal);
             var stage = Id("stage", Readiness.Recoat);
-            if (product is not null && !DryingModel.Knows(product.Class, stage)) Bad("stage", "The product has no such stage.", "Give one it has.");
+            if (product is not null && !DryingModel.Knows(product.Class, stage))
+                Bad("stage", "The product has no such stage.", "Give one it has.");
             var (count, models) = (Whole("number", 1, 20, 1), Whole("models", 1, 500, 1));
             var (air, damp) = (Number("air_c", -30, 60), Number("humidity_pct", 0, 100));
             var (unit, verdict) = (Text("unit", 80), Text("verdict", 200));
-            return _good ? new PastCoat(newId(), unit, product!, count, film, air, damp, models, started!.Value, ended!.Value, stage, tacky, dry, verdict, false) : null;
+            return _good
+                ? new PastCoat(
+                    newId(),
+                    unit,
+                    product!,
+                    count,
+                    film,
+                    air,
+                    damp,
+                    models,
+                    started!.Value,
+                    ended!.Value,
+                    stage,
+                    tacky,
+                    dry,
+                    verdict,
+                    false
+                )
+                : null;
         }
 
         private void Bad(string field, string message, string remedy)
@@ -99,33 +168,43 @@ public static class CoatLogCsv
 
         private Instant? Moment(string field)
         {
-            if (cell(field) is not { } text) return null;
-            if (InstantPattern.ExtendedIso.Parse(text) is { Success: true } at) return at.Value;
-            if (OffsetDateTimePattern.ExtendedIso.Parse(text) is { Success: true } offset) return offset.Value.ToInstant();
+            if (cell(field) is not { } text)
+                return null;
+            if (InstantPattern.ExtendedIso.Parse(text) is { Success: true } at)
+                return at.Value;
+            if (OffsetDateTimePattern.ExtendedIso.Parse(text) is { Success: true } offset)
+                return offset.Value.ToInstant();
             Bad(field, "It is no moment.", "Give it as 2026-03-12T14:00:00Z.");
             return null;
         }
 
-        private T Id<T>(string field, T absent) where T : struct, Enum
+        private T Id<T>(string field, T absent)
+            where T : struct, Enum
         {
-            if (cell(field) is not { } text) return absent;
-            if (Ids.TryParse<T>(text, out var value)) return value;
+            if (cell(field) is not { } text)
+                return absent;
+            if (Ids.TryParse<T>(text, out var value))
+                return value;
             Bad(field, "It is none of them.", $"Give one of {string.Join(", ", Ids.All<T>())}.");
             return absent;
         }
 
         private int Whole(string field, int low, int high, int absent)
         {
-            if (cell(field) is not { } text) return absent;
-            if (int.TryParse(text, NumberStyles.Integer, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high) return value;
+            if (cell(field) is not { } text)
+                return absent;
+            if (int.TryParse(text, NumberStyles.Integer, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high)
+                return value;
             Bad(field, "It does not fit.", $"Give a whole number, {low} to {high}.");
             return absent;
         }
 
         private double? Number(string field, double low, double high)
         {
-            if (cell(field) is not { } text) return null;
-            if (double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high) return value;
+            if (cell(field) is not { } text)
+                return null;
+            if (double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high)
+                return value;
             Bad(field, "It does not fit.", $"Give a number, {low} to {high}.");
             return null;
         }
@@ -133,7 +212,8 @@ public static class CoatLogCsv
         private string Text(string field, int most)
         {
             var text = cell(field) ?? "";
-            if (text.Length <= most) return text;
+            if (text.Length <= most)
+                return text;
             Bad(field, "It is too long.", $"Give at most {most} characters.");
             return "";
         }

@@ -8,7 +8,8 @@ using NodaTime;
 
 namespace Hexaprep.Formats;
 
-/// <summary>The plan as iCalendar (RFC 5545): a sitting is an event with what to do; a coat that becomes safe, a clock of minutes and a loss that comes near are events with an alarm.
+/// <summary>The plan as iCalendar (RFC 5545): a sitting is an event with what to do; a coat that becomes safe, a clock of minutes and
+/// a loss that comes near are events with an alarm.
 /// All in UTC.</summary>
 public static class PlanCalendar
 {
@@ -22,25 +23,53 @@ public static class PlanCalendar
         foreach (var sitting in plan.Sittings.Where(s => s.End > plan.Now && s.Blocks.Any(b => b.State != BlockState.Past)))
         {
             var work = sitting.Blocks.Where(b => b.State != BlockState.Past).ToList();
-            calendar.Events.Add(new CalendarEvent
-            {
-                Uid = $"sitting-{sitting.Begin.ToUnixTimeSeconds()}@hexaprep",
-                DtStamp = At(plan.Now),
-                DtStart = At(sitting.Begin),
-                DtEnd = At(sitting.End),
-                Summary = $"At the bench: {string.Join(", ", work.Select(b => b.Unit).Distinct())}",
-                Description = string.Join("\n", work.Select(b => $"{b.Begin.InZone(zone):HH:mm} {b.Title}, {b.Unit} ({b.Models})")),
-            });
+            calendar.Events.Add(
+                new CalendarEvent
+                {
+                    Uid = $"sitting-{sitting.Begin.ToUnixTimeSeconds()}@hexaprep",
+                    DtStamp = At(plan.Now),
+                    DtStart = At(sitting.Begin),
+                    DtEnd = At(sitting.End),
+                    Summary = $"At the bench: {string.Join(", ", work.Select(b => b.Unit).Distinct())}",
+                    Description = string.Join("\n", work.Select(b => $"{b.Begin.InZone(zone):HH:mm} {b.Title}, {b.Unit} ({b.Models})")),
+                }
+            );
         }
         foreach (var coat in bench.Drying.Where(d => !d.Expected))
         {
-            calendar.Events.Add(Ring(plan.Now, $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}", coat.Sure, $"{coat.Unit}: {coat.What} {coat.SafeTo}",
-                $"Sure time. A test makes sense from {coat.Early.InZone(zone):ddd d MMM HH:mm}. {coat.Basis}.", NodaTime.Duration.Zero));
+            calendar.Events.Add(
+                Ring(
+                    plan.Now,
+                    $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}",
+                    coat.Sure,
+                    $"{coat.Unit}: {coat.What} {coat.SafeTo}",
+                    $"Sure time. A test makes sense from {coat.Early.InZone(zone):ddd d MMM HH:mm}. {coat.Basis}.",
+                    NodaTime.Duration.Zero
+                )
+            );
         }
         foreach (var clock in bench.Clocks.Where(c => c.Sure > plan.Now))
-            calendar.Events.Add(Ring(plan.Now, $"clock-{clock.Id}", clock.Sure, $"{clock.Unit}: {clock.Over}", $"{clock.Runs}, since {clock.StartedAt.InZone(zone):HH:mm}.", NodaTime.Duration.Zero));
+            calendar.Events.Add(
+                Ring(
+                    plan.Now,
+                    $"clock-{clock.Id}",
+                    clock.Sure,
+                    $"{clock.Unit}: {clock.Over}",
+                    $"{clock.Runs}, since {clock.StartedAt.InZone(zone):HH:mm}.",
+                    NodaTime.Duration.Zero
+                )
+            );
         foreach (var soon in bench.Soon)
-            calendar.Events.Add(Ring(plan.Now, $"loss-{soon.Key.Replace(':', '-')}", soon.At, $"{soon.Unit}: {soon.Text}", soon.Remedy, SoonReader.ToldAhead(soon.Kind)));
+            calendar.Events.Add(
+                Ring(
+                    plan.Now,
+                    $"loss-{soon.Key.Replace(':', '-')}",
+                    soon.At,
+                    $"{soon.Unit}: {soon.Text}",
+                    soon.Remedy,
+                    SoonReader.ToldAhead(soon.Kind)
+                )
+            );
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
 
@@ -56,7 +85,14 @@ public static class PlanCalendar
             Description = words,
             Transparency = TransparencyType.Transparent,
         };
-        moment.Alarms.Add(new Alarm { Action = AlarmAction.Display, Description = name, Trigger = new Trigger(Ical.Net.DataTypes.Duration.FromMinutes(-(int)ahead.TotalMinutes)) });
+        moment.Alarms.Add(
+            new Alarm
+            {
+                Action = AlarmAction.Display,
+                Description = name,
+                Trigger = new Trigger(Ical.Net.DataTypes.Duration.FromMinutes(-(int)ahead.TotalMinutes)),
+            }
+        );
         return moment;
     }
 

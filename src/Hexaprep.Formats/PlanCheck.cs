@@ -4,7 +4,8 @@ using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Formats;
 
-/// <summary>Looks through a problem that was read from a file for what the format alone cannot rule out. The first fault is refused with its path.</summary>
+/// <summary>Looks through a problem that was read from a file for what the format alone cannot rule out. The first fault is refused
+/// with its path.</summary>
 internal static class PlanCheck
 {
     private const int Most = 100_000_000;
@@ -16,31 +17,47 @@ internal static class PlanCheck
         Number("$.horizon", p.Horizon, 0);
         Ascending("$.sittings", p.Sittings);
         Ascending("$.sprayWindows", p.SprayWindows);
-        foreach (var (path, value) in new[] { ("tardy", p.Weights.Tardy), ("finish", p.Weights.Finish), ("sitting", p.Weights.Sitting), ("setup", p.Weights.Setup) }) Number($"$.weights.{path}", value, 0, 1_000_000);
-        if (p.Closing is { } closing) Number("$.closing", closing, 0);
+        foreach (
+            var (path, value) in new[]
+            {
+                ("tardy", p.Weights.Tardy),
+                ("finish", p.Weights.Finish),
+                ("sitting", p.Weights.Sitting),
+                ("setup", p.Weights.Setup),
+            }
+        )
+            Number($"$.weights.{path}", value, 0, 1_000_000);
+        if (p.Closing is { } closing)
+            Number("$.closing", closing, 0);
         foreach (var (from, row) in p.Cleanout)
         {
-            foreach (var (to, minutes) in row) Number($"$.cleanout.{from}.{to}", minutes, 0);
+            foreach (var (to, minutes) in row)
+                Number($"$.cleanout.{from}.{to}", minutes, 0);
         }
         Unique("$.units", p.Units.Select(u => u.Id));
         Unique("$.batches", p.Batches.Select(b => b.Id));
         Unique("$.resources", p.Resources.Select(r => r.Id));
-        for (var i = 0; i < p.Resources.Count; i++) Number($"$.resources[{i}].capacity", p.Resources[i].Capacity, 0);
+        for (var i = 0; i < p.Resources.Count; i++)
+            Number($"$.resources[{i}].capacity", p.Resources[i].Capacity, 0);
         for (var i = 0; i < p.Units.Count; i++)
         {
             Number($"$.units[{i}].weight", p.Units[i].Weight, 1, 1000);
-            if (p.Units[i].Deadline is { } due) Number($"$.units[{i}].deadline", due, 0);
+            if (p.Units[i].Deadline is { } due)
+                Number($"$.units[{i}].deadline", due, 0);
         }
         var units = p.Units.Select(u => u.Id).ToHashSet(StringComparer.Ordinal);
         var resources = p.Resources.Select(r => r.Id).ToHashSet(StringComparer.Ordinal);
         var steps = new Dictionary<(string, string), int>();
-        for (var i = 0; i < p.Batches.Count; i++) Steps($"$.batches[{i}]", p.Batches[i], units, steps);
-        for (var i = 0; i < p.Batches.Count; i++) ArcsAndHolds($"$.batches[{i}]", p.Batches[i], steps, resources);
+        for (var i = 0; i < p.Batches.Count; i++)
+            Steps($"$.batches[{i}]", p.Batches[i], units, steps);
+        for (var i = 0; i < p.Batches.Count; i++)
+            ArcsAndHolds($"$.batches[{i}]", p.Batches[i], steps, resources);
         for (var i = 0; i < (p.Fixed?.Count ?? 0); i++)
         {
             var chunk = p.Fixed![i];
             Known($"$.fixed[{i}].step", (chunk.Batch, chunk.Step), steps);
-            if (chunk.End <= chunk.Start) throw Fault($"$.fixed[{i}].end", chunk.End, "It ends before it begins.", "Give an end after the start.");
+            if (chunk.End <= chunk.Start)
+                throw Fault($"$.fixed[{i}].end", chunk.End, "It ends before it begins.", "Give an end after the start.");
         }
         return p;
     }
@@ -48,21 +65,34 @@ internal static class PlanCheck
     private static void Steps(string path, PlanBatch batch, HashSet<string> units, Dictionary<(string, string), int> steps)
     {
         Number($"{path}.count", batch.Count, 1, 10_000);
-        if (!units.Contains(batch.Unit)) throw Fault($"{path}.unit", batch.Unit, "There is no such unit.", "Name one of $.units.");
+        if (!units.Contains(batch.Unit))
+            throw Fault($"{path}.unit", batch.Unit, "There is no such unit.", "Name one of $.units.");
         for (var i = 0; i < batch.Steps.Count; i++)
         {
             var (s, at) = (batch.Steps[i], $"{path}.steps[{i}]");
-            if (!steps.TryAdd((batch.Id, s.Id), s.Count ?? batch.Count)) throw Fault($"{at}.id", s.Id, "The batch has two steps of that id.", "Give each its own.");
+            if (!steps.TryAdd((batch.Id, s.Id), s.Count ?? batch.Count))
+                throw Fault($"{at}.id", s.Id, "The batch has two steps of that id.", "Give each its own.");
             Number($"{at}.setup", s.Setup, 0);
             Number($"{at}.perModel", s.PerModel, 1);
             Number($"{at}.maxChunks", s.MaxChunks, 1);
             Number($"{at}.wait", s.Wait, 0);
-            if (s.Count is { } count) Number($"{at}.count", count, 1, 10_000);
-            if (s.Attention is { } attention && !Ids.TryParse<Attention>(attention, out _)) throw Fault($"{at}.attention", attention, "Not an attention.", "Give hands, attended, watched or free.");
-            if (s.Mode is not null && s.MaxChunks != 1) throw Fault($"{at}.maxChunks", s.MaxChunks, "A coat is sprayed in one go.", "Give 1.");
-            if (s.Minutes is not { } table) continue;
-            if (table.Count < (s.Count ?? batch.Count)) throw Fault($"{at}.minutes", table.Count, "It has fewer entries than there are models.", "Give the total minutes for 1, 2, and so on, models.");
-            for (var n = 0; n < table.Count; n++) Number($"{at}.minutes[{n}]", table[n], Math.Max(1, n == 0 ? 1 : table[n - 1]));
+            if (s.Count is { } count)
+                Number($"{at}.count", count, 1, 10_000);
+            if (s.Attention is { } attention && !Ids.TryParse<Attention>(attention, out _))
+                throw Fault($"{at}.attention", attention, "Not an attention.", "Give hands, attended, watched or free.");
+            if (s.Mode is not null && s.MaxChunks != 1)
+                throw Fault($"{at}.maxChunks", s.MaxChunks, "A coat is sprayed in one go.", "Give 1.");
+            if (s.Minutes is not { } table)
+                continue;
+            if (table.Count < (s.Count ?? batch.Count))
+                throw Fault(
+                    $"{at}.minutes",
+                    table.Count,
+                    "It has fewer entries than there are models.",
+                    "Give the total minutes for 1, 2, and so on, models."
+                );
+            for (var n = 0; n < table.Count; n++)
+                Number($"{at}.minutes[{n}]", table[n], Math.Max(1, n == 0 ? 1 : table[n - 1]));
         }
     }
 
@@ -74,26 +104,32 @@ internal static class PlanCheck
             Known($"{at}.from", (a.FromBatch ?? batch.Id, a.From), steps);
             Known($"{at}.to", (a.ToBatch ?? batch.Id, a.To), steps);
             Number($"{at}.min", a.Min, 0);
-            if (a.Max is { } max) Number($"{at}.max", max, a.Min);
-            if (a.FinishMax is { } finish) Number($"{at}.finishMax", finish, a.Min + 1);
-            if (a.Forbid is { } f && (f.Begin < 0 || f.End <= f.Begin)) throw Fault($"{at}.forbid", $"[{f.Begin},{f.End}]", "Not a gap.", "Give [low, high] with low below high.");
+            if (a.Max is { } max)
+                Number($"{at}.max", max, a.Min);
+            if (a.FinishMax is { } finish)
+                Number($"{at}.finishMax", finish, a.Min + 1);
+            if (a.Forbid is { } f && (f.Begin < 0 || f.End <= f.Begin))
+                throw Fault($"{at}.forbid", $"[{f.Begin},{f.End}]", "Not a gap.", "Give [low, high] with low below high.");
         }
         for (var i = 0; i < batch.Holds.Count; i++)
         {
             var (h, at) = (batch.Holds[i], $"{path}.holds[{i}]");
-            if (!resources.Contains(h.Resource)) throw Fault($"{at}.resource", h.Resource, "There is no such resource.", "Name one of $.resources.");
+            if (!resources.Contains(h.Resource))
+                throw Fault($"{at}.resource", h.Resource, "There is no such resource.", "Name one of $.resources.");
             Number($"{at}.amount", h.Amount, 0);
             foreach (var (edge, name) in new[] { (h.From, "from"), (h.To, "to") })
             {
                 Known($"{at}.{name}.step", (batch.Id, edge.Step), steps);
-                if (!Edges.Contains(edge.Edge)) throw Fault($"{at}.{name}.edge", edge.Edge, "Not an edge of a step.", "Give start, end or ready.");
+                if (!Edges.Contains(edge.Edge))
+                    throw Fault($"{at}.{name}.edge", edge.Edge, "Not an edge of a step.", "Give start, end or ready.");
             }
         }
     }
 
     private static void Known(string path, (string Batch, string Step) step, Dictionary<(string, string), int> steps)
     {
-        if (!steps.ContainsKey(step)) throw Fault(path, $"{step.Batch}/{step.Step}", "There is no such step.", "Name a step of that batch.");
+        if (!steps.ContainsKey(step))
+            throw Fault(path, $"{step.Batch}/{step.Step}", "There is no such step.", "Name a step of that batch.");
     }
 
     private static void Ascending(string path, IReadOnlyList<Span> spans)
@@ -111,15 +147,18 @@ internal static class PlanCheck
         var i = 0;
         foreach (var id in ids)
         {
-            if (!seen.Add(id)) throw Fault($"{path}[{i}].id", id, "Two have that id.", "Give each its own.");
+            if (!seen.Add(id))
+                throw Fault($"{path}[{i}].id", id, "Two have that id.", "Give each its own.");
             i++;
         }
     }
 
     private static void Number(string path, int value, int least, int most = Most)
     {
-        if (value < least || value > most) throw Fault(path, value, $"It must be from {least} to {most}.", "Correct the number.");
+        if (value < least || value > most)
+            throw Fault(path, value, $"It must be from {least} to {most}.", "Correct the number.");
     }
 
-    private static RefusedException Fault(string path, object value, string what, string remedy) => new(new Refusal(path, $"{value}: {what}", remedy));
+    private static RefusedException Fault(string path, object value, string what, string remedy) =>
+        new(new Refusal(path, $"{value}: {what}", remedy));
 }

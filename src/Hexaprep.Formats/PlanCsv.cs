@@ -6,15 +6,20 @@ using NodaTime;
 
 namespace Hexaprep.Formats;
 
-/// <summary>The plan as CSV (RFC 4180): one line for each stretch of work still to come, in order of time. Columns in docs/formats.md.</summary>
+/// <summary>The plan as CSV (RFC 4180): one line for each stretch of work still to come, in order of time. Columns in
+/// docs/formats.md.</summary>
 public static class PlanCsv
 {
     /// <summary>Writes it. Cells that a spreadsheet would take for a formula are escaped.</summary>
     public static string Write(BenchIndex bench, BenchPlan plan)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape, NewLine = "\r\n" });
-        foreach (var column in new[] { "date", "begins", "ends", "unit", "batch", "step", "models", "minutes" }) csv.WriteField(column);
+        using var csv = new CsvWriter(
+            text,
+            new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape, NewLine = "\r\n" }
+        );
+        foreach (var column in new[] { "date", "begins", "ends", "unit", "batch", "step", "models", "minutes" })
+            csv.WriteField(column);
         csv.NextRecord();
         foreach (var work in plan.Work.OrderBy(w => w.Begin).ThenBy(w => w.StepId))
         {

@@ -35,11 +35,14 @@ public static class PlanFile
     {
         try
         {
-            return JsonSerializer.Deserialize<T>(json, Options) ?? throw new RefusedException(new Refusal("$", "The file holds null.", "Give an object."));
+            return JsonSerializer.Deserialize<T>(json, Options)
+                ?? throw new RefusedException(new Refusal("$", "The file holds null.", "Give an object."));
         }
         catch (JsonException error)
         {
-            throw new RefusedException(new Refusal(error.Path ?? "$", error.Message.Split(" Path:")[0], "Compare it with the documented format."));
+            throw new RefusedException(
+                new Refusal(error.Path ?? "$", error.Message.Split(" Path:")[0], "Compare it with the documented format.")
+            );
         }
     }
 
@@ -48,7 +51,8 @@ public static class PlanFile
     {
         public override Span Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
-            if (reader.TokenType != JsonTokenType.StartArray) throw new JsonException("Expected [begin, end].");
+            if (reader.TokenType != JsonTokenType.StartArray)
+                throw new JsonException("Expected [begin, end].");
             reader.Read();
             var begin = reader.GetInt32();
             reader.Read();

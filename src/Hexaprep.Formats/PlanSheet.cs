@@ -7,11 +7,17 @@ using UglyToad.PdfPig.Writer;
 
 namespace Hexaprep.Formats;
 
-/// <summary>The plan as a printed sheet for the bench wall (PDF, A4): one page a sitting, with what to do when, a box to tick, and what is left to dry.</summary>
+/// <summary>The plan as a printed sheet for the bench wall (PDF, A4): one page a sitting, with what to do when, a box to tick, and
+/// what is left to dry.</summary>
 public static class PlanSheet
 {
     // Points from the lower left corner of the page.
-    private const double Left = 48, Right = 547, Top = 780, Bottom = 60, TallestRow = 34, RowOfText = 13;
+    private const double Left = 48,
+        Right = 547,
+        Top = 780,
+        Bottom = 60,
+        TallestRow = 34,
+        RowOfText = 13;
     private const int MostDrying = 6;
 
     /// <summary>Writes the sheet; a page says so where no work lies ahead.</summary>
@@ -21,26 +27,42 @@ public static class PlanSheet
         var fonts = (Regular: builder.AddTrueTypeFont(Font("Regular")), Bold: builder.AddTrueTypeFont(Font("Bold")));
         var zone = DateTimeZoneProviders.Tzdb[plan.Zone];
         var working = plan.Sittings.Where(s => s.Blocks.Any(b => b.State != BlockState.Past)).ToList();
-        foreach (var sitting in working) new Page(builder.AddPage(PageSize.A4), fonts.Regular, fonts.Bold, zone).Sitting(sitting, plan.Waits);
-        if (working.Count == 0) builder.AddPage(PageSize.A4).AddText("Nothing is planned.", 20, new PdfPoint(Left, Top), fonts.Bold);
+        foreach (var sitting in working)
+            new Page(builder.AddPage(PageSize.A4), fonts.Regular, fonts.Bold, zone).Sitting(sitting, plan.Waits);
+        if (working.Count == 0)
+            builder.AddPage(PageSize.A4).AddText("Nothing is planned.", 20, new PdfPoint(Left, Top), fonts.Bold);
         return builder.Build();
     }
 
     private static byte[] Font(string weight)
     {
-        using var stream = typeof(PlanSheet).Assembly.GetManifestResourceStream($"Hexaprep.Formats.Fonts.AtkinsonHyperlegibleNext-{weight}.ttf")!;
+        using var stream = typeof(PlanSheet).Assembly.GetManifestResourceStream(
+            $"Hexaprep.Formats.Fonts.AtkinsonHyperlegibleNext-{weight}.ttf"
+        )!;
         using var memory = new MemoryStream();
         stream.CopyTo(memory);
         return memory.ToArray();
     }
 
-    private sealed class Page(PdfPageBuilder page, PdfDocumentBuilder.AddedFont regular, PdfDocumentBuilder.AddedFont bold, DateTimeZone zone)
+    private sealed class Page(
+        PdfPageBuilder page,
+        PdfDocumentBuilder.AddedFont regular,
+        PdfDocumentBuilder.AddedFont bold,
+        DateTimeZone zone
+    )
     {
         public void Sitting(PlanSittingView sitting, IReadOnlyList<BightView> waits)
         {
             var work = sitting.Blocks.Where(b => b.State != BlockState.Past).ToList();
             var drying = waits.Where(w => w.From > sitting.Begin && w.From <= sitting.End).OrderBy(w => w.To).Take(MostDrying).ToList();
-            Text($"{sitting.Begin.InZone(zone).ToString("dddd d MMMM", CultureInfo.InvariantCulture)}, {Time(sitting.Begin)} to {Time(sitting.End)}", 22, Left, Top, bold);
+            Text(
+                $"{sitting.Begin.InZone(zone).ToString("dddd d MMMM", CultureInfo.InvariantCulture)}, {Time(sitting.Begin)} to "
+                    + $"{Time(sitting.End)}",
+                22,
+                Left,
+                Top,
+                bold
+            );
             Line(Top - 12);
             var room = Top - 24 - Bottom - (drying.Count + 1) * 18;
             var row = Math.Min(TallestRow, room / Math.Max(1, work.Count));
@@ -54,13 +76,21 @@ public static class PlanSheet
                 Text($"{block.Title}, {block.Unit}", size, Left + 84, y + 2, regular);
                 Text($"{block.Models}, till {Time(block.End)}", size, Right - 96, y + 2, regular);
             }
-            if (drying.Count == 0) return;
+            if (drying.Count == 0)
+                return;
             y -= 22;
             Line(y + 12);
             foreach (var wait in drying)
             {
                 y -= 16;
-                Text($"{wait.Unit}: {wait.What}, leave alone until {wait.To.InZone(zone).ToString("ddd d MMM HH:mm", CultureInfo.InvariantCulture)}", 11, Left, y, regular);
+                Text(
+                    $"{wait.Unit}: {wait.What}, leave alone until "
+                        + $"{wait.To.InZone(zone).ToString("ddd d MMM HH:mm", CultureInfo.InvariantCulture)}",
+                    11,
+                    Left,
+                    y,
+                    regular
+                );
             }
         }
 
@@ -72,13 +102,28 @@ public static class PlanSheet
         {
             var known = string.Concat(text.Select(c => Known(c) ? c : '?'));
             // Too long for the line: the end gives way.
-            while (known.Length > 1 && x + Width(known, size, font) > Right) known = known[..^1];
+            while (known.Length > 1 && x + Width(known, size, font) > Right)
+                known = known[..^1];
             page.AddText(known, size, new PdfPoint(x, y), font);
         }
 
-        private double Width(string text, double size, PdfDocumentBuilder.AddedFont font) => page.MeasureText(text, size, new PdfPoint(0, 0), font)[^1].EndBaseLine.X;
+        private double Width(string text, double size, PdfDocumentBuilder.AddedFont font) =>
+            page.MeasureText(text, size, new PdfPoint(0, 0), font)[^1].EndBaseLine.X;
 
         // What the shipped font surely has: Latin with its accents, and the usual dashes, quotes and signs.
-        private static bool Known(char c) => c is >= ' ' and <= '~' or >= '\u00a1' and <= '\u017e' or '\u2013' or '\u2014' or '\u2018' or '\u2019' or '\u201c' or '\u201d' or '\u2026' or '\u00d7';
+        private static bool Known(char c) =>
+            c
+                is >= ' '
+                    and <= '~'
+                    or >= '\u00a1'
+                    and <= '\u017e'
+                    or '\u2013'
+                    or '\u2014'
+                    or '\u2018'
+                    or '\u2019'
+                    or '\u201c'
+                    or '\u201d'
+                    or '\u2026'
+                    or '\u00d7';
     }
 }

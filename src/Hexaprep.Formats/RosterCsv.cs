@@ -12,48 +12,74 @@ namespace Hexaprep.Formats;
 /// <param name="Reading">What it means, or what is wrong with it.</param>
 public sealed record RosterLine(int Line, IReadOnlyDictionary<string, string> Cells, RosterReading Reading);
 
-/// <summary>Reads roster CSV (RFC 4180; comma or semicolon; header in any order; UTF-8, a byte order mark tolerated). Streams: one line in memory.</summary>
+/// <summary>Reads roster CSV (RFC 4180; comma or semicolon; header in any order; UTF-8, a byte order mark tolerated). Streams: one
+/// line in memory.</summary>
 public static class RosterCsv
 {
     /// <summary>The most lines read.</summary>
     public const int MostLines = 10_000;
 
     /// <summary>Reads the lines one by one.</summary>
-    /// <exception cref="RefusedException">The file as a whole cannot be read: not UTF-8, no header, a required column missing, a column twice, too long.</exception>
+    /// <exception cref="RefusedException">The file as a whole cannot be read: not UTF-8, no header, a required column missing, a
+    /// column twice, too long.</exception>
     public static IEnumerable<RosterLine> Read(Stream stream)
     {
-        using var text = new StreamReader(stream, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true, leaveOpen: true);
-        using var csv = new CsvReader(text, new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            DetectDelimiter = true,
-            DetectDelimiterValues = [",", ";"],
-            TrimOptions = TrimOptions.Trim,
-            BadDataFound = null,
-            MissingFieldFound = null,
-            IgnoreBlankLines = true,
-        });
+        using var text = new StreamReader(
+            stream,
+            new UTF8Encoding(false, throwOnInvalidBytes: true),
+            detectEncodingFromByteOrderMarks: true,
+            leaveOpen: true
+        );
+        using var csv = new CsvReader(
+            text,
+            new CsvConfiguration(CultureInfo.InvariantCulture)
+            {
+                DetectDelimiter = true,
+                DetectDelimiterValues = [",", ";"],
+                TrimOptions = TrimOptions.Trim,
+                BadDataFound = null,
+                MissingFieldFound = null,
+                IgnoreBlankLines = true,
+            }
+        );
         var header = Header(csv);
         var lines = 0;
         while (Guard(csv.Read, csv))
         {
-            if (++lines > MostLines) throw Refuse("file", $"It has more than {MostLines} lines.", "Split it into smaller files.");
+            if (++lines > MostLines)
+                throw Refuse("file", $"It has more than {MostLines} lines.", "Split it into smaller files.");
             var cells = new Dictionary<string, string>(StringComparer.Ordinal);
             for (var i = 0; i < header.Length; i++)
             {
                 var value = i < csv.Parser.Count ? csv.Parser[i] : "";
-                if (value.Length > 0) cells[header[i]] = value;
+                if (value.Length > 0)
+                    cells[header[i]] = value;
             }
-            if (cells.Count == 0) continue;
+            if (cells.Count == 0)
+                continue;
             var extra = Enumerable.Range(header.Length, Math.Max(0, csv.Parser.Count - header.Length)).Any(i => csv.Parser[i].Length > 0);
             var reading = RosterFields.Read(cells);
             if (cells.FirstOrDefault(c => c.Value.Contains('\0', StringComparison.Ordinal)) is { Key: { } spoiled })
-                reading = reading with { Order = null, Problems = [.. reading.Problems, new FieldProblem(spoiled, "", "It holds a NUL character.", "Type the text again.")] };
+                reading = reading with
+                {
+                    Order = null,
+                    Problems = [.. reading.Problems, new FieldProblem(spoiled, "", "It holds a NUL character.", "Type the text again.")],
+                };
             if (extra)
             {
                 reading = reading with
                 {
                     Order = null,
-                    Problems = [.. reading.Problems, new FieldProblem("line", csv.Parser.RawRecord.Trim(), $"It has {csv.Parser.Count} cells, the header has {header.Length}.", "Quote cells that hold the separator.")],
+                    Problems =
+                    [
+                        .. reading.Problems,
+                        new FieldProblem(
+                            "line",
+                            csv.Parser.RawRecord.Trim(),
+                            $"It has {csv.Parser.Count} cells, the header has {header.Length}.",
+                            "Quote cells that hold the separator."
+                        ),
+                    ],
                 };
             }
             yield return new RosterLine(FirstLine(csv), cells, reading);
@@ -65,14 +91,21 @@ public static class RosterCsv
 
     private static string[] Header(CsvReader csv)
     {
-        if (!Guard(csv.Read, csv)) throw Refuse("file", "It is empty.", $"Begin it with a header such as: {string.Join(",", RosterFields.Columns)}.");
+        if (!Guard(csv.Read, csv))
+            throw Refuse("file", "It is empty.", $"Begin it with a header such as: {string.Join(",", RosterFields.Columns)}.");
         csv.ReadHeader();
         var header = csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant().Replace(' ', '_')).ToArray();
         var twice = header.Where(h => h.Length > 0).GroupBy(h => h).FirstOrDefault(g => g.Count() > 1);
-        if (twice is not null) throw Refuse("header", $"Column '{twice.Key}' is there twice.", "Keep one of them.");
+        if (twice is not null)
+            throw Refuse("header", $"Column '{twice.Key}' is there twice.", "Keep one of them.");
         foreach (var required in RosterFields.Required)
         {
-            if (!header.Contains(required)) throw Refuse("header", $"Column '{required}' is missing.", $"The header needs {string.Join(", ", RosterFields.Required)}; it has {string.Join(", ", header.Take(20))}.");
+            if (!header.Contains(required))
+                throw Refuse(
+                    "header",
+                    $"Column '{required}' is missing.",
+                    $"The header needs {string.Join(", ", RosterFields.Required)}; it has {string.Join(", ", header.Take(20))}."
+                );
         }
         return header;
     }

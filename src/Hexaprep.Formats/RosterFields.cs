@@ -17,7 +17,22 @@ public static class RosterFields
 {
     /// <summary>The known columns, in the documented order.</summary>
     public static readonly IReadOnlyList<string> Columns =
-        ["unit", "batch", "models", "material", "parts", "base_mm", "tier", "mold_lines", "gaps", "transfers", "final_sheen", "paint_min", "deadline", "weight"];
+    [
+        "unit",
+        "batch",
+        "models",
+        "material",
+        "parts",
+        "base_mm",
+        "tier",
+        "mold_lines",
+        "gaps",
+        "transfers",
+        "final_sheen",
+        "paint_min",
+        "deadline",
+        "weight",
+    ];
 
     /// <summary>The columns that must be there and filled.</summary>
     public static readonly IReadOnlyList<string> Required = ["unit", "models", "material"];
@@ -41,8 +56,28 @@ public static class RosterFields
         var deadline = read.Date("deadline");
         var weight = read.Weight();
         var notes = cells.Where(c => !Columns.Contains(c.Key) && c.Key.Length > 0).Select(c => $"{c.Key}: {c.Value}").ToList();
-        if (read.Problems.Count > 0) return new RosterReading(null, read.Problems);
-        return new RosterReading(new UnitOrder(unit, batch, models, materials, parts, baseMm, tier, lines, gaps, transfers, sheen, paint, deadline, weight, notes), []);
+        if (read.Problems.Count > 0)
+            return new RosterReading(null, read.Problems);
+        return new RosterReading(
+            new UnitOrder(
+                unit,
+                batch,
+                models,
+                materials,
+                parts,
+                baseMm,
+                tier,
+                lines,
+                gaps,
+                transfers,
+                sheen,
+                paint,
+                deadline,
+                weight,
+                notes
+            ),
+            []
+        );
     }
 
     private sealed class Reader(IReadOnlyDictionary<string, string> cells)
@@ -52,26 +87,43 @@ public static class RosterFields
         public string Text(string column, int longest)
         {
             var value = cells.GetValueOrDefault(column, "").Trim();
-            if (value.Length == 0) Wrong(column, value, "It is empty.", $"Write 1 to {longest} characters.");
-            else if (value.Length > longest) Wrong(column, value[..20] + "…", $"It has {value.Length} characters.", $"Write 1 to {longest}.");
-            else if (value.Any(char.IsControl)) Wrong(column, value, "It holds a control character.", "Write plain text on one line.");
+            if (value.Length == 0)
+                Wrong(column, value, "It is empty.", $"Write 1 to {longest} characters.");
+            else if (value.Length > longest)
+                Wrong(column, value[..20] + "…", $"It has {value.Length} characters.", $"Write 1 to {longest}.");
+            else if (value.Any(char.IsControl))
+                Wrong(column, value, "It holds a control character.", "Write plain text on one line.");
             return value;
         }
 
         public int Whole(string column, int least, int most, int? fallback)
         {
             var value = cells.GetValueOrDefault(column, "").Trim();
-            if (value.Length == 0 && fallback is { } absent) return absent;
-            if (int.TryParse(value, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most) return number;
-            Wrong(column, value, value.Length == 0 ? "It is empty." : $"'{value}' is not a whole number from {least} to {most}.", $"Write a whole number from {least} to {most}.");
+            if (value.Length == 0 && fallback is { } absent)
+                return absent;
+            if (
+                int.TryParse(value, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
+                && number >= least
+                && number <= most
+            )
+                return number;
+            Wrong(
+                column,
+                value,
+                value.Length == 0 ? "It is empty." : $"'{value}' is not a whole number from {least} to {most}.",
+                $"Write a whole number from {least} to {most}."
+            );
             return least;
         }
 
-        public T Choice<T>(string column, T fallback) where T : struct, Enum
+        public T Choice<T>(string column, T fallback)
+            where T : struct, Enum
         {
             var value = cells.GetValueOrDefault(column, "").Trim();
-            if (value.Length == 0) return fallback;
-            if (Ids.TryParse<T>(value.ToLowerInvariant().Replace(' ', '_'), out var found)) return found;
+            if (value.Length == 0)
+                return fallback;
+            if (Ids.TryParse<T>(value.ToLowerInvariant().Replace(' ', '_'), out var found))
+                return found;
             Wrong(column, value, $"'{value}' is none of the choices.", $"Write one of: {string.Join(", ", Ids.All<T>())}.");
             return fallback;
         }
@@ -81,12 +133,24 @@ public static class RosterFields
         {
             var value = cells.GetValueOrDefault("material", "").Trim();
             var found = new List<Material>();
-            foreach (var word in value.Split(['+', '&', '/'], StringSplitOptions.TrimEntries).SelectMany(w => w.Split(" and ", StringSplitOptions.TrimEntries)))
+            foreach (
+                var word in value
+                    .Split(['+', '&', '/'], StringSplitOptions.TrimEntries)
+                    .SelectMany(w => w.Split(" and ", StringSplitOptions.TrimEntries))
+            )
             {
-                if (Core.Roster.Materials.TryRead(word, out var material)) found.Add(material);
+                if (Core.Roster.Materials.TryRead(word, out var material))
+                    found.Add(material);
                 else
-                    Wrong("material", value, word.Equals("resin", StringComparison.OrdinalIgnoreCase) ? "'resin' may be cast or printed." : word.Length == 0 ? "It is empty." : $"'{word}' is no material.",
-                        $"Write one of: {string.Join(", ", Enum.GetValues<Material>().Select(Core.Roster.Materials.Word))}; join several with '+'.");
+                    Wrong(
+                        "material",
+                        value,
+                        word.Equals("resin", StringComparison.OrdinalIgnoreCase) ? "'resin' may be cast or printed."
+                            : word.Length == 0 ? "It is empty."
+                            : $"'{word}' is no material.",
+                        $"Write one of: {string.Join(", ", Enum.GetValues<Material>().Select(Core.Roster.Materials.Word))}; join "
+                            + "several with '+'."
+                    );
             }
             return found;
         }
@@ -94,16 +158,21 @@ public static class RosterFields
         public LocalDate? Date(string column)
         {
             var value = cells.GetValueOrDefault(column, "").Trim();
-            if (value.Length == 0) return null;
+            if (value.Length == 0)
+                return null;
             var parsed = LocalDatePattern.Iso.Parse(value);
-            if (parsed.Success && parsed.Value.Year is >= 2000 and <= 2200) return parsed.Value;
+            if (parsed.Success && parsed.Value.Year is >= 2000 and <= 2200)
+                return parsed.Value;
             Wrong(column, value, $"'{value}' is not a date.", "Write it as 2026-03-24.");
             return null;
         }
 
         public int Weight() =>
-            cells.GetValueOrDefault("weight", "").Trim().Equals("this first", StringComparison.OrdinalIgnoreCase) ? 5 : Whole("weight", 1, 100, 1);
+            cells.GetValueOrDefault("weight", "").Trim().Equals("this first", StringComparison.OrdinalIgnoreCase)
+                ? 5
+                : Whole("weight", 1, 100, 1);
 
-        private void Wrong(string column, string value, string message, string remedy) => Problems.Add(new FieldProblem(column, value, message, remedy));
+        private void Wrong(string column, string value, string message, string remedy) =>
+            Problems.Add(new FieldProblem(column, value, message, remedy));
     }
 }

@@ -5,14 +5,16 @@ using Hexaprep.Core.Wording;
 
 namespace Hexaprep.Formats;
 
-/// <summary>Writes the rule book as a page to read: every rule with how it acts, its strength and its reason; every house rule; every hazard.</summary>
+/// <summary>Writes the rule book as a page to read: every rule with how it acts, its strength and its reason; every house rule; every
+/// hazard.</summary>
 public static class RuleBookPage
 {
     /// <summary>The page, in Markdown.</summary>
     public static string Write()
     {
         var page = new StringBuilder();
-        page.Append("""
+        page.Append(
+            """
             # The rule book
 
             Generated from the code (`Hexaprep.Core/Routes`); a test keeps it the same. Publish it again with
@@ -23,48 +25,79 @@ public static class RuleBookPage
             practice is allowed once its consequence was read, and recorded; taste is simply followed.
 
 
-            """);
-        foreach (var step in Enum.GetValues<StepKind>()) Step(page, step);
+            """
+        );
+        foreach (var step in Enum.GetValues<StepKind>())
+            Step(page, step);
         page.Append("\n## Calendar and what is scarce\n\n| rule | says | kept by |\n|---|---|---|\n");
-        foreach (var rule in RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar)) page.Append($"| {rule.Name} | {Cell(rule.Reason)} | {rule.KeptBy ?? "you"} |\n");
-        page.Append("\n## House rules\n\nWhere practitioners differ. The first option is the default; `houseRules` in files and the API take these ids.\n");
+        foreach (var rule in RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar))
+            page.Append($"| {rule.Name} | {Cell(rule.Reason)} | {rule.KeptBy ?? "you"} |\n");
+        page.Append(
+            "\n## House rules\n\nWhere practitioners differ. The first option is the default; `houseRules` in files and the API "
+                + "take these ids.\n"
+        );
         foreach (var school in Schools.All)
         {
             page.Append($"\n### {school.Question} `{school.Id}`\n\n");
-            if (school.IsLaw) page.Append("The material decides here: the default is the law. ");
+            if (school.IsLaw)
+                page.Append("The material decides here: the default is the law. ");
             page.Append($"Otherwise: {school.Otherwise}\n\n");
-            foreach (var option in school.Options) page.Append($"- `{option.Id}` {option.Label}{(option.Card.Length > 0 ? $" - {option.Card}" : "")}\n");
+            foreach (var option in school.Options)
+                page.Append($"- `{option.Id}` {option.Label}{(option.Card.Length > 0 ? $" - {option.Card}" : "")}\n");
         }
-        page.Append("\n## Hazards\n\nShown at the step where they arise; each card ends by deferring to the product's label, its safety data sheet and local rules.\n\n| hazard | slab | what is said |\n|---|---|---|\n");
-        foreach (var hazard in Caution.All) page.Append($"| {hazard.Name}{(hazard.Grave ? " (grave)" : "")} | {hazard.Short} | {Cell(hazard.Says)} |\n");
+        page.Append(
+            "\n## Hazards\n\nShown at the step where they arise; each card ends by deferring to the product's label, its safety "
+                + "data sheet and local rules.\n\n| hazard | slab | what is said |\n|---|---|---|\n"
+        );
+        foreach (var hazard in Caution.All)
+            page.Append($"| {hazard.Name}{(hazard.Grave ? " (grave)" : "")} | {hazard.Short} | {Cell(hazard.Says)} |\n");
         return page.ToString();
     }
 
     private static void Step(StringBuilder page, StepKind step)
     {
         // A rule stands with the step that waits for it, or that it is about.
-        var rules = RuleBook.Trade.Rules.Where(r => r.Acts != RuleActs.Calendar && (r.Acts == RuleActs.Edge ? r.Object : r.Subject) == step).ToList();
+        var rules = RuleBook
+            .Trade.Rules.Where(r => r.Acts != RuleActs.Calendar && (r.Acts == RuleActs.Edge ? r.Object : r.Subject) == step)
+            .ToList();
         var words = StepWords.For(step);
         page.Append($"## {words.Title} `{Ids.Of(step)}`\n\n{words.How} Look for: {words.LookFor} Goes wrong: {words.GoesWrong}\n\n");
-        if (rules.Count == 0) return;
+        if (rules.Count == 0)
+            return;
         page.Append("| rule | kind | acts as | strength | says | because |\n|---|---|---|---|---|---|\n");
         foreach (var rule in rules)
-            page.Append($"| {rule.Name} | {Ids.Of(rule.Kind).Replace('_', ' ')} | {Ids.Of(rule.Acts)} | {Ids.Of(rule.Strength)} | {Says(rule)} | {Cell(rule.Reason)} |\n");
+            page.Append(
+                $"| {rule.Name} | {Ids.Of(rule.Kind).Replace('_', ' ')} | {Ids.Of(rule.Acts)} | {Ids.Of(rule.Strength)} | "
+                    + $"{Says(rule)} | {Cell(rule.Reason)} |\n"
+            );
         page.Append('\n');
     }
 
-    private static string Says(Rule rule) => rule switch
-    {
-        { Acts: RuleActs.Edge, Stage: { } stage } => $"{Ids.Of(rule.Subject)} at {Ids.Of(stage)}{(rule.Requires ? ", and not without it" : "")}{(rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "")}",
-        { Acts: RuleActs.Edge } => $"after {Ids.Of(rule.Subject)}{(rule.Requires ? ", and not without it" : "")}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}",
-        { Bars: { } bars } => $"not {Barred(bars)}{(rule.After is { } after ? $" after {Ids.Of(after)}" : "")}{(rule.LiftedBy is { } lift ? $", until {Ids.Of(lift)}" : "")}{(rule.Instead is { } instead && rule.LiftedBy is null ? $"; rather {instead}" : "")}",
-        { Acts: RuleActs.Refusal } => rule.Stage is { } stage ? $"whatever comes next, not before {Ids.Of(stage)}" : "at the moment of asking",
-        _ => rule.Locks is null ? "" : "for good",
-    };
+    private static string Says(Rule rule) =>
+        rule switch
+        {
+            { Acts: RuleActs.Edge, Stage: { } stage } => $"{Ids.Of(rule.Subject)} at "
+                + $"{Ids.Of(stage)}{(rule.Requires ? ", and not without it" : "")}{(rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "")}",
+            { Acts: RuleActs.Edge } =>
+                $"after {Ids.Of(rule.Subject)}{(rule.Requires ? ", and not without it" : "")}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}",
+            { Bars: { } bars } =>
+                $"not {Barred(bars)}{(rule.After is { } after ? $" after {Ids.Of(after)}" : "")}{(rule.LiftedBy is { } lift ? $", until {Ids.Of(lift)}" : "")}{(rule.Instead is { } instead && rule.LiftedBy is null ? $"; rather {instead}" : "")}",
+            { Acts: RuleActs.Refusal } => rule.Stage is { } stage
+                ? $"whatever comes next, not before {Ids.Of(stage)}"
+                : "at the moment of asking",
+            _ => rule.Locks is null ? "" : "for good",
+        };
 
     private static string Barred(Barred bars)
     {
-        string?[] parts = [bars.Method, bars.Product is null ? null : "with solvent", bars.Accelerator ? "with accelerator" : null, bars.Fate is { } fate ? $"to {Ids.Of(fate)}" : null, bars.Stand is { } stand ? $"on {stand}" : null];
+        string?[] parts =
+        [
+            bars.Method,
+            bars.Product is null ? null : "with solvent",
+            bars.Accelerator ? "with accelerator" : null,
+            bars.Fate is { } fate ? $"to {Ids.Of(fate)}" : null,
+            bars.Stand is { } stand ? $"on {stand}" : null,
+        ];
         var named = parts.OfType<string>().ToList();
         return named.Count == 0 ? "at all" : string.Join(" ", named);
     }

@@ -19,7 +19,8 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
     private static readonly string[] Stands = ["wood", "cork", "jar", "polystyrene_foam", "rack"];
 
     /// <summary>Reads what a route is derived from.</summary>
-    /// <exception cref="RefusedException">It is not JSON, or something in it is out of range: the message names path, value, remedy.</exception>
+    /// <exception cref="RefusedException">It is not JSON, or something in it is out of range: the message names path, value,
+    /// remedy.</exception>
     public static RuleQuery Route(string json) => Read(JsonAt.Root(json), Gaps.Small);
 
     /// <summary>Reads a question and answers it.</summary>
@@ -32,52 +33,74 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         var now = root["now"].Need(root["now"].Moment(), "the moment asked about, such as 2026-03-12T20:12:00Z");
         var weather = Weather(root["air"]);
         var pieces = new Dictionary<string, int>(StringComparer.Ordinal);
-        int? Piece(JsonAt at) => at.Label() is { } label ? pieces.TryGetValue(label, out var known) ? known : pieces[label] = pieces.Count + 1 : null;
+        int? Piece(JsonAt at) =>
+            at.Label() is { } label
+                ? pieces.TryGetValue(label, out var known)
+                    ? known
+                    : pieces[label] = pieces.Count + 1
+                : null;
         var done = root["done"].List().Select(d => (Step: Step(d["step"]), Piece: Piece(d["piece"]), At: d["at"].Moment())).ToList();
         var coats = root["coats"].List().Select(c => Coat(c, Piece(c["piece"]), query.Job.House, weather?.Air, now)).ToList();
-        var history = new WorkHistory([.. done.Where(d => d.Step.Kind is not null).Select(d => new Deed(d.Step.Kind!.Value, d.Piece, d.At))], coats);
+        var history = new WorkHistory(
+            [.. done.Where(d => d.Step.Kind is not null).Select(d => new Deed(d.Step.Kind!.Value, d.Piece, d.At))],
+            coats
+        );
         var judge = new Judge(query.Job, history, now, weather, book);
         var asked = root["ask"];
-        if (asked.Absent) throw asked.Wrong("what is asked, such as {\"step\": \"prime\"}");
+        if (asked.Absent)
+            throw asked.Wrong("what is asked, such as {\"step\": \"prime\"}");
         var (kind, gateOf) = Step(asked["step"]);
         var answer = kind is { } step ? judge.Of(Question(asked, step, Piece(asked["piece"]))) : judge.Gate(gateOf!.Value);
         return (answer, query.Unread);
     }
 
-    private static Ask Question(JsonAt at, StepKind step, int? piece) => new(step)
-    {
-        Method = MethodsOf(step) is { } known ? OneOf(at["method"], known) : null,
-        Product = at["product"].Choice<ProductClass>(),
-        Accelerator = at["accelerator"].Truth(),
-        Fate = at["fate"].Choice<Fate>(),
-        Stand = OneOf(at["stand"], Stands),
-        Piece = piece,
-    };
+    private static Ask Question(JsonAt at, StepKind step, int? piece) =>
+        new(step)
+        {
+            Method = MethodsOf(step) is { } known ? OneOf(at["method"], known) : null,
+            Product = at["product"].Choice<ProductClass>(),
+            Accelerator = at["accelerator"].Truth(),
+            Fate = at["fate"].Choice<Fate>(),
+            Stand = OneOf(at["stand"], Stands),
+            Piece = piece,
+        };
 
     // The methods a step has a choice of; null where there is none, and a method named there says nothing.
-    private static IReadOnlyList<string>? MethodsOf(StepKind step) => step switch
-    {
-        StepKind.Wash => ["soap_cool", "soap_warm", "degreaser", "acid_dip"],
-        StepKind.Glue or StepKind.Reassemble or StepKind.Base or StepKind.Magnet => Glues,
-        StepKind.Fill or StepKind.SeamRepair => Fillers,
-        StepKind.Straighten => ["warm_water", "bind", "cold_bend"],
-        StepKind.Mask => ["tape", "putty", "liquid"],
-        StepKind.Handle => ["putty", "ca_drop", "peg", "pin"],
-        _ => step.Coats() ? Coatings : null,
-    };
+    private static IReadOnlyList<string>? MethodsOf(StepKind step) =>
+        step switch
+        {
+            StepKind.Wash => ["soap_cool", "soap_warm", "degreaser", "acid_dip"],
+            StepKind.Glue or StepKind.Reassemble or StepKind.Base or StepKind.Magnet => Glues,
+            StepKind.Fill or StepKind.SeamRepair => Fillers,
+            StepKind.Straighten => ["warm_water", "bind", "cold_bend"],
+            StepKind.Mask => ["tape", "putty", "liquid"],
+            StepKind.Handle => ["putty", "ca_drop", "peg", "pin"],
+            _ => step.Coats() ? Coatings : null,
+        };
 
     private static RuleQuery Read(JsonAt root, Gaps gaps)
     {
         var parts = root["materials"].List();
-        if (parts.Count == 0) throw root["materials"].Wrong("at least one part, such as [{\"part\": \"body\", \"material\": \"polystyrene\"}]");
+        if (parts.Count == 0)
+            throw root["materials"].Wrong("at least one part, such as [{\"part\": \"body\", \"material\": \"polystyrene\"}]");
         var materials = parts.Select(p => (Material: Substance(p["material"]), LeadFree: p["leadFree"].Truth())).ToList();
         var tier = root["tier"].Choice<Tier>() ?? Tier.RankAndFile;
-        var batch = new BatchTraits([.. materials.Select(m => m.Material).Distinct().Order()], root["models"].Whole(1, 500) ?? 1,
-            Math.Max(parts.Count, root["parts"].Whole(1, 60) ?? 5), root["baseMm"].Whole(10, 200), tier, root["moldLines"].Choice<MoldLines>() ?? MoldLines.Ordinary,
-            root["gaps"].Choice<Gaps>() ?? gaps, root["transfers"].Whole(0, 60) ?? 0, root["finalSheen"].Choice<Sheen>() ?? Sheen.Matte,
-            root["paintMin"].Whole(0, 6000) ?? Muster.UsualPaintMinutes(tier))
+        var batch = new BatchTraits(
+            [.. materials.Select(m => m.Material).Distinct().Order()],
+            root["models"].Whole(1, 500) ?? 1,
+            Math.Max(parts.Count, root["parts"].Whole(1, 60) ?? 5),
+            root["baseMm"].Whole(10, 200),
+            tier,
+            root["moldLines"].Choice<MoldLines>() ?? MoldLines.Ordinary,
+            root["gaps"].Choice<Gaps>() ?? gaps,
+            root["transfers"].Whole(0, 60) ?? 0,
+            root["finalSheen"].Choice<Sheen>() ?? Sheen.Matte,
+            root["paintMin"].Whole(0, 6000) ?? Muster.UsualPaintMinutes(tier)
+        )
         {
-            LeadFree = materials.All(m => m.Material != Material.WhiteMetal || m.LeadFree) && materials.Any(m => m.Material == Material.WhiteMetal),
+            LeadFree =
+                materials.All(m => m.Material != Material.WhiteMetal || m.LeadFree)
+                && materials.Any(m => m.Material == Material.WhiteMetal),
         };
         var (house, unread) = House(root["houseRules"]);
         return new(new Job(batch, house), unread);
@@ -95,56 +118,78 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
                 unread.Add(name);
                 continue;
             }
-            if (value.Absent) continue;
+            if (value.Absent)
+                continue;
             rules = rules.With(school, OneOf(value, [.. school.Options.Select(o => o.Id)]) ?? school.Default.Id);
         }
         return (rules, unread);
     }
 
     private static Material Substance(JsonAt at) =>
-        at.Text() is { } text && Materials.TryRead(text, out var material) ? material : throw at.Wrong($"one of {string.Join(", ", Ids.All<Material>())}");
+        at.Text() is { } text && Materials.TryRead(text, out var material)
+            ? material
+            : throw at.Wrong($"one of {string.Join(", ", Ids.All<Material>())}");
 
     private static Weather? Weather(JsonAt at)
     {
-        if (at.Absent) return null;
-        var air = new Air(at["airC"].Need(at["airC"].Number(-10, 45), "the air in °C, -10 to 45"), at["rhPct"].Need(at["rhPct"].Number(5, 100), "the relative humidity in %, 5 to 100"));
+        if (at.Absent)
+            return null;
+        var air = new Air(
+            at["airC"].Need(at["airC"].Number(-10, 45), "the air in °C, -10 to 45"),
+            at["rhPct"].Need(at["rhPct"].Number(5, 100), "the relative humidity in %, 5 to 100")
+        );
         var wind = at["windMS"].Number(0, 40) ?? 0;
         var gust = at["gustMS"].Number(0, 60);
-        if (gust < wind) throw at["gustMS"].Wrong("a gust at least as strong as the wind");
+        if (gust < wind)
+            throw at["gustMS"].Wrong("a gust at least as strong as the wind");
         return new(air, wind, gust, at["sunWM2"].Number(0, 1200) ?? 0);
     }
 
     private static LaidCoat Coat(JsonAt at, int? piece, HouseRules house, Air? present, Instant now)
     {
-        var product = at["productClass"].Need(at["productClass"].Choice<ProductClass>(), $"one of {string.Join(", ", Ids.All<ProductClass>())}");
+        var product = at["productClass"]
+            .Need(at["productClass"].Choice<ProductClass>(), $"one of {string.Join(", ", Ids.All<ProductClass>())}");
         var step = Step(at["step"]).Kind ?? throw at["step"].Wrong("the step that left it");
         var film = at["film"].Choice<Film>() ?? Film.Normal;
         var (started, ended) = (at["startedAt"].Moment(), at["endedAt"].Moment());
-        if (started is { } s && ended is { } e && e < s) throw at["endedAt"].Wrong("an end after the start");
+        if (started is { } s && ended is { } e && e < s)
+            throw at["endedAt"].Wrong("an end after the start");
         var (airC, rhPct) = (at["airC"].Number(-10, 45), at["rhPct"].Number(5, 100));
         var usual = present ?? WaitTable.AirAfter(step, house);
         var air = airC is null && rhPct is null ? usual : new Air(airC ?? usual.AirC, rhPct ?? usual.HumidityPct, usual.MovesMs);
         var label = at["label"];
-        var (least, most, reopen) = (label["recoatMin"].Whole(0, 1_000_000), label["recoatMax"].Whole(0, 1_000_000), label["reopen"].Whole(0, 1_000_000));
-        if (most < least) throw label["recoatMax"].Wrong("a closing time after recoatMin");
-        if (reopen < most) throw label["reopen"].Wrong("a reopening after recoatMax");
+        var (least, most, reopen) = (
+            label["recoatMin"].Whole(0, 1_000_000),
+            label["recoatMax"].Whole(0, 1_000_000),
+            label["reopen"].Whole(0, 1_000_000)
+        );
+        if (most < least)
+            throw label["recoatMax"].Wrong("a closing time after recoatMin");
+        if (reopen < most)
+            throw label["reopen"].Wrong("a reopening after recoatMax");
         var laid = new FilmInAir(step, product, film, air, house, now);
         return new LaidCoat(step, piece, product, ended, stage => ended is { } end ? laid.After(end, stage) : null)
         {
             Stalled = laid.Stalled,
-            Window = label.Absent || ended is not { } over || !DryingModel.Knows(product, Readiness.Recoat) ? null
-                : RecoatWindow.Of(over, laid.After(over, Readiness.Recoat)!.Sure, laid.Factor(Readiness.Recoat), least, most, reopen),
+            Window =
+                label.Absent || ended is not { } over || !DryingModel.Knows(product, Readiness.Recoat)
+                    ? null
+                    : RecoatWindow.Of(over, laid.After(over, Readiness.Recoat)!.Sure, laid.Factor(Readiness.Recoat), least, most, reopen),
         };
     }
 
     private static (StepKind? Kind, StepKind? GateOf) Step(JsonAt at)
     {
         var text = at.Text()?.Trim() ?? throw at.Wrong("a kind of step, such as \"prime\"");
-        if (Ids.TryParse<StepKind>(text, out var kind)) return (kind, null);
-        return text.EndsWith("_gate", StringComparison.Ordinal) && Ids.TryParse<StepKind>(text[..^5], out var of) ? (null, of)
+        if (Ids.TryParse<StepKind>(text, out var kind))
+            return (kind, null);
+        return text.EndsWith("_gate", StringComparison.Ordinal) && Ids.TryParse<StepKind>(text[..^5], out var of)
+            ? (null, of)
             : throw at.Wrong($"one of {string.Join(", ", Ids.All<StepKind>())}");
     }
 
-    private static string? OneOf(JsonAt at, IReadOnlyList<string> known) => at.Text() is not { } text ? null
-        : known.Contains(text.Trim(), StringComparer.Ordinal) ? text.Trim() : throw at.Wrong($"one of {string.Join(", ", known)}");
+    private static string? OneOf(JsonAt at, IReadOnlyList<string> known) =>
+        at.Text() is not { } text ? null
+        : known.Contains(text.Trim(), StringComparer.Ordinal) ? text.Trim()
+        : throw at.Wrong($"one of {string.Join(", ", known)}");
 }

@@ -3,7 +3,8 @@ using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Formats;
 
-/// <summary>A solved problem as it is written out: a schedule in the documented format, and beside it what proves and explains it.</summary>
+/// <summary>A solved problem as it is written out: a schedule in the documented format, and beside it what proves and explains
+/// it.</summary>
 /// <param name="Instance">Name of the problem.</param>
 /// <param name="Method">hexaprep.</param>
 /// <param name="Z">The value; null when steps are without a place.</param>
@@ -15,8 +16,17 @@ namespace Hexaprep.Formats;
 /// <param name="Reasons">What holds each step.</param>
 /// <param name="Unplaced">Steps without a place and what they lack.</param>
 public sealed record SolvedPlan(
-    string Instance, string Method, long? Z, long Bound, int Seed, int Budget, IReadOnlyList<PlanChunk> Chunks, IReadOnlyList<SolvedUnit> Units,
-    IReadOnlyList<SolvedReason> Reasons, IReadOnlyList<Unplaced> Unplaced)
+    string Instance,
+    string Method,
+    long? Z,
+    long Bound,
+    int Seed,
+    int Budget,
+    IReadOnlyList<PlanChunk> Chunks,
+    IReadOnlyList<SolvedUnit> Units,
+    IReadOnlyList<SolvedReason> Reasons,
+    IReadOnlyList<Unplaced> Unplaced
+)
 {
     /// <summary>Solves a problem and explains the plan.</summary>
     /// <param name="problem">The problem; its seed is used.</param>
@@ -28,11 +38,37 @@ public sealed record SolvedPlan(
         var bound = LowerBound.Of(problem);
         var ends = PlanValue.Finishes(problem, chunks);
         var bindings = new Bindings(problem, chunks);
-        var units = problem.Units.Select((u, i) => new SolvedUnit(u.Id, ends.TryGetValue(u.Id, out var ready) ? ready : null, bound.Ready[i] == int.MaxValue ? null : bound.Ready[i]));
-        var reasons = chunks.Select(c => (c.Batch, c.Step)).Distinct().Select(s => (s, Reason: bindings.Reason(s.Batch, s.Step))).Where(r => r.Reason is not null)
-            .Select(r => new SolvedReason(r.s.Batch, r.s.Step, [.. r.Reason!.Bindings.Where(b => b.Binds).Select(b => SolvedBinding.Of(b))],
-                [.. r.Reason.Moved.Select(m => new SolvedStep(m.Batch, m.Step))]));
-        return new SolvedPlan(problem.Name, result.Schedule.Method, result.Unplaced.Count == 0 ? result.Schedule.Z : null, bound.Value, problem.Seed, budget, chunks, [.. units], [.. reasons], result.Unplaced);
+        var units = problem.Units.Select(
+            (u, i) =>
+                new SolvedUnit(
+                    u.Id,
+                    ends.TryGetValue(u.Id, out var ready) ? ready : null,
+                    bound.Ready[i] == int.MaxValue ? null : bound.Ready[i]
+                )
+        );
+        var reasons = chunks
+            .Select(c => (c.Batch, c.Step))
+            .Distinct()
+            .Select(s => (s, Reason: bindings.Reason(s.Batch, s.Step)))
+            .Where(r => r.Reason is not null)
+            .Select(r => new SolvedReason(
+                r.s.Batch,
+                r.s.Step,
+                [.. r.Reason!.Bindings.Where(b => b.Binds).Select(b => SolvedBinding.Of(b))],
+                [.. r.Reason.Moved.Select(m => new SolvedStep(m.Batch, m.Step))]
+            ));
+        return new SolvedPlan(
+            problem.Name,
+            result.Schedule.Method,
+            result.Unplaced.Count == 0 ? result.Schedule.Z : null,
+            bound.Value,
+            problem.Seed,
+            budget,
+            chunks,
+            [.. units],
+            [.. reasons],
+            result.Unplaced
+        );
     }
 }
 
@@ -51,7 +87,8 @@ public sealed record SolvedReason(string Batch, string Step, IReadOnlyList<Solve
 /// <param name="Buys">For held back: by how much the plan would be dearer without.</param>
 public sealed record SolvedBinding(string Kind, string? Code, int At, string? Batch, string? Step, long? Buys)
 {
-    internal static SolvedBinding Of(Binding b) => new(Ids.Of(b.Kind), b.Breach, b.At, b.Batch, b.Step, b.Kind == BindingKind.HeldBack ? b.Buys : null);
+    internal static SolvedBinding Of(Binding b) =>
+        new(Ids.Of(b.Kind), b.Breach, b.At, b.Batch, b.Step, b.Kind == BindingKind.HeldBack ? b.Buys : null);
 }
 
 /// <summary>A step by its batch and id.</summary>

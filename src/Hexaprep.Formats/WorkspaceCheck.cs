@@ -16,7 +16,12 @@ internal static class WorkspaceCheck
         Range("settings.handles", d.Settings.Handles, 1, 1000);
         Range("settings.rackSlots", d.Settings.RackSlots, 1, 100);
         Need("settings.name", d.Settings.Name, d.Settings.Name.Length is >= 1 and <= 80, "a name of 1 to 80 characters");
-        Need("settings.timeZone", d.Settings.TimeZone, DateTimeZoneProviders.Tzdb.GetZoneOrNull(d.Settings.TimeZone) is not null, "a known time zone");
+        Need(
+            "settings.timeZone",
+            d.Settings.TimeZone,
+            DateTimeZoneProviders.Tzdb.GetZoneOrNull(d.Settings.TimeZone) is not null,
+            "a known time zone"
+        );
         var units = Distinct("units", d.Units, u => u.Id);
         var batches = Distinct("batches", d.Batches, b => b.Id);
         var models = Distinct("models", d.Models, m => m.Id);
@@ -43,16 +48,28 @@ internal static class WorkspaceCheck
             Word<Gaps>($"{at}.gaps", b.Gaps);
             Word<Sheen>($"{at}.finalSheen", b.FinalSheen);
             Range($"{at}.models", b.Models, 1, 500);
-            Need($"{at}.models", b.Models.ToString(System.Globalization.CultureInfo.InvariantCulture), d.Models.Count(m => m.BatchId == b.Id) == b.Models, "as many models as the file lists");
+            Need(
+                $"{at}.models",
+                b.Models.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                d.Models.Count(m => m.BatchId == b.Id) == b.Models,
+                "as many models as the file lists"
+            );
         });
         Distinct("houseChoices", d.HouseChoices, c => c.Id);
         Each("houseChoices", d.HouseChoices, (at, c) =>
         {
-            if (c.UnitId is { } unit) Known($"{at}.unitId", unit, units);
-            if (c.BatchId is { } batch) Known($"{at}.batchId", batch, batches);
+            if (c.UnitId is { } unit)
+                Known($"{at}.unitId", unit, units);
+            if (c.BatchId is { } batch)
+                Known($"{at}.batchId", batch, batches);
             Need($"{at}.unitId", "both", c.UnitId is null || c.BatchId is null, "a unit or a batch, not both");
             Need($"{at}.school", c.School, Schools.Find(c.School) is not null, "a known house rule");
-            Need($"{at}.option", c.Option, Schools.Find(c.School)!.Option(c.Option) is not null, $"one of {string.Join(", ", Schools.Find(c.School)!.Options.Select(o => o.Id))}");
+            Need(
+                $"{at}.option",
+                c.Option,
+                Schools.Find(c.School)!.Option(c.Option) is not null,
+                $"one of {string.Join(", ", Schools.Find(c.School)!.Options.Select(o => o.Id))}"
+            );
         });
         Distinct("routeChanges", d.RouteChanges, c => c.Id);
         Each("routeChanges", d.RouteChanges, (at, c) =>
@@ -60,8 +77,10 @@ internal static class WorkspaceCheck
             Known($"{at}.batchId", c.BatchId, batches);
             Word<ChangeKind>($"{at}.kind", c.Kind);
             Word<StepKind>($"{at}.step", c.Step);
-            if (c.BeforeStep is not null) Word<StepKind>($"{at}.beforeStep", c.BeforeStep);
-            if (c.ProductClass is not null) Word<ProductClass>($"{at}.productClass", c.ProductClass);
+            if (c.BeforeStep is not null)
+                Word<StepKind>($"{at}.beforeStep", c.BeforeStep);
+            if (c.ProductClass is not null)
+                Word<ProductClass>($"{at}.productClass", c.ProductClass);
             Word<Strength>($"{at}.strength", c.Strength);
         });
         Each("models", d.Models, (at, m) => Known($"{at}.batchId", m.BatchId, batches));
@@ -77,20 +96,25 @@ internal static class WorkspaceCheck
             Word<StepKind>($"{at}.kind", s.Kind);
             Word<Side>($"{at}.side", s.Side);
             Word<Attention>($"{at}.attention", s.Attention);
-            if (s.Mode is not null) Word<SprayMode>($"{at}.mode", s.Mode);
-            if (s.ProductClass is not null) Word<ProductClass>($"{at}.productClass", s.ProductClass);
+            if (s.Mode is not null)
+                Word<SprayMode>($"{at}.mode", s.Mode);
+            if (s.ProductClass is not null)
+                Word<ProductClass>($"{at}.productClass", s.ProductClass);
         });
         Each("edges", d.Edges, (at, e) =>
         {
             Known($"{at}.fromStep", e.FromStep, steps);
             Known($"{at}.toStep", e.ToStep, steps);
-            if (e.Stage is not null) Word<Readiness>($"{at}.stage", e.Stage);
+            if (e.Stage is not null)
+                Word<Readiness>($"{at}.stage", e.Stage);
         });
         NoCircle(d);
         Each("logbook", d.Logbook, (at, e) =>
         {
-            if (e.StepId is { } step) Known($"{at}.stepId", step, steps);
-            if (e.Corrects is { } corrects) Known($"{at}.corrects", corrects, entries);
+            if (e.StepId is { } step)
+                Known($"{at}.stepId", step, steps);
+            if (e.Corrects is { } corrects)
+                Known($"{at}.corrects", corrects, entries);
         });
         Each("spells", d.Spells, (at, s) => Known($"{at}.stepId", s.StepId, steps));
         Need("spells", "", d.Spells.Count(s => s.EndedAt is null) <= 1, "at most one open spell: there is one pair of hands");
@@ -108,7 +132,8 @@ internal static class WorkspaceCheck
             Known($"{at}.entryId", c.EntryId, entries);
             Word<ProductClass>($"{at}.productClass", c.ProductClass);
             Word<Film>($"{at}.film", c.Film);
-            foreach (var model in c.Models) Known($"{at}.models", model, models);
+            foreach (var model in c.Models)
+                Known($"{at}.models", model, models);
         });
         Each("coatTests", d.CoatTests, (at, t) =>
         {
@@ -133,14 +158,20 @@ internal static class WorkspaceCheck
         Each("sittingExceptions", d.SittingExceptions, (at, e) =>
         {
             Word<ExceptionKind>($"{at}.kind", e.Kind);
-            Need(at, e.Kind, (e.Kind == "extra") == (e.Begins is not null && e.Ends is not null), "times on an extra sitting and on no other");
+            Need(
+                at,
+                e.Kind,
+                (e.Kind == "extra") == (e.Begins is not null && e.Ends is not null),
+                "times on an extra sitting and on no other"
+            );
         });
     }
 
     private static void NoCircle(WorkspaceDocument d)
     {
         var into = d.Steps.ToDictionary(s => s.Id, _ => 0);
-        foreach (var e in d.Edges) into[e.ToStep]++;
+        foreach (var e in d.Edges)
+            into[e.ToStep]++;
         var outOf = d.Edges.ToLookup(e => e.FromStep, e => e.ToStep);
         var open = new Queue<Guid>(into.Where(i => i.Value == 0).Select(i => i.Key));
         var seen = 0;
@@ -149,7 +180,8 @@ internal static class WorkspaceCheck
             seen++;
             foreach (var to in outOf[step])
             {
-                if (--into[to] == 0) open.Enqueue(to);
+                if (--into[to] == 0)
+                    open.Enqueue(to);
             }
         }
         Need("edges", "", seen == d.Steps.Count, "routes without a circle");
@@ -171,16 +203,29 @@ internal static class WorkspaceCheck
         }
     }
 
-    private static void Known(string field, Guid id, HashSet<Guid> ids) => Need(field, id.ToString(), ids.Contains(id), "the id of something in this file");
+    private static void Known(string field, Guid id, HashSet<Guid> ids) =>
+        Need(field, id.ToString(), ids.Contains(id), "the id of something in this file");
 
-    private static void Word<T>(string field, string value) where T : struct, Enum =>
-        Need(field, value, Ids.TryParse<T>(value, out _), $"one of {string.Join(", ", Ids.All<T>())}");
+    private static void Word<T>(string field, string value)
+        where T : struct, Enum => Need(field, value, Ids.TryParse<T>(value, out _), $"one of {string.Join(", ", Ids.All<T>())}");
 
     private static void Range(string field, int value, int least, int most) =>
-        Need(field, value.ToString(System.Globalization.CultureInfo.InvariantCulture), value >= least && value <= most, $"{least} to {most}");
+        Need(
+            field,
+            value.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            value >= least && value <= most,
+            $"{least} to {most}"
+        );
 
     private static void Need(string field, string value, bool holds, string wanted)
     {
-        if (!holds) throw new RefusedException(new Refusal(field, value.Length == 0 ? "The file is not whole here." : $"'{value}' does not fit here.", $"Wanted: {wanted}."));
+        if (!holds)
+            throw new RefusedException(
+                new Refusal(
+                    field,
+                    value.Length == 0 ? "The file is not whole here." : $"'{value}' does not fit here.",
+                    $"Wanted: {wanted}."
+                )
+            );
     }
 }

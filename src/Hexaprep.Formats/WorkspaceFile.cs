@@ -33,27 +33,43 @@ public static class WorkspaceFile
     /// <summary>The published JSON Schema of the format.</summary>
     public static string Schema()
     {
-        var schema = Camel.GetJsonSchemaAsNode(typeof(WorkspaceDocument), new JsonSchemaExporterOptions
-        {
-            TreatNullObliviousAsNonNullable = true,
-            TransformSchemaNode = (context, node) => Formatted(context.TypeInfo.Type, node),
-        });
+        var schema = Camel.GetJsonSchemaAsNode(
+            typeof(WorkspaceDocument),
+            new JsonSchemaExporterOptions
+            {
+                TreatNullObliviousAsNonNullable = true,
+                TransformSchemaNode = (context, node) => Formatted(context.TypeInfo.Type, node),
+            }
+        );
         schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
         schema["title"] = "Hexaprep workspace, format version 2";
         schema["properties"]!["format"] = new JsonObject { ["type"] = "string", ["enum"] = new JsonArray(WorkspaceDocument.FormatName) };
-        schema["properties"]!["formatVersion"] = new JsonObject { ["type"] = "integer", ["enum"] = new JsonArray(1, WorkspaceDocument.Newest) };
+        schema["properties"]!["formatVersion"] = new JsonObject
+        {
+            ["type"] = "integer",
+            ["enum"] = new JsonArray(1, WorkspaceDocument.Newest),
+        };
         return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true });
     }
 
     private static JsonNode Formatted(Type type, JsonNode node)
     {
         var plain = Nullable.GetUnderlyingType(type) ?? type;
-        var format = plain == typeof(Instant) ? "date-time" : plain == typeof(LocalDate) ? "date" : plain == typeof(LocalTime) ? "time-local" : plain == typeof(Guid) ? "uuid" : null;
-        if (plain == typeof(JsonElement)) return new JsonObject { ["type"] = "object" };
-        if (format is null) return node;
+        var format =
+            plain == typeof(Instant) ? "date-time"
+            : plain == typeof(LocalDate) ? "date"
+            : plain == typeof(LocalTime) ? "time-local"
+            : plain == typeof(Guid) ? "uuid"
+            : null;
+        if (plain == typeof(JsonElement))
+            return new JsonObject { ["type"] = "object" };
+        if (format is null)
+            return node;
         var shape = new JsonObject { ["type"] = plain == type ? "string" : new JsonArray("string", "null") };
-        if (format == "time-local") shape["pattern"] = "^\\d\\d:\\d\\d(:\\d\\d)?";
-        else shape["format"] = format;
+        if (format == "time-local")
+            shape["pattern"] = "^\\d\\d:\\d\\d(:\\d\\d)?";
+        else
+            shape["format"] = format;
         return shape;
     }
 
@@ -63,17 +79,35 @@ public static class WorkspaceFile
         {
             using var outline = JsonDocument.Parse(json);
             var root = outline.RootElement;
-            if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out var format) || format.ValueKind != JsonValueKind.String || format.GetString() != WorkspaceDocument.FormatName)
+            if (
+                root.ValueKind != JsonValueKind.Object
+                || !root.TryGetProperty("format", out var format)
+                || format.ValueKind != JsonValueKind.String
+                || format.GetString() != WorkspaceDocument.FormatName
+            )
                 throw Refuse("format", "This is not a Hexaprep workspace file.", "Choose a file that was exported from a workspace.");
-            if (!root.TryGetProperty("formatVersion", out var version) || version.ValueKind != JsonValueKind.Number || !version.TryGetInt32(out var number) || number < 1)
+            if (
+                !root.TryGetProperty("formatVersion", out var version)
+                || version.ValueKind != JsonValueKind.Number
+                || !version.TryGetInt32(out var number)
+                || number < 1
+            )
                 throw Refuse("formatVersion", "It is not a version number.", $"It must be 1 to {WorkspaceDocument.Newest}.");
             if (number > WorkspaceDocument.Newest)
-                throw Refuse("formatVersion", $"The file has version {number}, this program reads up to {WorkspaceDocument.Newest}.", "Update Hexaprep, then import it again.");
+                throw Refuse(
+                    "formatVersion",
+                    $"The file has version {number}, this program reads up to {WorkspaceDocument.Newest}.",
+                    "Update Hexaprep, then import it again."
+                );
             return root.Deserialize<WorkspaceDocument>(Camel)!;
         }
         catch (JsonException error)
         {
-            throw Refuse(error.Path ?? "$", $"Line {(error.LineNumber ?? 0) + 1}: {error.Message.Split(" Path:")[0]}", "The file is cut short or was changed by hand: export it again.");
+            throw Refuse(
+                error.Path ?? "$",
+                $"Line {(error.LineNumber ?? 0) + 1}: {error.Message.Split(" Path:")[0]}",
+                "The file is cut short or was changed by hand: export it again."
+            );
         }
     }
 
@@ -100,12 +134,15 @@ public static class WorkspaceFile
         public override Instant Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
             var text = reader.GetString() ?? throw new JsonException("Expected a moment.");
-            if (text.EndsWith("+00:00", StringComparison.Ordinal)) text = text[..^6] + "Z";
+            if (text.EndsWith("+00:00", StringComparison.Ordinal))
+                text = text[..^6] + "Z";
             var parsed = Moments.Parse(text);
-            if (parsed.Success && bounded && !parsed.Value.IsKept()) throw new JsonException($"'{text}' is not from 2000 to 2200.");
+            if (parsed.Success && bounded && !parsed.Value.IsKept())
+                throw new JsonException($"'{text}' is not from 2000 to 2200.");
             return parsed.Success ? parsed.Value : throw new JsonException($"'{text}' is not a moment such as 2026-03-12T20:12:00Z.");
         }
 
-        public override void Write(Utf8JsonWriter writer, Instant value, JsonSerializerOptions options) => writer.WriteStringValue(Moments.Format(value));
+        public override void Write(Utf8JsonWriter writer, Instant value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(Moments.Format(value));
     }
 }

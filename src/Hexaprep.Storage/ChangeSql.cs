@@ -10,56 +10,210 @@ internal static class ChangeSql
     /// <param name="w">The workspace.</param>
     /// <param name="change">The change.</param>
     /// <param name="entry">The logbook entry that tells of it.</param>
-    public static IEnumerable<Statement> Of(Guid w, Change change, Guid entry) => change switch
-    {
-        Change.SpellOpened c => [new("insert into spell (workspace_id, id, step_id, began_at, ended_at) values (@w, @Id, @StepId, @BeganAt, null)",
-            new { w, c.Spell.Id, c.Spell.StepId, c.Spell.BeganAt })],
-        Change.SpellEnded c => [new("update spell set ended_at = @At where workspace_id = @w and id = @SpellId", new { w, c.At, c.SpellId })],
-        Change.Ticked c => [new("""
-            insert into tick (workspace_id, step_id, model_id, piece_id, spell_id, at, entry_id)
-            values (@w, @StepId, @ModelId, @PieceId, @SpellId, @At, @entry)
-            """, new { w, c.Tick.StepId, c.Tick.ModelId, c.Tick.PieceId, c.Tick.SpellId, c.Tick.At, entry })],
-        Change.Unticked c => [new("delete from tick where workspace_id = @w and step_id = @StepId and model_id = @ModelId and piece_id = @PieceId",
-            new { w, c.StepId, c.ModelId, c.PieceId })],
-        Change.CoatBegun c => [Begun(w, c.Coat, entry)],
-        Change.CoatSet c => [new("update coat set ended_at = @EndedAt, models = @models where workspace_id = @w and id = @CoatId",
-            new { w, c.EndedAt, models = c.ModelIds.ToArray(), c.CoatId })],
-        Change.CoatGone c => [new("delete from coat where workspace_id = @w and id = @CoatId", new { w, c.CoatId })],
-        Change.CoatTested c => [new("""
-            insert into coat_test (workspace_id, id, coat_id, stage, finding, at, entry_id) values (@w, @Id, @CoatId, @stage, @finding, @At, @entry)
-            """, new { w, c.Test.Id, c.CoatId, stage = Ids.Of(c.Test.Stage), finding = Ids.Of(c.Test.Finding), c.Test.At, entry })],
-        Change.CoatCorrected c => [new("update coat set film = @film, air_c = @AirC, humidity_pct = @HumidityPct where workspace_id = @w and id = @CoatId",
-            new { w, film = Ids.Of(c.Film), c.AirC, c.HumidityPct, c.CoatId })],
-        Change.CoatTimed c => [new("update coat set started_at = @StartedAt, ended_at = @EndedAt where workspace_id = @w and id = @CoatId",
-            new { w, c.StartedAt, c.EndedAt, c.CoatId })],
-        Change.ClockStarted c => [new("insert into bench_clock (workspace_id, id, step_id, kind, started_at, stopped_at) values (@w, @Id, @StepId, @kind, @StartedAt, null)",
-            new { w, c.Clock.Id, c.Clock.StepId, kind = Ids.Of(c.Clock.Kind), c.Clock.StartedAt })],
-        Change.ClockStopped c => [new("update bench_clock set stopped_at = @At where workspace_id = @w and id = @ClockId", new { w, c.At, c.ClockId })],
-        Change.FlawNoted c => [new("""
-            insert into flaw (workspace_id, id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id)
-            values (@w, @Id, @StepId, @ModelId, @PieceId, @Place, @Words, @NotedAt, null, @entry)
-            """, new { w, c.Flaw.Id, c.Flaw.StepId, c.Flaw.ModelId, c.Flaw.PieceId, c.Flaw.Place, c.Flaw.Words, c.Flaw.NotedAt, entry })],
-        Change.FlawMended c => [new("update flaw set mended_at = @At where workspace_id = @w and id = @FlawId", new { w, c.At, c.FlawId })],
-        _ => SetupSql.Of(w, change),
-    };
+    public static IEnumerable<Statement> Of(Guid w, Change change, Guid entry) =>
+        change switch
+        {
+            Change.SpellOpened c =>
+            [
+                new(
+                    "insert into spell (workspace_id, id, step_id, began_at, ended_at) values (@w, @Id, @StepId, @BeganAt, null)",
+                    new
+                    {
+                        w,
+                        c.Spell.Id,
+                        c.Spell.StepId,
+                        c.Spell.BeganAt,
+                    }
+                ),
+            ],
+            Change.SpellEnded c =>
+            [
+                new(
+                    "update spell set ended_at = @At where workspace_id = @w and id = @SpellId",
+                    new
+                    {
+                        w,
+                        c.At,
+                        c.SpellId,
+                    }
+                ),
+            ],
+            Change.Ticked c =>
+            [
+                new(
+                    """
+                    insert into tick (workspace_id, step_id, model_id, piece_id, spell_id, at, entry_id)
+                    values (@w, @StepId, @ModelId, @PieceId, @SpellId, @At, @entry)
+                    """,
+                    new
+                    {
+                        w,
+                        c.Tick.StepId,
+                        c.Tick.ModelId,
+                        c.Tick.PieceId,
+                        c.Tick.SpellId,
+                        c.Tick.At,
+                        entry,
+                    }
+                ),
+            ],
+            Change.Unticked c =>
+            [
+                new(
+                    "delete from tick where workspace_id = @w and step_id = @StepId and model_id = @ModelId and piece_id = @PieceId",
+                    new
+                    {
+                        w,
+                        c.StepId,
+                        c.ModelId,
+                        c.PieceId,
+                    }
+                ),
+            ],
+            Change.CoatBegun c => [Begun(w, c.Coat, entry)],
+            Change.CoatSet c =>
+            [
+                new(
+                    "update coat set ended_at = @EndedAt, models = @models where workspace_id = @w and id = @CoatId",
+                    new
+                    {
+                        w,
+                        c.EndedAt,
+                        models = c.ModelIds.ToArray(),
+                        c.CoatId,
+                    }
+                ),
+            ],
+            Change.CoatGone c => [new("delete from coat where workspace_id = @w and id = @CoatId", new { w, c.CoatId })],
+            Change.CoatTested c =>
+            [
+                new(
+                    """
+                    insert into coat_test (workspace_id, id, coat_id, stage, finding, at, entry_id) values (@w, @Id, @CoatId, @stage, @finding, @At, @entry)
+                    """,
+                    new
+                    {
+                        w,
+                        c.Test.Id,
+                        c.CoatId,
+                        stage = Ids.Of(c.Test.Stage),
+                        finding = Ids.Of(c.Test.Finding),
+                        c.Test.At,
+                        entry,
+                    }
+                ),
+            ],
+            Change.CoatCorrected c =>
+            [
+                new(
+                    "update coat set film = @film, air_c = @AirC, humidity_pct = @HumidityPct where workspace_id = @w and id = @CoatId",
+                    new
+                    {
+                        w,
+                        film = Ids.Of(c.Film),
+                        c.AirC,
+                        c.HumidityPct,
+                        c.CoatId,
+                    }
+                ),
+            ],
+            Change.CoatTimed c =>
+            [
+                new(
+                    "update coat set started_at = @StartedAt, ended_at = @EndedAt where workspace_id = @w and id = @CoatId",
+                    new
+                    {
+                        w,
+                        c.StartedAt,
+                        c.EndedAt,
+                        c.CoatId,
+                    }
+                ),
+            ],
+            Change.ClockStarted c =>
+            [
+                new(
+                    "insert into bench_clock (workspace_id, id, step_id, kind, started_at, stopped_at) values (@w, @Id, @StepId, "
+                        + "@kind, @StartedAt, null)",
+                    new
+                    {
+                        w,
+                        c.Clock.Id,
+                        c.Clock.StepId,
+                        kind = Ids.Of(c.Clock.Kind),
+                        c.Clock.StartedAt,
+                    }
+                ),
+            ],
+            Change.ClockStopped c =>
+            [
+                new(
+                    "update bench_clock set stopped_at = @At where workspace_id = @w and id = @ClockId",
+                    new
+                    {
+                        w,
+                        c.At,
+                        c.ClockId,
+                    }
+                ),
+            ],
+            Change.FlawNoted c =>
+            [
+                new(
+                    """
+                    insert into flaw (workspace_id, id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id)
+                    values (@w, @Id, @StepId, @ModelId, @PieceId, @Place, @Words, @NotedAt, null, @entry)
+                    """,
+                    new
+                    {
+                        w,
+                        c.Flaw.Id,
+                        c.Flaw.StepId,
+                        c.Flaw.ModelId,
+                        c.Flaw.PieceId,
+                        c.Flaw.Place,
+                        c.Flaw.Words,
+                        c.Flaw.NotedAt,
+                        entry,
+                    }
+                ),
+            ],
+            Change.FlawMended c =>
+            [
+                new(
+                    "update flaw set mended_at = @At where workspace_id = @w and id = @FlawId",
+                    new
+                    {
+                        w,
+                        c.At,
+                        c.FlawId,
+                    }
+                ),
+            ],
+            _ => SetupSql.Of(w, change),
+        };
 
-    private static Statement Begun(Guid w, Core.Drying.Coat coat, Guid entry) => new("""
-        insert into coat (workspace_id, id, step_id, product_class, method, number, film, air_c, humidity_pct, started_at, ended_at, models, entry_id)
-        values (@w, @Id, @StepId, @product, @Method, @Number, @film, @AirC, @HumidityPct, @StartedAt, @EndedAt, @models, @entry)
-        """, new
-    {
-        w,
-        coat.Id,
-        coat.StepId,
-        product = Ids.Of(coat.Product),
-        coat.Method,
-        coat.Number,
-        film = Ids.Of(coat.Film),
-        coat.AirC,
-        coat.HumidityPct,
-        coat.StartedAt,
-        coat.EndedAt,
-        models = coat.ModelIds.ToArray(),
-        entry,
-    });
+    private static Statement Begun(Guid w, Core.Drying.Coat coat, Guid entry) =>
+        new(
+            """
+            insert into coat (workspace_id, id, step_id, product_class, method, number, film, air_c, humidity_pct, started_at, ended_at, models, entry_id)
+            values (@w, @Id, @StepId, @product, @Method, @Number, @film, @AirC, @HumidityPct, @StartedAt, @EndedAt, @models, @entry)
+            """,
+            new
+            {
+                w,
+                coat.Id,
+                coat.StepId,
+                product = Ids.Of(coat.Product),
+                coat.Method,
+                coat.Number,
+                film = Ids.Of(coat.Film),
+                coat.AirC,
+                coat.HumidityPct,
+                coat.StartedAt,
+                coat.EndedAt,
+                models = coat.ModelIds.ToArray(),
+                entry,
+            }
+        );
 }

@@ -38,20 +38,24 @@ public static class Database
         // What migrates goes with its connections: none is left waiting for the next.
         connectionString = new NpgsqlConnectionStringBuilder(connectionString) { Pooling = false }.ConnectionString;
         EnsureDatabase.For.PostgresqlDatabase(connectionString, new NoOpUpgradeLog());
-        var result = DeployChanges.To.PostgresqlDatabase(connectionString)
+        var result = DeployChanges
+            .To.PostgresqlDatabase(connectionString)
             .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
             .WithTransactionPerScript()
             .LogToNowhere()
             .Build()
             .PerformUpgrade();
-        if (!result.Successful) throw new InvalidOperationException($"Migration {result.ErrorScript?.Name} failed: {result.Error.Message}", result.Error);
+        if (!result.Successful)
+            throw new InvalidOperationException($"Migration {result.ErrorScript?.Name} failed: {result.Error.Message}", result.Error);
     }
 
-
-    // Several processes may start at once: one of them migrates, the others wait and find it done. The lock is the server's, for the database may not be there yet.
+    // Several processes may start at once: one of them migrates, the others wait and find it done. The lock is the server's, for the
+    // database may not be there yet.
     private static NpgsqlConnection MigrationTurn(string connectionString)
     {
-        var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connectionString) { Database = "postgres", Pooling = false }.ConnectionString);
+        var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(connectionString) { Database = "postgres", Pooling = false }.ConnectionString
+        );
         connection.Open();
         connection.Execute("select pg_advisory_lock(7042)", commandTimeout: 300);
         return connection;

@@ -19,28 +19,40 @@ internal static class Logbook
     public static Statement Entry(Guid w, Guid id, Decision decision, Instant recordedAt)
     {
         var undone = decision.Changes.OfType<Change.Unticked>().FirstOrDefault();
-        return new("""
+        return new(
+            """
             insert into logbook (workspace_id, id, kind, at, recorded_at, step_id, corrects, detail)
             values (@w, @id, @Kind, @At, @recordedAt, @StepId,
               (select entry_id from tick where workspace_id = @w and step_id = @undoneStep and model_id = @undoneModel and piece_id = @undonePiece), @detail::jsonb)
-            """, new
-        {
-            w,
-            id,
-            decision.Kind,
-            decision.At,
-            recordedAt,
-            decision.StepId,
-            undoneStep = undone?.StepId,
-            undoneModel = undone?.ModelId,
-            undonePiece = undone?.PieceId,
-            detail = JsonSerializer.Serialize(decision.Detail, Options),
-        });
+            """,
+            new
+            {
+                w,
+                id,
+                decision.Kind,
+                decision.At,
+                recordedAt,
+                decision.StepId,
+                undoneStep = undone?.StepId,
+                undoneModel = undone?.ModelId,
+                undonePiece = undone?.PieceId,
+                detail = JsonSerializer.Serialize(decision.Detail, Options),
+            }
+        );
     }
 
     /// <summary>Raises the revision, and calls everybody who listens once, and only if, the transaction commits.</summary>
-    public static Statement Turned(Guid w, long revision) => new("""
-        update workspace set revision = @revision where id = @w;
-        select pg_notify('hexaprep', @call)
-        """, new { w, revision, call = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{w}:{revision}") });
+    public static Statement Turned(Guid w, long revision) =>
+        new(
+            """
+            update workspace set revision = @revision where id = @w;
+            select pg_notify('hexaprep', @call)
+            """,
+            new
+            {
+                w,
+                revision,
+                call = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{w}:{revision}"),
+            }
+        );
 }

@@ -28,11 +28,24 @@ public sealed class PlanStore(NpgsqlDataSource source)
     public async Task<KeptPlan?> OtherAsync(WorkspaceId workspace, long serial, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        var row = await connection.QuerySingleOrDefaultAsync<PlanRow>("""
+        var row = await connection.QuerySingleOrDefaultAsync<PlanRow>(
+            """
             select revision, serial, origin, made_at, budget, input::text as input, result::text as result, repairs::text as repairs, bound::text as bound from plan
             where workspace_id = @w and serial <> @serial
-            """, new { w = workspace.Value, serial });
-        return row is null ? null : new KeptPlan(new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result)) { Repairs = Read(row.Repairs), Bound = row.Bound is null ? null : JsonSerializer.Deserialize<LowerBound>(row.Bound) }, row.Revision, row.Serial);
+            """,
+            new { w = workspace.Value, serial }
+        );
+        return row is null
+            ? null
+            : new KeptPlan(
+                new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result))
+                {
+                    Repairs = Read(row.Repairs),
+                    Bound = row.Bound is null ? null : JsonSerializer.Deserialize<LowerBound>(row.Bound),
+                },
+                row.Revision,
+                row.Serial
+            );
     }
 
     /// <summary>Who saves: its own calls come back to it, and tell it nothing.</summary>
@@ -43,30 +56,36 @@ public sealed class PlanStore(NpgsqlDataSource source)
     public async Task<long> SaveAsync(WorkspaceId workspace, long revision, BenchPlan plan, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleAsync<long>("""
+        return await connection.QuerySingleAsync<long>(
+            """
             insert into plan (workspace_id, revision, origin, made_at, seed, budget, input, result, repairs, bound)
             values (@w, @revision, @Origin, @MadeAt, @seed, @Budget, @input::jsonb, @result::jsonb, @repairs::jsonb, @bound::jsonb)
             on conflict (workspace_id) do update set revision = excluded.revision, origin = excluded.origin, made_at = excluded.made_at, seed = excluded.seed,
               budget = excluded.budget, input = excluded.input, result = excluded.result, repairs = excluded.repairs, bound = excluded.bound, serial = plan.serial + 1
             where plan.revision <= excluded.revision;
             select serial from plan, pg_notify('hexaprep', @w::text || ':' || @revision || ':' || @from) where workspace_id = @w
-            """, new
-        {
-            w = workspace.Value,
-            revision,
-            from = Origin.ToString(),
-            plan.Origin,
-            plan.MadeAt,
-            seed = plan.Problem.Seed,
-            plan.Budget,
-            input = PlanFile.Write(plan.Problem),
-            result = PlanFile.Write(plan.Result),
-            repairs = plan.Repairs is { } repairs ? JsonSerializer.Serialize(repairs.ToDictionary(r => r.Key, r => InstantPattern.ExtendedIso.Format(r.Value))) : null,
-            bound = plan.Bound is { } bound ? JsonSerializer.Serialize(bound) : null,
-        });
+            """,
+            new
+            {
+                w = workspace.Value,
+                revision,
+                from = Origin.ToString(),
+                plan.Origin,
+                plan.MadeAt,
+                seed = plan.Problem.Seed,
+                plan.Budget,
+                input = PlanFile.Write(plan.Problem),
+                result = PlanFile.Write(plan.Result),
+                repairs = plan.Repairs is { } repairs
+                    ? JsonSerializer.Serialize(repairs.ToDictionary(r => r.Key, r => InstantPattern.ExtendedIso.Format(r.Value)))
+                    : null,
+                bound = plan.Bound is { } bound ? JsonSerializer.Serialize(bound) : null,
+            }
+        );
     }
 
-    /// <summary>Takes the planner's turn for a workspace, if no other process has it. Disposing it gives it back; so does the end of this process.</summary>
+    /// <summary>Takes the planner's turn for a workspace, if no other process has it. Disposing it gives it back; so does the end of
+    /// this process.</summary>
     /// <returns>Null when another process plans.</returns>
     public async Task<IAsyncDisposable?> TurnAsync(WorkspaceId workspace, CancellationToken cancel)
     {
@@ -74,7 +93,8 @@ public sealed class PlanStore(NpgsqlDataSource source)
         try
         {
             var key = BitConverter.ToInt32(workspace.Value.ToByteArray(), 0);
-            if (await connection.QuerySingleAsync<bool>("select pg_try_advisory_lock(@TurnClass, @key)", new { TurnClass, key })) return new Turn(connection, key);
+            if (await connection.QuerySingleAsync<bool>("select pg_try_advisory_lock(@TurnClass, @key)", new { TurnClass, key }))
+                return new Turn(connection, key);
         }
         catch
         {
@@ -86,7 +106,11 @@ public sealed class PlanStore(NpgsqlDataSource source)
     }
 
     private static Dictionary<Guid, Instant>? Read(string? repairs) =>
-        repairs is null ? null : JsonSerializer.Deserialize<Dictionary<Guid, string>>(repairs)!.ToDictionary(r => r.Key, r => InstantPattern.ExtendedIso.Parse(r.Value).Value);
+        repairs is null
+            ? null
+            : JsonSerializer
+                .Deserialize<Dictionary<Guid, string>>(repairs)!
+                .ToDictionary(r => r.Key, r => InstantPattern.ExtendedIso.Parse(r.Value).Value);
 
     private sealed class Turn(NpgsqlConnection connection, int key) : IAsyncDisposable
     {

@@ -45,8 +45,14 @@ internal sealed class ChangeRow
 
     public KeptRouteChange ToKept() => new(ToChange(), Ids.Parse<Strength>(Strength), Consequence, At);
 
-    private RouteChange ToChange() => new(Ids.Parse<ChangeKind>(Kind), Ids.Parse<StepKind>(Step), Method, ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
-        BeforeStep is null ? null : Ids.Parse<StepKind>(BeforeStep));
+    private RouteChange ToChange() =>
+        new(
+            Ids.Parse<ChangeKind>(Kind),
+            Ids.Parse<StepKind>(Step),
+            Method,
+            ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
+            BeforeStep is null ? null : Ids.Parse<StepKind>(BeforeStep)
+        );
 }
 
 internal sealed class WeeklyRow
@@ -97,9 +103,28 @@ internal sealed class BatchRow
     public bool LeadFree { get; init; }
     public int Version { get; init; }
 
-    public Batch ToBatch() => new(Id, UnitId, Name, new BatchTraits([.. Materials.Select(Ids.Parse<Material>).Order()], Models, Parts, BaseMm,
-        Ids.Parse<Tier>(Tier), Ids.Parse<MoldLines>(MoldLines), Ids.Parse<Gaps>(Gaps), Transfers, Ids.Parse<Sheen>(FinalSheen), PaintMin)
-    { LeadFree = LeadFree }, Version);
+    public Batch ToBatch() =>
+        new(
+            Id,
+            UnitId,
+            Name,
+            new BatchTraits(
+                [.. Materials.Select(Ids.Parse<Material>).Order()],
+                Models,
+                Parts,
+                BaseMm,
+                Ids.Parse<Tier>(Tier),
+                Ids.Parse<MoldLines>(MoldLines),
+                Ids.Parse<Gaps>(Gaps),
+                Transfers,
+                Ids.Parse<Sheen>(FinalSheen),
+                PaintMin
+            )
+            {
+                LeadFree = LeadFree,
+            },
+            Version
+        );
 }
 
 internal sealed class ModelRow
@@ -122,8 +147,17 @@ internal sealed class EdgeRow
     public string Rule { get; init; } = "";
     public string Reason { get; init; } = "";
 
-    public BenchEdge ToEdge() => new(FromStep, ToStep, Stage is null ? null : Ids.Parse<Readiness>(Stage), MinMinutes, MaxMinutes,
-        ForbidAfter is { } after && ForbidUntil is { } until ? new Span(after, until) : null, Rule, Reason);
+    public BenchEdge ToEdge() =>
+        new(
+            FromStep,
+            ToStep,
+            Stage is null ? null : Ids.Parse<Readiness>(Stage),
+            MinMinutes,
+            MaxMinutes,
+            ForbidAfter is { } after && ForbidUntil is { } until ? new Span(after, until) : null,
+            Rule,
+            Reason
+        );
 }
 
 internal sealed class SpellRow
@@ -158,8 +192,22 @@ internal sealed class CoatRow
     public Instant? EndedAt { get; init; }
     public Guid[] Models { get; init; } = [];
 
-    public Coat ToCoat(IReadOnlyList<CoatTest> tests) => new(Id, StepId, Ids.Parse<StepKind>(Kind), Ids.Parse<ProductClass>(ProductClass), Method, Number,
-        Ids.Parse<Film>(Film), AirC, HumidityPct, StartedAt, EndedAt, Models, tests);
+    public Coat ToCoat(IReadOnlyList<CoatTest> tests) =>
+        new(
+            Id,
+            StepId,
+            Ids.Parse<StepKind>(Kind),
+            Ids.Parse<ProductClass>(ProductClass),
+            Method,
+            Number,
+            Ids.Parse<Film>(Film),
+            AirC,
+            HumidityPct,
+            StartedAt,
+            EndedAt,
+            Models,
+            tests
+        );
 }
 
 internal sealed class CoatTestRow
@@ -187,7 +235,8 @@ internal sealed class ReadingRow
     public double? SunWM2 { get; init; }
     public string Source { get; init; } = "";
 
-    public AirReading ToReading() => new(Id, At, Ids.Parse<AirPlace>(Place), AirC, HumidityPct, WindMs, GustMs, SunWM2, Ids.Parse<AirSource>(Source));
+    public AirReading ToReading() =>
+        new(Id, At, Ids.Parse<AirPlace>(Place), AirC, HumidityPct, WindMs, GustMs, SunWM2, Ids.Parse<AirSource>(Source));
 }
 
 internal sealed class ForecastRow
@@ -215,7 +264,10 @@ internal sealed class LabelRow
     public double? MaxHumidityPct { get; init; }
 
     // A product this program no longer knows is left out.
-    public ProductLabel? ToLabel() => Core.Drying.Product.Find(Product) is { } p ? new(p, RecoatMin, RecoatMax, ReopenMin, HandleMin, NextLayerMin, MinTempC, MaxHumidityPct) : null;
+    public ProductLabel? ToLabel() =>
+        Core.Drying.Product.Find(Product) is { } p
+            ? new(p, RecoatMin, RecoatMax, ReopenMin, HandleMin, NextLayerMin, MinTempC, MaxHumidityPct)
+            : null;
 }
 
 internal sealed class PastCoatRow
@@ -236,8 +288,26 @@ internal sealed class PastCoatRow
     public string Verdict { get; init; } = "";
     public bool LeftOut { get; init; }
 
-    public PastCoat? ToPast() => Core.Drying.Product.Find(Product) is { } p
-        ? new(Id, Unit, p, Number, Ids.Parse<Film>(Film), AirC, HumidityPct, Models, StartedAt, EndedAt, Ids.Parse<Readiness>(Stage), NotDryAt, DryAt, Verdict, LeftOut) : null;
+    public PastCoat? ToPast() =>
+        Core.Drying.Product.Find(Product) is { } p
+            ? new(
+                Id,
+                Unit,
+                p,
+                Number,
+                Ids.Parse<Film>(Film),
+                AirC,
+                HumidityPct,
+                Models,
+                StartedAt,
+                EndedAt,
+                Ids.Parse<Readiness>(Stage),
+                NotDryAt,
+                DryAt,
+                Verdict,
+                LeftOut
+            )
+            : null;
 }
 
 internal sealed class ClockRow
@@ -266,12 +336,24 @@ internal sealed class FlawRow
 internal static class Rows
 {
     // A choice of a school that this program no longer knows is left out: the default holds.
-    public static HouseBook House(IEnumerable<ChoiceRow> choices) => choices.Aggregate(HouseBook.Default, (book, c) =>
-        Schools.Find(c.School) is { } school && school.Option(c.Option) is not null ? book.With(c.UnitId ?? c.BatchId, school, c.Option) : book);
+    public static HouseBook House(IEnumerable<ChoiceRow> choices) =>
+        choices.Aggregate(HouseBook.Default, (book, c) =>
+            Schools.Find(c.School) is { } school && school.Option(c.Option) is not null
+                ? book.With(c.UnitId ?? c.BatchId, school, c.Option)
+                : book
+        );
 
     public static BenchSettings Settings(WorkspaceRow space, IEnumerable<WeeklyRow> weekly, IEnumerable<ExceptionRow> exceptions) =>
-        new(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone],
-            [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],
-            [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]), space.Handles)
-        { RackSlots = space.RackSlots, Version = space.SittingsVersion };
+        new(
+            new SittingCalendar(
+                DateTimeZoneProviders.Tzdb[space.TimeZone],
+                [.. weekly.Select(r => new WeeklySitting(r.Id, (IsoDayOfWeek)r.Day, r.Begins, r.Ends))],
+                [.. exceptions.Select(r => new SittingException(r.Id, r.Date, Ids.Parse<ExceptionKind>(r.Kind), r.Begins, r.Ends))]
+            ),
+            space.Handles
+        )
+        {
+            RackSlots = space.RackSlots,
+            Version = space.SittingsVersion,
+        };
 }

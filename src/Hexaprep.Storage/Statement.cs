@@ -13,11 +13,14 @@ internal static partial class Statements
     public static Task ExecuteAsync(this IReadOnlyList<Statement> statements, NpgsqlConnection connection)
     {
         var all = new DynamicParameters();
-        var texts = statements.Select((statement, i) =>
-        {
-            foreach (var member in statement.Parameters.GetType().GetProperties()) all.Add($"{member.Name}_{i}", member.GetValue(statement.Parameters));
-            return Named().Replace(statement.Sql, $"@$1_{i}");
-        });
+        var texts = statements.Select(
+            (statement, i) =>
+            {
+                foreach (var member in statement.Parameters.GetType().GetProperties())
+                    all.Add($"{member.Name}_{i}", member.GetValue(statement.Parameters));
+                return Named().Replace(statement.Sql, $"@$1_{i}");
+            }
+        );
         return connection.ExecuteAsync(string.Join(";\n", texts), all);
     }
 

@@ -27,39 +27,50 @@ internal sealed class StepRow
     public int Position { get; init; }
     public string? NotNeeded { get; init; }
 
-    public BenchStep ToStep() => new(Id, BatchId, new StepKey(Ids.Parse<StepKind>(Kind), Piece, Occurrence), Occurrences, Ids.Parse<Side>(Side),
-        new StepDraft(SetupMinutes, SecondsPerModel)
-        {
-            Attention = Ids.Parse<Attention>(Attention),
-            OneGo = OneGo,
-            Mode = Mode is null ? null : Ids.Parse<SprayMode>(Mode),
-            Product = ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
-            Method = Method,
-            Occurrences = Occurrences,
-            WorkingMinutes = WorkingMinutes,
-            ModelsPerMix = ModelsPerMix,
-        }, Reason, Position, NotNeeded);
+    public BenchStep ToStep() =>
+        new(
+            Id,
+            BatchId,
+            new StepKey(Ids.Parse<StepKind>(Kind), Piece, Occurrence),
+            Occurrences,
+            Ids.Parse<Side>(Side),
+            new StepDraft(SetupMinutes, SecondsPerModel)
+            {
+                Attention = Ids.Parse<Attention>(Attention),
+                OneGo = OneGo,
+                Mode = Mode is null ? null : Ids.Parse<SprayMode>(Mode),
+                Product = ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
+                Method = Method,
+                Occurrences = Occurrences,
+                WorkingMinutes = WorkingMinutes,
+                ModelsPerMix = ModelsPerMix,
+            },
+            Reason,
+            Position,
+            NotNeeded
+        );
 
-    public static StepRow Of(BenchStep s) => new()
-    {
-        Id = s.Id,
-        BatchId = s.BatchId,
-        Kind = Ids.Of(s.Key.Kind),
-        Piece = s.Key.Piece,
-        Occurrence = s.Key.Occurrence,
-        Occurrences = s.Of,
-        Side = Ids.Of(s.Side),
-        SetupMinutes = s.Amounts.SetupMinutes,
-        SecondsPerModel = s.Amounts.SecondsPerModel,
-        Attention = Ids.Of(s.Amounts.Attention),
-        OneGo = s.Amounts.OneGo,
-        Mode = s.Amounts.Mode is { } mode ? Ids.Of(mode) : null,
-        ProductClass = s.Amounts.Product is { } product ? Ids.Of(product) : null,
-        Method = s.Amounts.Method,
-        WorkingMinutes = s.Amounts.WorkingMinutes,
-        ModelsPerMix = s.Amounts.ModelsPerMix,
-        Reason = s.Reason,
-        Position = s.Position,
-        NotNeeded = s.NotNeeded,
-    };
+    public static StepRow Of(BenchStep s) =>
+        new()
+        {
+            Id = s.Id,
+            BatchId = s.BatchId,
+            Kind = Ids.Of(s.Key.Kind),
+            Piece = s.Key.Piece,
+            Occurrence = s.Key.Occurrence,
+            Occurrences = s.Of,
+            Side = Ids.Of(s.Side),
+            SetupMinutes = s.Amounts.SetupMinutes,
+            SecondsPerModel = s.Amounts.SecondsPerModel,
+            Attention = Ids.Of(s.Amounts.Attention),
+            OneGo = s.Amounts.OneGo,
+            Mode = s.Amounts.Mode is { } mode ? Ids.Of(mode) : null,
+            ProductClass = s.Amounts.Product is { } product ? Ids.Of(product) : null,
+            Method = s.Amounts.Method,
+            WorkingMinutes = s.Amounts.WorkingMinutes,
+            ModelsPerMix = s.Amounts.ModelsPerMix,
+            Reason = s.Reason,
+            Position = s.Position,
+            NotNeeded = s.NotNeeded,
+        };
 }

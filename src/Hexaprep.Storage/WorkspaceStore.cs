@@ -18,7 +18,8 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     public async Task<WorkspaceId> CurrentAsync(string timeZone, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
-        if (await NewestAsync(connection) is { } there) return there;
+        if (await NewestAsync(connection) is { } there)
+            return there;
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         // Several app processes may start on one new database.
         await connection.ExecuteAsync("select pg_advisory_xact_lock(7043)");
@@ -34,26 +35,48 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var workspace = await MakeAsync(connection, demo.Settings.Name, demo.Settings.TimeZone, true, now);
         await FillAsync(connection, workspace, demo);
-        await Told(workspace, Guid.NewGuid(), new Decision("demo", now, null, new { demo.ExportedAt }, []), now, 2).ExecuteAsync(connection);
+        await Told(workspace, Guid.NewGuid(), new Decision("demo", now, null, new { demo.ExportedAt }, []), now, 2)
+            .ExecuteAsync(connection);
         await transaction.CommitAsync(cancel);
         return workspace;
     }
 
     private static async Task<WorkspaceId?> NewestAsync(NpgsqlConnection connection) =>
-        await connection.QuerySingleOrDefaultAsync<Guid?>("select id from workspace order by created_at desc, id limit 1") is { } id ? new WorkspaceId(id) : null;
+        await connection.QuerySingleOrDefaultAsync<Guid?>("select id from workspace order by created_at desc, id limit 1") is { } id
+            ? new WorkspaceId(id)
+            : null;
 
     private static async Task<WorkspaceId> MakeAsync(NpgsqlConnection connection, string name, string timeZone, bool isDemo, Instant now)
     {
         var workspace = new WorkspaceId(Guid.NewGuid());
-        await connection.ExecuteAsync("insert into workspace (id, name, time_zone, handles, is_demo, created_at) values (@w, @name, @timeZone, 20, @isDemo, @now)",
-            new { w = workspace.Value, name, timeZone, isDemo, now });
+        await connection.ExecuteAsync(
+            "insert into workspace (id, name, time_zone, handles, is_demo, created_at) values (@w, @name, @timeZone, 20, @isDemo, @now)",
+            new
+            {
+                w = workspace.Value,
+                name,
+                timeZone,
+                isDemo,
+                now,
+            }
+        );
         WeeklySitting On(IsoDayOfWeek day, LocalTime begins, LocalTime ends) => new(Guid.NewGuid(), day, begins, ends);
         IReadOnlyList<WeeklySitting> week =
         [
-            On(IsoDayOfWeek.Tuesday, new LocalTime(19, 30), new LocalTime(22, 0)), On(IsoDayOfWeek.Thursday, new LocalTime(19, 30), new LocalTime(22, 0)),
-            On(IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)), On(IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
+            On(IsoDayOfWeek.Tuesday, new LocalTime(19, 30), new LocalTime(22, 0)),
+            On(IsoDayOfWeek.Thursday, new LocalTime(19, 30), new LocalTime(22, 0)),
+            On(IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)),
+            On(IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
         ];
-        await new[] { Bulk.Insert(workspace.Value, "weekly_sitting", Tables.WeeklySitting, [.. week.Select(s => new DocumentWeekly(s.Id, (int)s.Day, s.Begins, s.Ends))]) }.ExecuteAsync(connection);
+        await new[]
+        {
+            Bulk.Insert(
+                workspace.Value,
+                "weekly_sitting",
+                Tables.WeeklySitting,
+                [.. week.Select(s => new DocumentWeekly(s.Id, (int)s.Day, s.Begins, s.Ends))]
+            ),
+        }.ExecuteAsync(connection);
         return workspace;
     }
 
@@ -62,9 +85,21 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
-        var settings = await connection.QuerySingleAsync<SettingsRow>("select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w", new { w = workspace.Value });
-        Task<IReadOnlyList<T>> Rows<T>(string table, string columns, string order) => Bulk.ReadAsync<T>(connection, workspace, table, columns, order);
-        return new WorkspaceDocument(WorkspaceDocument.FormatName, WorkspaceDocument.Newest, now, new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles) { HouseAsked = settings.HouseAsked, RackSlots = settings.RackSlots },
+        var settings = await connection.QuerySingleAsync<SettingsRow>(
+            "select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w",
+            new { w = workspace.Value }
+        );
+        Task<IReadOnlyList<T>> Rows<T>(string table, string columns, string order) =>
+            Bulk.ReadAsync<T>(connection, workspace, table, columns, order);
+        return new WorkspaceDocument(
+            WorkspaceDocument.FormatName,
+            WorkspaceDocument.Newest,
+            now,
+            new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles)
+            {
+                HouseAsked = settings.HouseAsked,
+                RackSlots = settings.RackSlots,
+            },
             await Rows<DocumentUnit>("unit", Tables.Unit, "position, id"),
             await Rows<DocumentBatch>("batch", Tables.Batch, "position, id"),
             await Rows<DocumentModel>("model", Tables.Model, "batch_id, number"),
@@ -79,7 +114,8 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await Rows<DocumentTest>("coat_test", Tables.CoatTest, "at, id"),
             await Rows<DocumentFlaw>("flaw", Tables.Flaw, "noted_at, id"),
             await Rows<DocumentWeekly>("weekly_sitting", Tables.WeeklySitting, "day, begins, id"),
-            await Rows<DocumentException>("sitting_exception", Tables.SittingException, "date, begins, id"))
+            await Rows<DocumentException>("sitting_exception", Tables.SittingException, "date, begins, id")
+        )
         {
             HouseChoices = await Rows<DocumentChoice>("house_choice", Tables.HouseChoice, "school, id"),
             RouteChanges = await Rows<DocumentRouteChange>("route_change", Tables.RouteChange, "batch_id, number"),
@@ -99,12 +135,23 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var w = workspace.Value;
         var (revision, known) = await connection.QuerySingleAsync<(long Revision, bool Known)>(
-            "select revision, exists (select from logbook where workspace_id = @w and id = @id) from workspace where id = @w for update", new { w, id });
-        if (known) return;
+            "select revision, exists (select from logbook where workspace_id = @w and id = @id) from workspace where id = @w for update",
+            new { w, id }
+        );
+        if (known)
+            return;
         if (await connection.QuerySingleAsync<bool>("select exists (select from unit where workspace_id = @w)", new { w }))
-            throw new RefusedException(new Refusal("workspace", "There are units on this bench already.", "Import into an empty workspace: start Hexaprep with a data folder of its own.", RefusalKind.Conflict));
+            throw new RefusedException(
+                new Refusal(
+                    "workspace",
+                    "There are units on this bench already.",
+                    "Import into an empty workspace: start Hexaprep with a data folder of its own.",
+                    RefusalKind.Conflict
+                )
+            );
         await FillAsync(connection, workspace, d);
-        await Told(workspace, id, new Decision("import", now, null, new { d.ExportedAt, units = d.Units.Count }, []), now, revision + 1).ExecuteAsync(connection);
+        await Told(workspace, id, new Decision("import", now, null, new { d.ExportedAt, units = d.Units.Count }, []), now, revision + 1)
+            .ExecuteAsync(connection);
         await transaction.CommitAsync(cancel);
     }
 
@@ -115,11 +162,27 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, WorkspaceDocument d)
     {
         var w = workspace.Value;
-        Task InsertAsync<T>(string table, string columns, IReadOnlyCollection<T> rows) => rows.Count == 0 ? Task.CompletedTask : new[] { Bulk.Insert(w, table, columns, rows) }.ExecuteAsync(connection);
+        Task InsertAsync<T>(string table, string columns, IReadOnlyCollection<T> rows) =>
+            rows.Count == 0 ? Task.CompletedTask : new[] { Bulk.Insert(w, table, columns, rows) }.ExecuteAsync(connection);
         try
         {
-            await connection.ExecuteAsync("update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles, rack_slots = @RackSlots, house_asked = @HouseAsked where id = @w", new { w, d.Settings.Name, d.Settings.TimeZone, d.Settings.Handles, d.Settings.RackSlots, d.Settings.HouseAsked });
-            await connection.ExecuteAsync("delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w", new { w });
+            await connection.ExecuteAsync(
+                "update workspace set name = @Name, time_zone = @TimeZone, handles = @Handles, rack_slots = @RackSlots, house_asked "
+                    + "= @HouseAsked where id = @w",
+                new
+                {
+                    w,
+                    d.Settings.Name,
+                    d.Settings.TimeZone,
+                    d.Settings.Handles,
+                    d.Settings.RackSlots,
+                    d.Settings.HouseAsked,
+                }
+            );
+            await connection.ExecuteAsync(
+                "delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w",
+                new { w }
+            );
             await InsertAsync("unit", UnitRows.Columns, [.. d.Units.Select(UnitRows.Of)]);
             await InsertAsync("batch", Tables.Batch, d.Batches);
             await InsertAsync("house_choice", Tables.HouseChoice, d.HouseChoices);
@@ -143,9 +206,12 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await InsertAsync("weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
             await InsertAsync("sitting_exception", Tables.SittingException, d.SittingExceptions);
         }
-        catch (PostgresException broken) when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
+        catch (PostgresException broken)
+            when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
         {
-            throw new RefusedException(new Refusal(broken.TableName ?? "file", $"{broken.MessageText}.", "The file was changed by hand: export it again."));
+            throw new RefusedException(
+                new Refusal(broken.TableName ?? "file", $"{broken.MessageText}.", "The file was changed by hand: export it again.")
+            );
         }
     }
 

@@ -13,12 +13,21 @@ namespace Hexaprep.Web;
 /// <param name="PlanBudget">Decodes for a plan of a small bench, at least 1.</param>
 /// <param name="TimeZone">The zone a new bench and the demo begin in: the machine's own unless set; the person can change it.</param>
 /// <param name="LogLevel">The least level that is written.</param>
-public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, Instant? StartsAt, int PlanBudget, string TimeZone, LogEventLevel LogLevel)
+public sealed record AppSettings(
+    string Database,
+    bool IsDemo,
+    string DemoFile,
+    Instant? StartsAt,
+    int PlanBudget,
+    string TimeZone,
+    LogEventLevel LogLevel
+)
 {
     /// <summary>Where an instrument answers on this machine; null: the simulated one.</summary>
     public Uri? Instrument { get; init; }
 
-    /// <summary>How long the bench must be left alone before second dates, proof and sizes are worked out: hands that tick on are not disturbed.</summary>
+    /// <summary>How long the bench must be left alone before second dates, proof and sizes are worked out: hands that tick on are not
+    /// disturbed.</summary>
     public TimeSpan PlanPause { get; init; } = TimeSpan.FromMilliseconds(400);
 
     /// <summary>The largest request read, bytes: a roster of 10,000 lines or a workspace of a few thousand models.</summary>
@@ -32,25 +41,41 @@ public sealed record AppSettings(string Database, bool IsDemo, string DemoFile, 
     public static AppSettings From(IConfiguration configuration)
     {
         var section = configuration.GetSection("Hexaprep");
-        var database = section["Database"] ?? (IsDocumentBuild ? "" : throw new InvalidOperationException("Hexaprep:Database is not set. Start with ./hexaprep."));
+        var database = section["Database"]
+            ?? (IsDocumentBuild ? "" : throw new InvalidOperationException("Hexaprep:Database is not set. Start with ./hexaprep."));
         var isDemo = section.GetValue("Demo", false);
         Instant? at = null;
         if (section["At"] is { Length: > 0 } text)
         {
             var parsed = InstantPattern.ExtendedIso.Parse(text);
-            at = parsed.Success ? parsed.Value : throw new InvalidOperationException($"Hexaprep:At is '{text}'. Give a moment such as 2026-03-12T20:12:00Z.");
-            if (!isDemo) throw new InvalidOperationException("Hexaprep:At is for the demo only: outside it, real time.");
+            at = parsed.Success
+                ? parsed.Value
+                : throw new InvalidOperationException($"Hexaprep:At is '{text}'. Give a moment such as 2026-03-12T20:12:00Z.");
+            if (!isDemo)
+                throw new InvalidOperationException("Hexaprep:At is for the demo only: outside it, real time.");
         }
-        return new AppSettings(database, isDemo, section["DemoFile"] ?? "demo/saltfen-workspace.json", at, section.GetValue("PlanBudget", 4000),
-            section["TimeZone"] ?? MachineZone(), section.GetValue("LogLevel", LogEventLevel.Information))
-        { Instrument = InstrumentAt(section["Instrument"]), PlanPause = TimeSpan.FromMilliseconds(section.GetValue("PlanPauseMs", 400)) };
+        return new AppSettings(
+            database,
+            isDemo,
+            section["DemoFile"] ?? "demo/saltfen-workspace.json",
+            at,
+            section.GetValue("PlanBudget", 4000),
+            section["TimeZone"] ?? MachineZone(),
+            section.GetValue("LogLevel", LogEventLevel.Information)
+        )
+        {
+            Instrument = InstrumentAt(section["Instrument"]),
+            PlanPause = TimeSpan.FromMilliseconds(section.GetValue("PlanPauseMs", 400)),
+        };
     }
 
     // The running app asks nothing of any outside host.
     private static Uri? InstrumentAt(string? text) =>
         string.IsNullOrEmpty(text) ? null
         : Uri.TryCreate(text.TrimEnd('/') + "/", UriKind.Absolute, out var at) && at.Scheme == Uri.UriSchemeHttp && at.IsLoopback ? at
-        : throw new InvalidOperationException($"Hexaprep:Instrument is '{text}'. Give an http address on this machine, such as http://127.0.0.1:8100.");
+        : throw new InvalidOperationException(
+            $"Hexaprep:Instrument is '{text}'. Give an http address on this machine, such as http://127.0.0.1:8100."
+        );
 
     private static string MachineZone() => (DateTimeZoneProviders.Tzdb.GetZoneOrNull(TimeZoneInfo.Local.Id) ?? DateTimeZone.Utc).Id;
 }

@@ -16,7 +16,8 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
     public async Task LoadIfMissingAsync(CancellationToken cancel)
     {
         var current = await workspaces.CurrentAsync(settings.TimeZone, clock.GetCurrentInstant() - Duration.FromMilliseconds(1), cancel);
-        if (!(await benches.CurrentAsync(current, cancel)).IsDemo) await LoadAsync(cancel);
+        if (!(await benches.CurrentAsync(current, cancel)).IsDemo)
+            await LoadAsync(cancel);
     }
 
     /// <summary>Loads it afresh beside what was there, which stays in the database.</summary>
@@ -37,7 +38,13 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
         var zone = DateTimeZoneProviders.Tzdb[document.Settings.TimeZone];
         var begins = PlanIds.Minute(now - Behind).InZone(zone);
         var ends = PlanIds.Minute(now + Ahead).InZone(zone);
-        var tonight = new DocumentException(Guid.NewGuid(), begins.Date, Core.Ids.Of(ExceptionKind.Extra), begins.TimeOfDay, ends.TimeOfDay);
+        var tonight = new DocumentException(
+            Guid.NewGuid(),
+            begins.Date,
+            Core.Ids.Of(ExceptionKind.Extra),
+            begins.TimeOfDay,
+            ends.TimeOfDay
+        );
         return document with { SittingExceptions = [.. document.SittingExceptions, tonight] };
     }
 }

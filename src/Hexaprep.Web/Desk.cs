@@ -13,7 +13,15 @@ namespace Hexaprep.Web;
 /// <param name="Now">When it is read.</param>
 /// <param name="Revision">Of the bench.</param>
 /// <param name="IsDemo">True for the demo world.</param>
-public sealed record LaidBench(WorkspaceId Workspace, BenchIndex Bench, BenchPlan Plan, bool Renewing, Instant Now, long Revision, bool IsDemo);
+public sealed record LaidBench(
+    WorkspaceId Workspace,
+    BenchIndex Bench,
+    BenchPlan Plan,
+    bool Renewing,
+    Instant Now,
+    long Revision,
+    bool IsDemo
+);
 
 /// <summary>Lays out the bench with the plan there is, and writes to it. It never plans.</summary>
 public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners planners, IClock clock, AppSettings settings)
@@ -33,7 +41,8 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
 
     /// <summary>Writes once for an id to the workspace in use, as <see cref="BenchStore.WriteIfNewestAsync"/> does.</summary>
     /// <returns>What was done; null when this write was already known.</returns>
-    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) => (await WriteToNewestAsync(id, decide, cancel)).Done;
+    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
+        (await WriteToNewestAsync(id, decide, cancel)).Done;
 
     /// <summary>Writes once for an id, and lays out the bench as it stands then.</summary>
     public async Task<LaidBench> WriteAndLayAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel)
@@ -43,12 +52,17 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
     }
 
     // Which workspace is in use hardly ever changes: it is asked for again when it has.
-    private async Task<(WorkspaceId Workspace, Decision? Done, StoredBench Bench)> WriteToNewestAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel)
+    private async Task<(WorkspaceId Workspace, Decision? Done, StoredBench Bench)> WriteToNewestAsync(
+        Guid id,
+        Func<BenchIndex, Decision> decide,
+        CancellationToken cancel
+    )
     {
         while (true)
         {
             var workspace = _newest ??= await WorkspaceAsync(cancel);
-            if (await benches.WriteIfNewestAsync(workspace, id, decide, Now, cancel) is { } written) return (workspace, written.Done, written.Bench);
+            if (await benches.WriteIfNewestAsync(workspace, id, decide, Now, cancel) is { } written)
+                return (workspace, written.Done, written.Bench);
             _newest = null;
         }
     }
@@ -58,14 +72,18 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
     private LaidBench Lay(WorkspaceId workspace, StoredBench stored)
     {
         var now = Now;
-        if (planners.Of(workspace, stored.Revision, now) is not { } posted) return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo);
+        if (planners.Of(workspace, stored.Revision, now) is not { } posted)
+            return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo);
         var plan = posted.Revision == stored.Revision ? posted.Plan : posted.Plan.On(stored.Bench);
         return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo);
     }
 
     /// <summary>Puts a question to the plan of the workspace in use; equal keys ask the same.</summary>
-    public async Task<T> AskAsync<T>(object? key, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
-        await planners.AskAsync(await WorkspaceAsync(cancel), key, answer, cancel);
+    public async Task<T> AskAsync<T>(
+        object? key,
+        Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
+        CancellationToken cancel
+    ) => await planners.AskAsync(await WorkspaceAsync(cancel), key, answer, cancel);
 
     private async Task<(WorkspaceId, StoredBench)> FirstAsync(CancellationToken cancel)
     {

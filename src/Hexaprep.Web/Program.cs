@@ -16,24 +16,31 @@ var builder = WebApplication.CreateBuilder(args);
 var settings = AppSettings.From(builder.Configuration);
 var drawingTheDocument = AppSettings.IsDocumentBuild;
 
-builder.Services.AddSerilog(log => log
-    .MinimumLevel.Is(settings.LogLevel)
-    .MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning)
-    .MinimumLevel.Override("Npgsql", LogEventLevel.Warning)
-    .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture));
+builder.Services.AddSerilog(log =>
+    log.MinimumLevel.Is(settings.LogLevel)
+        .MinimumLevel.Override("Microsoft.AspNetCore", LogEventLevel.Warning)
+        .MinimumLevel.Override("Npgsql", LogEventLevel.Warning)
+        .WriteTo.Console(formatProvider: System.Globalization.CultureInfo.InvariantCulture)
+);
 builder.Services.AddSingleton(settings);
-builder.Services.AddSingleton<IClock>(settings.StartsAt is { } start ? new ShiftedClock(NodaTime.SystemClock.Instance, start) : NodaTime.SystemClock.Instance);
+builder.Services.AddSingleton<IClock>(
+    settings.StartsAt is { } start ? new ShiftedClock(NodaTime.SystemClock.Instance, start) : NodaTime.SystemClock.Instance
+);
 builder.Services.AddSingleton(_ => Database.Open(settings.Database));
 builder.Services.AddSingleton(_ => new BenchMemory()).AddSingleton<BenchStore>();
 builder.Services.AddSingleton<PlanStore>().AddSingleton<AlertStore>();
 builder.Services.AddSingleton<PlanMaker>().AddSingleton<IPlanMaker>(s => s.GetRequiredService<PlanMaker>()).AddSingleton<Planners>();
 builder.Services.AddSingleton<SimulatedInstrument>();
-builder.Services.AddSingleton<SimulatedAirService>().AddSingleton<AirOverHttp>().AddSingleton<IAirInstrument>(s => s.GetRequiredService<AirOverHttp>());
+builder
+    .Services.AddSingleton<SimulatedAirService>()
+    .AddSingleton<AirOverHttp>()
+    .AddSingleton<IAirInstrument>(s => s.GetRequiredService<AirOverHttp>());
 builder.Services.AddSingleton<WorkspaceStore>();
 builder.Services.AddSingleton<Desk>();
 builder.Services.AddSingleton<DemoWorld>();
 builder.Services.AddSingleton<Listeners>();
-if (!drawingTheDocument) builder.Services.AddHostedService<PostgresListener>().AddHostedService(s => s.GetRequiredService<Planners>());
+if (!drawingTheDocument)
+    builder.Services.AddHostedService<PostgresListener>().AddHostedService(s => s.GetRequiredService<Planners>());
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false);
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
@@ -51,8 +58,11 @@ builder.Services.AddRateLimiter(o =>
         (bucket.TokenLimit, bucket.TokensPerPeriod, bucket.ReplenishmentPeriod) = (2000, 200, TimeSpan.FromSeconds(1));
     });
 });
+
 // Nothing secret is answered beside what a stranger could send, so what is answered may be compressed.
-builder.Services.AddResponseCompression(o => o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json", "text/calendar", "text/csv"]);
+builder.Services.AddResponseCompression(o =>
+    o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json", "text/calendar", "text/csv"]
+);
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = AppSettings.LargestBody);
 
@@ -60,7 +70,8 @@ var app = builder.Build();
 if (!drawingTheDocument)
 {
     Database.Migrate(settings.Database);
-    if (settings.IsDemo) await app.Services.GetRequiredService<DemoWorld>().LoadIfMissingAsync(CancellationToken.None);
+    if (settings.IsDemo)
+        await app.Services.GetRequiredService<DemoWorld>().LoadIfMissingAsync(CancellationToken.None);
 }
 
 app.UseExceptionHandler();

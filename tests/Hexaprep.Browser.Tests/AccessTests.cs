@@ -35,7 +35,14 @@ public sealed class AccessTests(TestDatabases databases)
         foreach (var key in new[] { "Flaw here", "More", "Day", "May I, now?", "Then" })
         {
             // What comes next opens from its own row.
-            (key == "Then" ? page.Wait(d => d.FindElements(By.XPath("//h2[.='Then']/following-sibling::ul//button")).FirstOrDefault(), "Nothing comes next.")! : page.Named(key)).Click();
+            (
+                key == "Then"
+                    ? page.Wait(
+                        d => d.FindElements(By.XPath("//h2[.='Then']/following-sibling::ul//button")).FirstOrDefault(),
+                        "Nothing comes next."
+                    )!
+                    : page.Named(key)
+            ).Click();
             page.Find("[role=dialog]");
             Assert.Equal([], page.Axe().Select(v => $"{key}: {v}"));
             page.Named("Put away", "//*[@role='dialog']").Click();
@@ -71,9 +78,13 @@ public sealed class AccessTests(TestDatabases databases)
         page.Size(390, 844, touch: true);
         page.Open(app.Address);
         page.Named("Model 6 filled");
-        var small = (IReadOnlyCollection<object>)page.Driver.ExecuteScript("""
-            return [...document.querySelectorAll('[data-keys] button')].filter(b => b.getBoundingClientRect().height < 48 || b.getBoundingClientRect().width < 48).map(b => b.innerText)
-            """)!;
+        var small =
+            (IReadOnlyCollection<object>)
+                page.Driver.ExecuteScript(
+                    """
+                    return [...document.querySelectorAll('[data-keys] button')].filter(b => b.getBoundingClientRect().height < 48 || b.getBoundingClientRect().width < 48).map(b => b.innerText)
+                    """
+                )!;
 
         Assert.Empty(small);
         page.Named("Model 6 filled").Click();
@@ -85,7 +96,16 @@ public sealed class AccessTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
-        page.Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["features"] = new object[] { new Dictionary<string, object> { ["name"] = "prefers-reduced-motion", ["value"] = "reduce" } } });
+        page.Driver.ExecuteCdpCommand(
+            "Emulation.setEmulatedMedia",
+            new()
+            {
+                ["features"] = new object[]
+                {
+                    new Dictionary<string, object> { ["name"] = "prefers-reduced-motion", ["value"] = "reduce" },
+                },
+            }
+        );
         page.Open(app.Address);
         page.Named("Model 6 filled").Click();
 
@@ -103,13 +123,22 @@ public sealed class AccessTests(TestDatabases databases)
         for (var i = 0; i < 60; i++)
         {
             page.Press(Keys.Tab);
-            seen.Add((string)page.Driver.ExecuteScript("const e = document.activeElement; return e.getAttribute('aria-label') || e.innerText || ''")!);
+            seen.Add(
+                (string)
+                    page.Driver.ExecuteScript("const e = document.activeElement; return e.getAttribute('aria-label') || e.innerText || ''")!
+            );
         }
 
         Assert.StartsWith("Go to the screen", seen[0], StringComparison.Ordinal);
-        foreach (var name in new[] { "Model 6 filled", "Put it down", "Take one back", "Flaw here", "wash water" }) Assert.Contains(seen, s => s.Contains(name, StringComparison.Ordinal));
-        Assert.Contains("5 of 10 done", (string)page.Driver.ExecuteScript("return document.querySelector('[aria-live=polite]').textContent")!, StringComparison.Ordinal);
+        foreach (var name in new[] { "Model 6 filled", "Put it down", "Take one back", "Flaw here", "wash water" })
+            Assert.Contains(seen, s => s.Contains(name, StringComparison.Ordinal));
+        Assert.Contains(
+            "5 of 10 done",
+            (string)page.Driver.ExecuteScript("return document.querySelector('[aria-live=polite]').textContent")!,
+            StringComparison.Ordinal
+        );
     }
 
-    private static async Task<IReadOnlyList<string>> PathsAsync(TestApp app) => [.. Paths, $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}"];
+    private static async Task<IReadOnlyList<string>> PathsAsync(TestApp app) =>
+        [.. Paths, $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}"];
 }

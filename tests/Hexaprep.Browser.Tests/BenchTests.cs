@@ -177,7 +177,8 @@ public sealed class BenchTests(TestDatabases databases)
         page.Open(app.Address);
         page.Says("You were away 7");
         page.Named("Set the count").Click();
-        for (var i = 0; i < 3; i++) page.Find("[aria-label='Models done: more']").Click();
+        for (var i = 0; i < 3; i++)
+            page.Find("[aria-label='Models done: more']").Click();
         page.Named("8 are done").Click();
 
         page.Named("Model 9 filled");

@@ -6,20 +6,22 @@ using OpenQA.Selenium.Support.UI;
 
 namespace Hexaprep.Browser.Tests;
 
-/// <summary>A headless Chromium, at an exact size. Browsers are handed on from test to test: every app has an origin of its own, so nothing else is.</summary>
+/// <summary>A headless Chromium, at an exact size. Browsers are handed on from test to test: every app has an origin of its own, so
+/// nothing else is.</summary>
 public sealed class Chromium : IDisposable
 {
     private static readonly ConcurrentBag<ChromeDriver> Free = [];
     private static readonly ConcurrentBag<(ChromeDriver Driver, string Profile)> Started = [];
 
-    static Chromium() => AppDomain.CurrentDomain.ProcessExit += (_, _) =>
-    {
-        foreach (var (driver, profile) in Started)
+    static Chromium() =>
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
         {
-            driver.Dispose();
-            Directory.Delete(profile, recursive: true);
-        }
-    };
+            foreach (var (driver, profile) in Started)
+            {
+                driver.Dispose();
+                Directory.Delete(profile, recursive: true);
+            }
+        };
 
     /// <summary>Takes a free one, or starts one.</summary>
     public Chromium(int width = 1280, int height = 800)
@@ -32,9 +34,21 @@ public sealed class Chromium : IDisposable
     {
         var profile = Directory.CreateTempSubdirectory("hexaprep-chromium-").FullName;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--force-device-scale-factor=1", "--force-color-profile=srgb",
-            "--disable-dev-shm-usage", $"--user-data-dir={profile}");
+        options.AddArguments(
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--hide-scrollbars",
+            "--force-device-scale-factor=1",
+            "--force-color-profile=srgb",
+            "--disable-dev-shm-usage",
+            $"--user-data-dir={profile}"
+        );
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         options.SetLoggingPreference(LogType.Performance, LogLevel.All);
         var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
@@ -48,7 +62,16 @@ public sealed class Chromium : IDisposable
     /// <summary>Sets the exact size of the page.</summary>
     public void Size(int width, int height, bool touch = false)
     {
-        Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new()
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
         Driver.ExecuteCdpCommand("Emulation.setTouchEmulationEnabled", new() { ["enabled"] = touch, ["maxTouchPoints"] = touch ? 5 : 1 });
     }
 
@@ -78,11 +101,21 @@ public sealed class Chromium : IDisposable
     {
         Driver.ExecuteScript("localStorage.setItem('hexaprep-device', JSON.stringify({ light: arguments[0] }))", light);
         Driver.Navigate().Refresh();
-        Wait(_ => (string)Driver.ExecuteScript("return document.documentElement.dataset.bench || ''")! == light, $"It did not become {light}.");
+        Wait(
+            _ => (string)Driver.ExecuteScript("return document.documentElement.dataset.bench || ''")! == light,
+            $"It did not become {light}."
+        );
     }
 
     /// <summary>Waits until fonts are there and nothing is being worked out any more.</summary>
-    public void Settle() => Wait(d => (bool)Driver.ExecuteScript("return document.fonts.status === 'loaded'")! && d.FindElements(By.CssSelector("[aria-busy=true]")).Count == 0 && !Text().Contains("Working it out", StringComparison.Ordinal), "It never settles.");
+    public void Settle() =>
+        Wait(
+            d =>
+                (bool)Driver.ExecuteScript("return document.fonts.status === 'loaded'")!
+                && d.FindElements(By.CssSelector("[aria-busy=true]")).Count == 0
+                && !Text().Contains("Working it out", StringComparison.Ordinal),
+            "It never settles."
+        );
 
     /// <summary>Opens an address and waits for its heading.</summary>
     public void Open(string address)
@@ -96,15 +129,25 @@ public sealed class Chromium : IDisposable
 
     /// <summary>Waits for a button or link with a text in it.</summary>
     public IWebElement Named(string text, string within = "") =>
-        Wait(d => d.FindElements(By.XPath($"{within}//*[self::button or self::a][contains(normalize-space(.), {Quoted(text)})]")).FirstOrDefault(e => e.Displayed), $"No key says '{text}'. The page: {Text()}")!;
+        Wait(
+            d =>
+                d.FindElements(By.XPath($"{within}//*[self::button or self::a][contains(normalize-space(.), {Quoted(text)})]"))
+                    .FirstOrDefault(e => e.Displayed),
+            $"No key says '{text}'. The page: {Text()}"
+        )!;
 
     /// <summary>Waits until the page says something.</summary>
-    public void Says(string text) => Wait(_ => Text().Contains(text, StringComparison.Ordinal), $"The page does not say '{text}', but: {Text()}");
+    public void Says(string text) =>
+        Wait(_ => Text().Contains(text, StringComparison.Ordinal), $"The page does not say '{text}', but: {Text()}");
 
     /// <summary>Waits until something holds.</summary>
     public T Wait<T>(Func<IWebDriver, T> until, string otherwise)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(12)) { PollingInterval = TimeSpan.FromMilliseconds(60), Message = otherwise };
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(12))
+        {
+            PollingInterval = TimeSpan.FromMilliseconds(60),
+            Message = otherwise,
+        };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
         return wait.Until(until);
     }
@@ -116,24 +159,35 @@ public sealed class Chromium : IDisposable
     public IReadOnlyList<string> Axe()
     {
         Driver.ExecuteScript(File.ReadAllText(Path.Combine(TestApp.Root, "src/client/node_modules/axe-core/axe.min.js")));
-        var found = (IReadOnlyCollection<object>)Driver.ExecuteAsyncScript("""
-            const done = arguments[arguments.length - 1];
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] })
-              .then(r => done(r.violations.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 160)))));
-            """)!;
+        var found =
+            (IReadOnlyCollection<object>)
+                Driver.ExecuteAsyncScript(
+                    """
+                    const done = arguments[arguments.length - 1];
+                    axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] })
+                      .then(r => done(r.violations.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 160)))));
+                    """
+                )!;
         return [.. found.Select(f => Convert.ToString(f, CultureInfo.InvariantCulture)!)];
     }
 
     /// <summary>Addresses the page asked for outside this machine.</summary>
     public IReadOnlyList<string> OutsideRequests() =>
-    [
-        .. Driver.Manage().Logs.GetLog(LogType.Performance)
-            .Select(l => System.Text.Json.Nodes.JsonNode.Parse(l.Message)!["message"]!)
-            .Where(m => m["method"]!.ToString() == "Network.requestWillBeSent")
-            .Select(m => m["params"]!["request"]!["url"]!.ToString())
-            .Where(u => !u.StartsWith("http://127.0.0.1:", StringComparison.Ordinal) && !u.StartsWith("data:", StringComparison.Ordinal)
-                && !u.StartsWith("blob:", StringComparison.Ordinal) && !u.StartsWith("chrome", StringComparison.Ordinal) && u != "about:blank"),
-    ];
+        [
+            .. Driver
+                .Manage()
+                .Logs.GetLog(LogType.Performance)
+                .Select(l => System.Text.Json.Nodes.JsonNode.Parse(l.Message)!["message"]!)
+                .Where(m => m["method"]!.ToString() == "Network.requestWillBeSent")
+                .Select(m => m["params"]!["request"]!["url"]!.ToString())
+                .Where(u =>
+                    !u.StartsWith("http://127.0.0.1:", StringComparison.Ordinal)
+                    && !u.StartsWith("data:", StringComparison.Ordinal)
+                    && !u.StartsWith("blob:", StringComparison.Ordinal)
+                    && !u.StartsWith("chrome", StringComparison.Ordinal)
+                    && u != "about:blank"
+                ),
+        ];
 
     /// <summary>Errors in the console.</summary>
     public IReadOnlyList<string> ConsoleErrors() =>
@@ -145,7 +199,8 @@ public sealed class Chromium : IDisposable
         Block();
         Driver.ExecuteCdpCommand("Emulation.setEmulatedMedia", new() { ["features"] = Array.Empty<object>() });
         // Pages left open would go on asking an app that is gone.
-        foreach (var window in Driver.WindowHandles.Skip(1)) Driver.SwitchTo().Window(window).Close();
+        foreach (var window in Driver.WindowHandles.Skip(1))
+            Driver.SwitchTo().Window(window).Close();
         Driver.SwitchTo().Window(Driver.WindowHandles[0]).Navigate().GoToUrl("about:blank");
         _ = (Driver.Manage().Logs.GetLog(LogType.Performance), Driver.Manage().Logs.GetLog(LogType.Browser));
         Free.Add(Driver);

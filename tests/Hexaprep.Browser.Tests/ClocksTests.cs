@@ -8,7 +8,8 @@ public sealed class ClocksTests(TestDatabases databases)
     private const string Plastic = "unit=Reed Pikes;models=3;material=polystyrene";
 
     private static void Choose(Chromium page, string option) =>
-        page.Wait(d => d.FindElements(By.XPath($"//*[@role='option'][.='{option}']")).FirstOrDefault(), $"'{option}' cannot be chosen.")!.Click();
+        page.Wait(d => d.FindElements(By.XPath($"//*[@role='option'][.='{option}']")).FirstOrDefault(), $"'{option}' cannot be chosen.")!
+            .Click();
 
     [Fact]
     public async Task A_clock_of_minutes_is_started_dated_back_counts_and_rings()
@@ -73,7 +74,9 @@ public sealed class ClocksTests(TestDatabases databases)
         var work = (await app.GetAsync("/api/bench"))["view"]!["step"]!;
         Assert.Equal("Lantern Keepers", work["unit"]!.ToString());
         (await app.ActAsync("start", new { stepId = work["stepId"] })).EnsureSuccessStatusCode();
-        var ready = NodaTime.Text.InstantPattern.ExtendedIso.Parse((await app.GetAsync("/api/bench"))["view"]!["drying"]![0]!["sure"]!.ToString()).Value;
+        var ready = NodaTime
+            .Text.InstantPattern.ExtendedIso.Parse((await app.GetAsync("/api/bench"))["view"]!["drying"]![0]!["sure"]!.ToString())
+            .Value;
         app.Clock.Now = ready + Duration.FromMinutes(1);
         page.Open(app.Address);
         page.Find("[data-drop-in] button").Click();
@@ -87,8 +90,19 @@ public sealed class ClocksTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         (await app.BringAsync(Plastic)).EnsureSuccessStatusCode();
         var prime = await app.WorkUpToAsync("prime");
-        using var label = await app.Client.PutAsync("/api/products/acrylic_solvent.spray_can.primer/label",
-            System.Net.Http.Json.JsonContent.Create(new { id = Guid.NewGuid(), recoatMin = 10, recoatMax = 90, reopenMin = 1440 }), TestContext.Current.CancellationToken);
+        using var label = await app.Client.PutAsync(
+            "/api/products/acrylic_solvent.spray_can.primer/label",
+            System.Net.Http.Json.JsonContent.Create(
+                new
+                {
+                    id = Guid.NewGuid(),
+                    recoatMin = 10,
+                    recoatMax = 90,
+                    reopenMin = 1440,
+                }
+            ),
+            TestContext.Current.CancellationToken
+        );
         label.EnsureSuccessStatusCode();
         (await app.ActAsync("set_count", new { stepId = prime["stepId"], count = 3 })).EnsureSuccessStatusCode();
         using var page = new Chromium();
@@ -107,7 +121,9 @@ public sealed class ClocksTests(TestDatabases databases)
         (await app.BringAsync(Plastic, "unit=Lantern Keepers;models=2;material=pu_resin")).EnsureSuccessStatusCode();
         var prime = await app.WorkUpToAsync("prime");
         app.Clock.Now += Duration.FromMinutes(30);
-        (await app.ActAsync("set_count", new { stepId = prime["stepId"], count = prime["total"]!.GetValue<int>() })).EnsureSuccessStatusCode();
+        (
+            await app.ActAsync("set_count", new { stepId = prime["stepId"], count = prime["total"]!.GetValue<int>() })
+        ).EnsureSuccessStatusCode();
         var unit = prime["unit"]!.ToString();
         var before = (await app.GetAsync("/api/coats"))["log"]![0]!;
 
@@ -115,12 +131,20 @@ public sealed class ClocksTests(TestDatabases databases)
         page.Open(app.Address + "/coats");
         page.Find("[aria-label=Unit]");
         page.Driver.FindElement(By.XPath($"//select[@aria-label='Unit']/option[.='{unit}']")).Click();
-        page.Wait(d => d.FindElements(By.CssSelector("[aria-label='Coat log'] tbody tr")).All(r => r.Text.Contains(unit, StringComparison.Ordinal)), "Other units stay.");
+        page.Wait(
+            d =>
+                d.FindElements(By.CssSelector("[aria-label='Coat log'] tbody tr"))
+                    .All(r => r.Text.Contains(unit, StringComparison.Ordinal)),
+            "Other units stay."
+        );
         page.Named("Put it right").Click();
         page.Find("[role=dialog] [aria-label='Earlier by']").Click();
         Choose(page, "20 min earlier");
         page.Driver.FindElements(By.XPath("//button[starts-with(.,'It was on at')]"))[0].Click();
-        page.Wait(_ => app.GetAsync("/api/coats").GetAwaiter().GetResult()["log"]![0]!["endedAt"]!.ToString() != before["endedAt"]!.ToString(), "The end stays as it was.");
+        page.Wait(
+            _ => app.GetAsync("/api/coats").GetAwaiter().GetResult()["log"]![0]!["endedAt"]!.ToString() != before["endedAt"]!.ToString(),
+            "The end stays as it was."
+        );
     }
 
     [Fact]
@@ -138,11 +162,13 @@ public sealed class ClocksTests(TestDatabases databases)
     public async Task Two_devices_ring_and_one_answer_silences_both()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
-        using Chromium table = new(), phone = new(390, 844);
+        using Chromium table = new(),
+            phone = new(390, 844);
         app.Clock.Now += Duration.FromHours(9);
         table.Open(app.Address + "/units");
         phone.Open(app.Address + "/units");
-        foreach (var page in new[] { table, phone }) page.Find("[data-alerts]");
+        foreach (var page in new[] { table, phone })
+            page.Find("[data-alerts]");
         var before = Left(phone);
         table.Find("[data-alerts] button").Click();
         phone.Wait(_ => Left(phone) != before, "The other device rings on.");
@@ -158,11 +184,14 @@ public sealed class ClocksTests(TestDatabases databases)
         Assert.Equal("", Left(page));
         app.Clock.Now += Duration.FromHours(9);
         // What a browser sends a page that it wakes; a page that is still being built does not hear it.
-        page.Wait(d =>
-        {
-            page.Driver.ExecuteScript("document.dispatchEvent(new Event('resume'))");
-            return d.FindElements(By.CssSelector("[data-alerts]")).Count > 0;
-        }, "The page sleeps on.");
+        page.Wait(
+            d =>
+            {
+                page.Driver.ExecuteScript("document.dispatchEvent(new Event('resume'))");
+                return d.FindElements(By.CssSelector("[data-alerts]")).Count > 0;
+            },
+            "The page sleeps on."
+        );
         for (var before = Left(page); before.Length > 0; before = Left(page))
         {
             page.Find("[data-alerts] button:not(:disabled)").Click();
@@ -173,5 +202,6 @@ public sealed class ClocksTests(TestDatabases databases)
         Assert.Equal("", Left(page));
     }
 
-    private static string Left(Chromium page) => page.Driver.FindElements(By.CssSelector("[data-alerts]")) is [var alerts] ? alerts.GetAttribute("data-alerts") ?? "" : "";
+    private static string Left(Chromium page) =>
+        page.Driver.FindElements(By.CssSelector("[data-alerts]")) is [var alerts] ? alerts.GetAttribute("data-alerts") ?? "" : "";
 }

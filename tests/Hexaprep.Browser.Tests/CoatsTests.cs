@@ -52,7 +52,8 @@ public sealed class CoatsTests(TestDatabases databases)
         app.Clock.Now += Duration.FromHours(9);
         page.Open(app.Address + "/plan");
         page.Find("[data-alerts]");
-        string Left() => page.Driver.FindElements(By.CssSelector("[data-alerts]")) is [var alerts] ? alerts.GetAttribute("data-alerts") ?? "" : "";
+        string Left() =>
+            page.Driver.FindElements(By.CssSelector("[data-alerts]")) is [var alerts] ? alerts.GetAttribute("data-alerts") ?? "" : "";
         while (Left() is { Length: > 0 } before)
         {
             page.Find("[data-alerts] button:not(:disabled)").Click();
@@ -78,7 +79,10 @@ public sealed class CoatsTests(TestDatabases databases)
         Assert.Equal(31, (await app.GetAsync("/api/sittings"))["handles"]!.GetValue<int>());
         page.Press(Keys.Escape);
         page.Named("How many at once").Click();
-        page.Wait(d => d.FindElements(By.CssSelector("[data-offers]")).FirstOrDefault(e => e.GetAttribute("data-offers") != "-1"), "No sizes.");
+        page.Wait(
+            d => d.FindElements(By.CssSelector("[data-offers]")).FirstOrDefault(e => e.GetAttribute("data-offers") != "-1"),
+            "No sizes."
+        );
         Assert.Empty(page.ConsoleErrors());
     }
 }

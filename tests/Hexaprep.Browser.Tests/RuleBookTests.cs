@@ -8,7 +8,8 @@ public sealed class RuleBookTests(TestDatabases databases)
     private static void Pick(Chromium page, string label, string option)
     {
         page.Find($"[aria-label='{label}']").Click();
-        page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No option '{option}'.")!.Click();
+        page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No option '{option}'.")!
+            .Click();
         page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).Count == 0, "The options stay open.");
     }
 
@@ -49,7 +50,10 @@ public sealed class RuleBookTests(TestDatabases databases)
         Pick(page, "Step", "look at the primer");
         page.Named("Begin it now").Click();
 
-        page.Wait(_ => app.GetAsync("/api/bench").GetAwaiter().GetResult()["view"]!["step"]!["title"]!.ToString() == "Look at the primer", "It was not begun.");
+        page.Wait(
+            _ => app.GetAsync("/api/bench").GetAwaiter().GetResult()["view"]!["step"]!["title"]!.ToString() == "Look at the primer",
+            "It was not begun."
+        );
     }
 
     [Fact]
@@ -94,7 +98,11 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Says("by brush, water-based acrylic");
 
         page.Find("[aria-label='A step to put in']").Click();
-        page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == "reveal the detail"), "It cannot be put in.")!.Click();
+        page.Wait(
+                    d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == "reveal the detail"),
+                    "It cannot be put in."
+                )!
+            .Click();
         page.Named("Change it", "//*[@role='dialog']").Click();
         page.Named("Reveal the detail, not started");
     }
@@ -131,7 +139,13 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Named("How long is primer left before paint?").Click();
         page.Find("[role=dialog] [data-effect=careful]");
         page.Named("Follow this: Careful, 48 h").Click();
-        page.Wait(_ => app.GetAsync("/api/house-rules").GetAwaiter().GetResult()["schools"]!.AsArray().Single(s => s!["id"]!.ToString() == "primer_wait")!["chosen"]!.ToString() == "careful", "It was not followed.");
+        page.Wait(
+            _ =>
+                app.GetAsync("/api/house-rules").GetAwaiter().GetResult()["schools"]!
+                    .AsArray()
+                    .Single(s => s!["id"]!.ToString() == "primer_wait")!["chosen"]!.ToString() == "careful",
+            "It was not followed."
+        );
     }
 
     [Fact]
@@ -164,6 +178,9 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Says("It is cast resin.");
         page.Named("Take cast resin").Click();
 
-        page.Wait(d => d.FindElement(By.CssSelector("[aria-label=Material]")).Text.Contains("cast resin", StringComparison.Ordinal), "It was not taken.");
+        page.Wait(
+            d => d.FindElement(By.CssSelector("[aria-label=Material]")).Text.Contains("cast resin", StringComparison.Ordinal),
+            "It was not taken."
+        );
     }
 }

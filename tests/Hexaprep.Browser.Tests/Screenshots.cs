@@ -31,7 +31,11 @@ public sealed class Screenshots(TestDatabases databases)
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "step-card.png"));
         Take("/coats", "coats");
         page.Open(app.Address + "/coats");
-        await app.Client.PostAsJsonAsync("/api/air/instrument", new { id = Guid.NewGuid(), place = "outdoors" }, TestContext.Current.CancellationToken);
+        await app.Client.PostAsJsonAsync(
+            "/api/air/instrument",
+            new { id = Guid.NewGuid(), place = "outdoors" },
+            TestContext.Current.CancellationToken
+        );
         await app.Client.PostAsJsonAsync("/api/forecast/simulated", new { id = Guid.NewGuid() }, TestContext.Current.CancellationToken);
         page.Named("The air").Click();
         page.Find("[data-fitness]");
@@ -45,7 +49,8 @@ public sealed class Screenshots(TestDatabases databases)
         void Pick(string label, string option)
         {
             page.Find($"[aria-label={label}]").Click();
-            page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No '{option}'.")!.Click();
+            page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No '{option}'.")!
+                .Click();
         }
         Pick("Batch", "Mire Strider");
         Pick("Step", "check the transfers");
@@ -56,7 +61,11 @@ public sealed class Screenshots(TestDatabases databases)
         page.Find("[aria-label='Name of the unit']").SendKeys("Sluice Wardens");
         page.Find("[aria-label='Models: more']").Click();
         var file = Path.Combine(Path.GetTempPath(), "saltfen-compact.csv");
-        await File.WriteAllTextAsync(file, "unit,models,material\nReed Pikes,10,plastic\nSluice Wardens,6,plastic\nLock Ringers,some,metal\n", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            file,
+            "unit,models,material\nReed Pikes,10,plastic\nSluice Wardens,6,plastic\nLock Ringers,some,metal\n",
+            TestContext.Current.CancellationToken
+        );
         page.Find("[aria-label='Roster file']").SendKeys(file);
         page.Says("Sluice Wardens, 6, hard frame plastic");
         page.Settle();
@@ -73,7 +82,12 @@ public sealed class Screenshots(TestDatabases databases)
     public async Task Take_the_clocks()
     {
         await using var app = new TestApp(databases.Clone());
-        (await app.BringAsync("unit=Sluice Wardens;models=4;material=polystyrene;transfers=3", "unit=Bell Sergeants;models=2;material=white_metal")).EnsureSuccessStatusCode();
+        (
+            await app.BringAsync(
+                "unit=Sluice Wardens;models=4;material=polystyrene;transfers=3",
+                "unit=Bell Sergeants;models=2;material=white_metal"
+            )
+        ).EnsureSuccessStatusCode();
         var place = await app.WorkUpToAsync("place_transfer");
         (await app.ActAsync("start", new { stepId = place["stepId"] })).EnsureSuccessStatusCode();
         (await app.ActAsync("clock", new { stepId = place["stepId"], clock = "soak" })).EnsureSuccessStatusCode();

@@ -14,11 +14,13 @@ public sealed class ViewTests(TestDatabases databases)
         page.Says("What holds it");
         page.Named("This first").Click();
         page.Named("First: undo");
-        page.Driver.ExecuteScript("""
+        page.Driver.ExecuteScript(
+            """
             const input = document.querySelector('input[type=date]');
             Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, '2026-03-20');
             input.dispatchEvent(new Event('input', { bubbles: true }));
-            """);
+            """
+        );
         page.Named("Due then").Click();
         page.Says("late: due Fri 20 Mar");
         page.Named("What it keeps to").Click();
@@ -74,9 +76,15 @@ public sealed class ViewTests(TestDatabases databases)
         page.Open(app.Address + "/plan/evenings");
         page.Find("input[name=handles]");
         var now = await app.GetAsync("/api/sittings");
-        using var saved = await app.Client.PutAsync("/api/sittings", new StringContent(
-            $$"""{"id":"{{Guid.NewGuid()}}","version":{{now["version"]}},"timeZone":"UTC","handles":9,"weekly":{{now["weekly"]!.ToJsonString()}},"exceptions":{{now["exceptions"]!.ToJsonString()}}}""",
-            System.Text.Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken);
+        using var saved = await app.Client.PutAsync(
+            "/api/sittings",
+            new StringContent(
+                $$"""{"id":"{{Guid.NewGuid()}}","version":{{now["version"]}},"timeZone":"UTC","handles":9,"weekly":{{now["weekly"]!.ToJsonString()}},"exceptions":{{now["exceptions"]!.ToJsonString()}}}""",
+                System.Text.Encoding.UTF8,
+                "application/json"
+            ),
+            TestContext.Current.CancellationToken
+        );
         Assert.True(saved.IsSuccessStatusCode);
         page.Find("input[name=handles]").SendKeys("0");
         page.Named("Keep these evenings").Click();
@@ -111,7 +119,11 @@ public sealed class ViewTests(TestDatabases databases)
         using var page = new Chromium();
         page.Open(app.Address + "/intake");
         var file = Path.Combine(Path.GetTempPath(), $"roster-{Guid.NewGuid():N}.csv");
-        await File.WriteAllTextAsync(file, "unit;models;material\nReed Pikes;10;plastic\nSluice Wardens;6;plastic\nLock Ringers;some;resin\n", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            file,
+            "unit;models;material\nReed Pikes;10;plastic\nSluice Wardens;6;plastic\nLock Ringers;some;resin\n",
+            TestContext.Current.CancellationToken
+        );
         page.Find("[aria-label='Roster file']").SendKeys(file);
         page.Says("already on the bench, left alone");
         page.Says("'some' is not a whole number from 1 to 500.");
@@ -134,7 +146,11 @@ public sealed class ViewTests(TestDatabases databases)
         page.Open(app.Address + "/units");
         page.Named("Bring a workspace file in");
         var broken = Path.Combine(Path.GetTempPath(), $"broken-{Guid.NewGuid():N}.json");
-        await File.WriteAllTextAsync(broken, "{\"format\":\"hexaprep-workspace\",\"formatVersion\":9}", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            broken,
+            "{\"format\":\"hexaprep-workspace\",\"formatVersion\":9}",
+            TestContext.Current.CancellationToken
+        );
         page.Find("[aria-label='Workspace file']").SendKeys(broken);
         page.Says("this program reads up to 2");
         page.Find("[aria-label='Workspace file']").SendKeys(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"));

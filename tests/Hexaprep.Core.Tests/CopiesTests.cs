@@ -17,11 +17,15 @@ public sealed class CopiesTests
     public void What_was_copied_in_is_still_the_same(string original, string copy)
     {
         var from = Path.Combine(TestApp.Root, "..", "shared", original);
-        if (!Path.Exists(from)) Assert.Skip("The folder it was copied from is not here.");
+        if (!Path.Exists(from))
+            Assert.Skip("The folder it was copied from is not here.");
         var to = Path.Combine(TestApp.Root, copy);
 
-        if (File.Exists(from)) Assert.Equal(File.ReadAllText(from), File.ReadAllText(to));
+        if (File.Exists(from))
+            Assert.Equal(File.ReadAllText(from), File.ReadAllText(to));
         else
-            Assert.All(Directory.GetFiles(from), f => Assert.Equal(File.ReadAllText(f), File.ReadAllText(Path.Combine(to, Path.GetFileName(f)))));
+            Assert.All(Directory.GetFiles(from), f =>
+                Assert.Equal(File.ReadAllText(f), File.ReadAllText(Path.Combine(to, Path.GetFileName(f))))
+            );
     }
 }

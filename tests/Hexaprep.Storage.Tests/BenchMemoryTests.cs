@@ -17,7 +17,10 @@ public sealed class BenchMemoryTests
         Assert.NotNull(memory.Find(Workspace(1), 1));
         memory.Keep(Workspace(3), Bench());
 
-        Assert.Equal((true, false, true), (memory.Find(Workspace(1), 1) is not null, memory.Find(Workspace(2), 1) is not null, memory.Find(Workspace(3), 1) is not null));
+        Assert.Equal(
+            (true, false, true),
+            (memory.Find(Workspace(1), 1) is not null, memory.Find(Workspace(2), 1) is not null, memory.Find(Workspace(3), 1) is not null)
+        );
     }
 
     [Fact]
@@ -50,7 +53,8 @@ public sealed class BenchMemoryTests
         using var memory = new BenchMemory();
         var first = await memory.TurnAsync(Workspace(1), TestContext.Current.CancellationToken);
         var second = memory.TurnAsync(Workspace(1), TestContext.Current.CancellationToken);
-        using (await memory.TurnAsync(Workspace(2), TestContext.Current.CancellationToken)) Assert.False(second.IsCompleted);
+        using (await memory.TurnAsync(Workspace(2), TestContext.Current.CancellationToken))
+            Assert.False(second.IsCompleted);
         first.Dispose();
         (await second).Dispose();
     }

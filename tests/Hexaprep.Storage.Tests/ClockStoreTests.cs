@@ -20,7 +20,14 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         _workspace = await Workspaces.CurrentAsync("UTC", Evening, default);
-        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes", 2) with { Transfers = 1 }], [], Evening, default);
+        await new Written(_source).SaveAsync(
+            _workspace,
+            Guid.NewGuid(),
+            [RehearsedBench.Order("Reed Pikes", 2) with { Transfers = 1 }],
+            [],
+            Evening,
+            default
+        );
     }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
@@ -53,7 +60,8 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
         await StartAsync(Evening + Duration.FromMinutes(4));
         var clocks = (await StateAsync()).Clocks;
         Assert.Equal([Evening + Duration.FromMinutes(4), null], clocks.Select(c => c.StoppedAt));
-        for (var i = 0; i < 2; i++) await DoAsync(new Act(Guid.NewGuid(), ActKind.StopClock, Evening + Duration.FromMinutes(9)) { ClockId = clocks[1].Id });
+        for (var i = 0; i < 2; i++)
+            await DoAsync(new Act(Guid.NewGuid(), ActKind.StopClock, Evening + Duration.FromMinutes(9)) { ClockId = clocks[1].Id });
         Assert.Equal(Evening + Duration.FromMinutes(9), (await StateAsync()).Clocks[1].StoppedAt);
     }
 
@@ -61,7 +69,9 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task A_refused_clock_writes_nothing()
     {
         var wash = (await StateAsync()).Steps.First(s => s.Key.Kind == StepKind.Study);
-        var refused = await Assert.ThrowsAsync<RefusedException>(() => DoAsync(new Act(Guid.NewGuid(), ActKind.Clock, Evening) { StepId = wash.Id, Clock = ClockKind.Soak }));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            DoAsync(new Act(Guid.NewGuid(), ActKind.Clock, Evening) { StepId = wash.Id, Clock = ClockKind.Soak })
+        );
         Assert.Equal("clock", refused.Refusal.Field);
         Assert.Empty((await StateAsync()).Clocks);
         Assert.DoesNotContain((await Workspaces.ExportAsync(_workspace, Evening, default)).Logbook, e => e.Kind == "clock");
@@ -86,7 +96,8 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
         await using var other = Database.Open(databases.Clone());
         var there = await new WorkspaceStore(other).CurrentAsync("UTC", Evening, default);
         var refused = await Assert.ThrowsAsync<RefusedException>(() =>
-            new Written(other).ActAsync(there, new Act(Guid.NewGuid(), ActKind.StopClock, Evening) { ClockId = clock.Id }, Evening, default));
+            new Written(other).ActAsync(there, new Act(Guid.NewGuid(), ActKind.StopClock, Evening) { ClockId = clock.Id }, Evening, default)
+        );
         Assert.Equal(RefusalKind.NotFound, refused.Refusal.Kind);
     }
 }

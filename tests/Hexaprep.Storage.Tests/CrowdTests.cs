@@ -16,11 +16,23 @@ public sealed class CrowdTests(TestDatabases databases)
         var store = new BenchStore(source, new BenchMemory());
         // Each write of the one makes the value of the other old, so that its readers have to read afresh.
         var other = new BenchStore(source, new BenchMemory());
-        await Task.WhenAll(Enumerable.Range(0, 60).Select(async i =>
-        {
-            if (i % 3 == 0) await (i % 2 == 0 ? store : other).WriteAsync(workspace, Guid.NewGuid(), bench => RosterEdits.Join(bench, [RehearsedBench.Order($"Column {i}", 1)], [], now, Guid.NewGuid), now, CancellationToken.None);
-            else await store.CurrentAsync(workspace, CancellationToken.None);
-        }));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 60)
+                .Select(async i =>
+                {
+                    if (i % 3 == 0)
+                        await (i % 2 == 0 ? store : other).WriteAsync(
+                            workspace,
+                            Guid.NewGuid(),
+                            bench => RosterEdits.Join(bench, [RehearsedBench.Order($"Column {i}", 1)], [], now, Guid.NewGuid),
+                            now,
+                            CancellationToken.None
+                        );
+                    else
+                        await store.CurrentAsync(workspace, CancellationToken.None);
+                })
+        );
 
         Assert.Equal(20, (await store.CurrentAsync(workspace, TestContext.Current.CancellationToken)).State.Units.Count);
     }

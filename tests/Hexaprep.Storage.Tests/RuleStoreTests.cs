@@ -22,7 +22,14 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         _workspace = await new WorkspaceStore(_source).CurrentAsync("UTC", Evening, default);
-        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes"), RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin)], [], Evening, default);
+        await new Written(_source).SaveAsync(
+            _workspace,
+            Guid.NewGuid(),
+            [RehearsedBench.Order("Reed Pikes"), RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin)],
+            [],
+            Evening,
+            default
+        );
     }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
@@ -32,7 +39,8 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     private static List<StepKind> Kinds(BenchState state, string unit) =>
         [.. state.Steps.Where(s => s.NotNeeded is null && s.BatchId == Batch(state, unit).Id).Select(s => s.Key.Kind).Distinct()];
 
-    private static Batch Batch(BenchState state, string unit) => state.Batches.Single(b => state.Units.Single(u => u.Id == b.UnitId).Name == unit);
+    private static Batch Batch(BenchState state, string unit) =>
+        state.Batches.Single(b => state.Units.Single(u => u.Id == b.UnitId).Name == unit);
 
     [Fact]
     public async Task A_house_rule_changes_every_route_it_is_about_and_a_narrower_one_wins()
@@ -70,7 +78,10 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Bell Sergeants")], [], Evening, default);
 
         var state = await StateAsync();
-        Assert.Equal("peg", state.Steps.Single(s => s.BatchId == Batch(state, "Bell Sergeants").Id && s.Key.Kind == StepKind.Handle).Amounts.Method);
+        Assert.Equal(
+            "peg",
+            state.Steps.Single(s => s.BatchId == Batch(state, "Bell Sergeants").Id && s.Key.Kind == StepKind.Handle).Amounts.Method
+        );
     }
 
     [Fact]
@@ -94,7 +105,8 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     {
         var state = await StateAsync();
         var (plastic, resin) = (Batch(state, "Reed Pikes"), Batch(state, "Lantern Keepers"));
-        Task Change(Batch batch, RouteChange change, bool accepted) => Rules.ChangeAsync(_workspace, Guid.NewGuid(), batch.Id, batch.Version, change, accepted, Evening, default);
+        Task Change(Batch batch, RouteChange change, bool accepted) =>
+            Rules.ChangeAsync(_workspace, Guid.NewGuid(), batch.Id, batch.Version, change, accepted, Evening, default);
 
         var law = await Assert.ThrowsAsync<RefusedException>(() => Change(resin, new(ChangeKind.Skip, StepKind.Wash), true));
         var unread = await Assert.ThrowsAsync<RefusedException>(() => Change(plastic, new(ChangeKind.Skip, StepKind.DryFit), false));
@@ -104,7 +116,9 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         await Change(plastic, new(ChangeKind.Skip, StepKind.DryFit), true);
         Assert.DoesNotContain(StepKind.DryFit, Kinds(await StateAsync(), "Reed Pikes"));
         var document = await new WorkspaceStore(_source).ExportAsync(_workspace, Evening, default);
-        Assert.Contains(document.RouteChanges, c => c is { Step: "dry_fit", Strength: "practice" } && c.Consequence.Contains("After glue nothing moves.", StringComparison.Ordinal));
+        Assert.Contains(document.RouteChanges, c =>
+            c is { Step: "dry_fit", Strength: "practice" } && c.Consequence.Contains("After glue nothing moves.", StringComparison.Ordinal)
+        );
 
         var stale = await Assert.ThrowsAsync<RefusedException>(() => Change(plastic, new(ChangeKind.Skip, StepKind.Study), true));
         Assert.Equal("version", stale.Refusal.Field);
@@ -120,7 +134,8 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         await Benches.ActAsync(_workspace, new Act(Guid.NewGuid(), ActKind.Start, Evening) { StepId = study.Id }, Evening, default);
 
         var refused = await Assert.ThrowsAsync<RefusedException>(() =>
-            Rules.ChangeAsync(_workspace, Guid.NewGuid(), study.BatchId, 1, new(ChangeKind.Skip, StepKind.Study), true, Evening, default));
+            Rules.ChangeAsync(_workspace, Guid.NewGuid(), study.BatchId, 1, new(ChangeKind.Skip, StepKind.Study), true, Evening, default)
+        );
 
         Assert.Contains("in hand", refused.Message, StringComparison.Ordinal);
         Assert.Contains(StepKind.Study, Kinds(await StateAsync(), "Reed Pikes"));
@@ -132,7 +147,16 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         var plastic = Batch(await StateAsync(), "Reed Pikes");
         await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, Schools.Pins, "never", Evening, default);
         await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, plastic.Id, Schools.Muzzles, "all", Evening, default);
-        await Rules.ChangeAsync(_workspace, Guid.NewGuid(), plastic.Id, plastic.Version, new(ChangeKind.Reorder, StepKind.Study, Before: StepKind.DryFit), true, Evening, default);
+        await Rules.ChangeAsync(
+            _workspace,
+            Guid.NewGuid(),
+            plastic.Id,
+            plastic.Version,
+            new(ChangeKind.Reorder, StepKind.Study, Before: StepKind.DryFit),
+            true,
+            Evening,
+            default
+        );
         var document = WorkspaceFile.Read(WorkspaceFile.Write(await new WorkspaceStore(_source).ExportAsync(_workspace, Evening, default)));
 
         await using var fresh = Database.Open(databases.Clone());
@@ -142,21 +166,53 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
 
         Assert.True(there.House.Bench.Follows(Schools.Pins, "never"));
         Assert.True(there.House.For(Batch(there, "Reed Pikes")).Follows(Schools.Muzzles, "all"));
-        Assert.Equal(new RouteChange(ChangeKind.Reorder, StepKind.Study, Before: StepKind.DryFit), Assert.Single(there.JobOf(Batch(there, "Reed Pikes")).Changes));
-        Assert.Contains("houseChoices[0].option", Assert.Throws<RefusedException>(() => WorkspaceFile.Read(WorkspaceFile.Write(document with { HouseChoices = [document.HouseChoices[0] with { Option = "often" }] }))).Message, StringComparison.Ordinal);
+        Assert.Equal(
+            new RouteChange(ChangeKind.Reorder, StepKind.Study, Before: StepKind.DryFit),
+            Assert.Single(there.JobOf(Batch(there, "Reed Pikes")).Changes)
+        );
+        Assert.Contains(
+            "houseChoices[0].option",
+            Assert
+                .Throws<RefusedException>(() =>
+                    WorkspaceFile.Read(
+                        WorkspaceFile.Write(document with { HouseChoices = [document.HouseChoices[0] with { Option = "often" }] })
+                    )
+                )
+                .Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public async Task An_unknown_part_that_is_found_out_changes_the_route_and_the_part()
     {
-        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Punt Crew", 2, Material.Unknown)], [], Evening, default);
+        await new Written(_source).SaveAsync(
+            _workspace,
+            Guid.NewGuid(),
+            [RehearsedBench.Order("Punt Crew", 2, Material.Unknown)],
+            [],
+            Evening,
+            default
+        );
         var before = Batch(await StateAsync(), "Punt Crew");
-        await new Written(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version, Material.Polystyrene, Evening, default);
+        await new Written(_source).IdentifyAsync(
+            _workspace,
+            Guid.NewGuid(),
+            before.Id,
+            before.Version,
+            Material.Polystyrene,
+            Evening,
+            default
+        );
 
         var state = await StateAsync();
         Assert.Equal([Material.Polystyrene], Batch(state, "Punt Crew").Traits.Materials);
         Assert.Equal("plastic_cement", state.Steps.Single(s => s.BatchId == before.Id && s.Key.Kind == StepKind.Glue).Amounts.Method);
-        Assert.DoesNotContain((await new WorkspaceStore(_source).ExportAsync(_workspace, Evening, default)).Parts, p => p.Material == "unknown");
-        await Assert.ThrowsAsync<RefusedException>(() => new Written(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version + 1, Material.Pla, Evening, default));
+        Assert.DoesNotContain((await new WorkspaceStore(_source).ExportAsync(_workspace, Evening, default)).Parts, p =>
+            p.Material == "unknown"
+        );
+        await Assert.ThrowsAsync<RefusedException>(() =>
+            new Written(_source).IdentifyAsync(_workspace, Guid.NewGuid(), before.Id, before.Version + 1, Material.Pla, Evening, default)
+        );
     }
 }

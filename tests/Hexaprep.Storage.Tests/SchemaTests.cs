@@ -14,18 +14,22 @@ public sealed class SchemaTests(TestDatabases databases)
     {
         await using var source = Database.Open(databases.Clone());
         await using var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken);
-        var bare = await connection.QueryAsync<string>("""
+        var bare = await connection.QueryAsync<string>(
+            """
             select t.table_name from information_schema.tables t
             where t.table_schema = 'public' and t.table_name not in ('workspace', 'schemaversions')
               and not exists (select from information_schema.columns c where c.table_name = t.table_name and c.column_name = 'workspace_id' and c.is_nullable = 'NO')
-            """);
-        var loose = await connection.QueryAsync<string>("""
+            """
+        );
+        var loose = await connection.QueryAsync<string>(
+            """
             select c.table_name || '.' || c.column_name from information_schema.columns c
             where c.table_schema = 'public' and (c.column_name like '%\_id' or c.column_name in ('from_step', 'to_step', 'corrects')) and c.table_name <> 'schemaversions'
               and not exists (
                 select from information_schema.key_column_usage k join information_schema.table_constraints r on r.constraint_name = k.constraint_name
                 where r.constraint_type = 'FOREIGN KEY' and k.table_name = c.table_name and k.column_name = c.column_name)
-            """);
+            """
+        );
 
         Assert.Empty(bare);
         Assert.Empty(loose);
@@ -36,12 +40,24 @@ public sealed class SchemaTests(TestDatabases databases)
     {
         await using var source = Database.Open(databases.Clone());
         await using var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken);
-        async Task<string> Check(string table, string column) => await connection.QuerySingleAsync<string>("""
-            select string_agg(pg_get_constraintdef(c.oid), ' ') from pg_constraint c join pg_attribute a on a.attrelid = c.conrelid and a.attnum = any(c.conkey)
-            where c.contype = 'c' and c.conrelid = @table::regclass and a.attname = @column
-            """, new { table, column });
-        static void Same<T>(string check) where T : struct, Enum =>
-            Assert.Equal(Ids.All<T>().Order(StringComparer.Ordinal), System.Text.RegularExpressions.Regex.Matches(check, "'([a-z_]+)'").Select(m => m.Groups[1].Value).Distinct().Order(StringComparer.Ordinal));
+        async Task<string> Check(string table, string column) =>
+            await connection.QuerySingleAsync<string>(
+                """
+                select string_agg(pg_get_constraintdef(c.oid), ' ') from pg_constraint c join pg_attribute a on a.attrelid = c.conrelid and a.attnum = any(c.conkey)
+                where c.contype = 'c' and c.conrelid = @table::regclass and a.attname = @column
+                """,
+                new { table, column }
+            );
+        static void Same<T>(string check)
+            where T : struct, Enum =>
+            Assert.Equal(
+                Ids.All<T>().Order(StringComparer.Ordinal),
+                System
+                    .Text.RegularExpressions.Regex.Matches(check, "'([a-z_]+)'")
+                    .Select(m => m.Groups[1].Value)
+                    .Distinct()
+                    .Order(StringComparer.Ordinal)
+            );
 
         Same<StepKind>(await Check("step", "kind"));
         Same<Side>(await Check("step", "side"));
@@ -74,7 +90,11 @@ public sealed class SchemaTests(TestDatabases databases)
         var workspace = await new WorkspaceStore(source).CurrentAsync("UTC", TurnableClock.Evening, default);
         await new Written(source).SaveAsync(workspace, Guid.NewGuid(), [RehearsedBench.Order()], [], TurnableClock.Evening, default);
         await using var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken);
-        Task Open() => connection.ExecuteAsync("insert into spell (workspace_id, id, step_id, began_at) select workspace_id, gen_random_uuid(), id, now() from step limit 1");
+        Task Open() =>
+            connection.ExecuteAsync(
+                "insert into spell (workspace_id, id, step_id, began_at) select workspace_id, gen_random_uuid(), id, now() from "
+                    + "step limit 1"
+            );
         await Open();
 
         Assert.Equal(PostgresErrorCodes.UniqueViolation, (await Assert.ThrowsAsync<PostgresException>(Open)).SqlState);

@@ -18,14 +18,22 @@ public sealed class SecondPlanTests(TestDatabases databases) : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         _workspace = await new WorkspaceStore(_source).CurrentAsync("UTC", Evening, default);
-        await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order(models: 6) with { Batch = "left" }, RehearsedBench.Order(models: 5) with { Batch = "right" }], [], Evening, default);
+        await new Written(_source).SaveAsync(
+            _workspace,
+            Guid.NewGuid(),
+            [RehearsedBench.Order(models: 6) with { Batch = "left" }, RehearsedBench.Order(models: 5) with { Batch = "right" }],
+            [],
+            Evening,
+            default
+        );
     }
 
     public ValueTask DisposeAsync() => _source.DisposeAsync();
 
     private async Task<BenchState> StateAsync() => (await new Written(_source).LoadAsync(_workspace, default)).State;
 
-    private Task TakeAsync(WhatIfAsk ask, Guid? id = null) => new Written(_source).TakeAsync(_workspace, id ?? Guid.NewGuid(), ask, Evening, default);
+    private Task TakeAsync(WhatIfAsk ask, Guid? id = null) =>
+        new Written(_source).TakeAsync(_workspace, id ?? Guid.NewGuid(), ask, Evening, default);
 
     [Fact]
     public async Task A_taken_question_changes_the_bench_as_its_second_plan_was_made_and_only_once()
@@ -43,7 +51,9 @@ public sealed class SecondPlanTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(3, state.Settings.Calendar.Exceptions.Count);
         Assert.Equal(31, state.Settings.Handles);
         Assert.Equal("airbrush", state.House.Bench.Of(Schools.PrimeBy).Id);
-        Assert.All(state.Steps.Where(s => s.Key.Kind == StepKind.Prime && s.NotNeeded is null), s => Assert.Equal("airbrush", s.Amounts.Method));
+        Assert.All(state.Steps.Where(s => s.Key.Kind == StepKind.Prime && s.NotNeeded is null), s =>
+            Assert.Equal("airbrush", s.Amounts.Method)
+        );
         Assert.Equal(5, state.Units[0].Weight);
         Assert.Equal(2, state.Changes.Count);
         Assert.DoesNotContain(state.Steps, s => s.Key.Kind == StepKind.Fill && s.NotNeeded is null);
@@ -65,14 +75,18 @@ public sealed class SecondPlanTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(before.Steps.Count(s => s.NotNeeded is null), cut.Steps.Count(s => s.NotNeeded is null));
         // A file of it can be read again.
         var document = await new WorkspaceStore(_source).ExportAsync(_workspace, Evening, default);
-        Assert.Equal(document.Batches, WorkspaceFile.Read(WorkspaceFile.Write(document)).Batches, (a, b) => a!.Id == b!.Id && a.Models == b.Models);
+        Assert.Equal(document.Batches, WorkspaceFile.Read(WorkspaceFile.Write(document)).Batches, (a, b) =>
+            a!.Id == b!.Id && a.Models == b.Models
+        );
     }
 
     [Fact]
     public async Task A_refused_question_writes_nothing()
     {
         var state = await StateAsync();
-        var refused = await Assert.ThrowsAsync<RefusedException>(() => TakeAsync(new WhatIfAsk(WhatIfKind.Split, BatchId: state.Batches[0].Id, Models: 6)));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            TakeAsync(new WhatIfAsk(WhatIfKind.Split, BatchId: state.Batches[0].Id, Models: 6))
+        );
         Assert.Equal("models", refused.Refusal.Field);
         Assert.Equal("kind", (await Assert.ThrowsAsync<RefusedException>(() => TakeAsync(new WhatIfAsk(WhatIfKind.Better)))).Refusal.Field);
         Assert.Equal(2, (await StateAsync()).Batches.Count);

@@ -61,7 +61,10 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(["dyke: north"], unit.Notes);
         var batch = Assert.Single(state.Batches);
         var route = RouteBuilder.Derive(new Job(batch.Traits, HouseRules.Default), RuleBook.Trade);
-        Assert.Equal(route.Steps.Select(s => (s.Key, s.Amounts, s.Reason)), state.Steps.OrderBy(s => s.Position).Select(s => (s.Key, s.Amounts, s.Reason)));
+        Assert.Equal(
+            route.Steps.Select(s => (s.Key, s.Amounts, s.Reason)),
+            state.Steps.OrderBy(s => s.Position).Select(s => (s.Key, s.Amounts, s.Reason))
+        );
         Assert.Equal(route.Edges.Count, state.Edges.Count);
         Assert.Equal(4, state.Models.Count);
     }
@@ -72,14 +75,24 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         await Rosters.SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes")], [], Evening, default);
 
         Assert.Empty(await Rosters.SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("reed PIKES ")], [], Evening, default));
-        Assert.Single(await Rosters.SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Reed Pikes")], [Muster.Key("Reed Pikes")], Evening, default));
+        Assert.Single(
+            await Rosters.SaveAsync(
+                _workspace,
+                Guid.NewGuid(),
+                [RehearsedBench.Order("Reed Pikes")],
+                [Muster.Key("Reed Pikes")],
+                Evening,
+                default
+            )
+        );
     }
 
     [Fact]
     public async Task Everything_sent_twice_is_done_once()
     {
         var (save, tick) = (Guid.NewGuid(), Guid.NewGuid());
-        for (var i = 0; i < 2; i++) await Rosters.SaveAsync(_workspace, save, [RehearsedBench.Order()], [], Evening, default);
+        for (var i = 0; i < 2; i++)
+            await Rosters.SaveAsync(_workspace, save, [RehearsedBench.Order()], [], Evening, default);
         var study = (await Benches.LoadAsync(_workspace, default)).State.Steps.First(s => s.Key.Kind == StepKind.Study);
         var act = new Act(tick, ActKind.Done, Evening) { StepId = study.Id };
 
@@ -94,7 +107,13 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task Acts_at_the_same_moment_take_turns_and_none_is_lost()
     {
         var study = await StudyAsync(10);
-        await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => Benches.ActAsync(_workspace, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = study }, Evening, default)));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 10)
+                .Select(_ =>
+                    Benches.ActAsync(_workspace, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = study }, Evening, default)
+                )
+        );
 
         var state = (await Benches.LoadAsync(_workspace, default)).State;
         Assert.Equal(10, state.Ticks.Select(t => t.ModelId).Distinct().Count());
@@ -108,7 +127,9 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         var glue = (await Benches.LoadAsync(_workspace, default)).State.Steps.First(s => s.Key.Kind == StepKind.Glue);
         var before = await Workspaces.ExportAsync(_workspace, Evening, default);
 
-        await Assert.ThrowsAsync<RefusedException>(() => Benches.ActAsync(_workspace, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = glue.Id }, Evening, default));
+        await Assert.ThrowsAsync<RefusedException>(() =>
+            Benches.ActAsync(_workspace, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = glue.Id }, Evening, default)
+        );
         Assert.Equal(WorkspaceFile.Write(before), WorkspaceFile.Write(await Workspaces.ExportAsync(_workspace, Evening, default)));
     }
 
@@ -133,7 +154,9 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         var unit = (await Benches.LoadAsync(_workspace, default)).State.Units[0];
         await Rosters.EditUnitAsync(_workspace, Guid.NewGuid(), unit.Id, 1, new LocalDate(2026, 5, 1), 5, Evening, default);
 
-        var stale = await Assert.ThrowsAsync<RefusedException>(() => Rosters.EditUnitAsync(_workspace, Guid.NewGuid(), unit.Id, 1, null, 1, Evening, default));
+        var stale = await Assert.ThrowsAsync<RefusedException>(() =>
+            Rosters.EditUnitAsync(_workspace, Guid.NewGuid(), unit.Id, 1, null, 1, Evening, default)
+        );
         Assert.Equal(("version", RefusalKind.Conflict), (stale.Refusal.Field, stale.Refusal.Kind));
         Assert.Equal(new LocalDate(2026, 5, 1), (await Benches.LoadAsync(_workspace, default)).State.Units[0].Deadline);
     }
@@ -144,7 +167,15 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         var study = await StudyAsync(2);
         await Benches.ActAsync(_workspace, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = study }, Evening, default);
         var batch = (await Benches.LoadAsync(_workspace, default)).State.Batches[0];
-        await Rosters.EditBatchAsync(_workspace, Guid.NewGuid(), batch.Id, 1, t => t with { Transfers = 3, Gaps = Gaps.None }, Evening, default);
+        await Rosters.EditBatchAsync(
+            _workspace,
+            Guid.NewGuid(),
+            batch.Id,
+            1,
+            t => t with { Transfers = 3, Gaps = Gaps.None },
+            Evening,
+            default
+        );
 
         var state = (await Benches.LoadAsync(_workspace, default)).State;
         Assert.Contains(state.Steps, s => s.Id == study);
@@ -157,7 +188,9 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     [Fact]
     public async Task A_worked_on_workspace_exported_and_imported_is_the_same_workspace()
     {
-        var demo = WorkspaceFile.Read(await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken));
+        var demo = WorkspaceFile.Read(
+            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+        );
         await Workspaces.ImportAsync(_workspace, Guid.NewGuid(), demo, Evening, default);
         var back = await Workspaces.ExportAsync(_workspace, demo.ExportedAt, default);
 
@@ -169,20 +202,29 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     [Fact]
     public async Task An_import_onto_a_bench_with_units_is_refused_and_a_repeated_one_does_nothing()
     {
-        var demo = WorkspaceFile.Read(await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken));
+        var demo = WorkspaceFile.Read(
+            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+        );
         var id = Guid.NewGuid();
         await Workspaces.ImportAsync(_workspace, id, demo, Evening, default);
         await Workspaces.ImportAsync(_workspace, id, demo, Evening, default);
 
-        var refused = await Assert.ThrowsAsync<RefusedException>(() => Workspaces.ImportAsync(_workspace, Guid.NewGuid(), demo, Evening, default));
+        var refused = await Assert.ThrowsAsync<RefusedException>(() =>
+            Workspaces.ImportAsync(_workspace, Guid.NewGuid(), demo, Evening, default)
+        );
         Assert.Equal(RefusalKind.Conflict, refused.Refusal.Kind);
     }
 
     [Fact]
     public async Task What_the_database_finds_broken_is_refused_whole()
     {
-        var demo = WorkspaceFile.Read(await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken));
-        var broken = demo with { Coats = [.. demo.Coats.Select((c, i) => i == 0 ? c with { EndedAt = c.StartedAt - Duration.FromHours(1) } : c)] };
+        var demo = WorkspaceFile.Read(
+            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+        );
+        var broken = demo with
+        {
+            Coats = [.. demo.Coats.Select((c, i) => i == 0 ? c with { EndedAt = c.StartedAt - Duration.FromHours(1) } : c)],
+        };
 
         await Assert.ThrowsAsync<RefusedException>(() => Workspaces.ImportAsync(_workspace, Guid.NewGuid(), broken, Evening, default));
         Assert.Empty((await Benches.LoadAsync(_workspace, default)).State.Units);
@@ -193,12 +235,32 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     {
         var study = await StudyAsync(2);
         var unit = (await Benches.LoadAsync(_workspace, default)).State.Units[0].Id;
-        var demo = WorkspaceFile.Read(await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken));
+        var demo = WorkspaceFile.Read(
+            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+        );
         var other = await Workspaces.OpenDemoAsync(demo, Evening + Duration.FromMinutes(1), default);
 
         Assert.NotEqual(_workspace, other);
-        Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Benches.ActAsync(other, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = study }, Evening, default))).Refusal.Kind);
-        Assert.Equal(RefusalKind.NotFound, (await Assert.ThrowsAsync<RefusedException>(() => Rosters.EditUnitAsync(other, Guid.NewGuid(), unit, 1, null, 1, Evening, default))).Refusal.Kind);
+        Assert.Equal(
+            RefusalKind.NotFound,
+            (
+                await Assert.ThrowsAsync<RefusedException>(() =>
+                    Benches.ActAsync(other, new Act(Guid.NewGuid(), ActKind.Done, Evening) { StepId = study }, Evening, default)
+                )
+            )
+                .Refusal
+                .Kind
+        );
+        Assert.Equal(
+            RefusalKind.NotFound,
+            (
+                await Assert.ThrowsAsync<RefusedException>(() =>
+                    Rosters.EditUnitAsync(other, Guid.NewGuid(), unit, 1, null, 1, Evening, default)
+                )
+            )
+                .Refusal
+                .Kind
+        );
         Assert.DoesNotContain((await Benches.LoadAsync(other, default)).State.Units, u => u.Id == unit);
         Assert.Single((await Benches.LoadAsync(_workspace, default)).State.Units);
     }
@@ -216,7 +278,10 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal((stored.Revision, serial), (revision, kept));
         Assert.Equal(PlanFile.Write(plan.Problem), PlanFile.Write(back.Problem));
         Assert.Equal(PlanFile.Write(plan.Result), PlanFile.Write(back.Result));
-        Assert.Equal(PlanFile.Write(back.Result), PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget, TestContext.Current.CancellationToken)));
+        Assert.Equal(
+            PlanFile.Write(back.Result),
+            PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget, TestContext.Current.CancellationToken))
+        );
         Assert.Null(back.Repairs);
         Assert.Null(await plans.OtherAsync(_workspace, serial, default));
     }
@@ -253,8 +318,19 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     {
         var now = SittingSettings.Of((await Benches.LoadAsync(_workspace, default)).State.Settings);
         Assert.Equal(("Europe/London", 20, 4), (now.TimeZone, now.Handles, now.Weekly.Count));
-        var extra = new Core.Scheduling.SittingException(Guid.NewGuid(), new LocalDate(2026, 3, 29), Core.Scheduling.ExceptionKind.Extra, new LocalTime(1, 30), new LocalTime(3, 0));
-        await Benches.WriteAsync(_workspace, Guid.NewGuid(), bench => SittingEdits.Save(bench, now with { TimeZone = "Asia/Kathmandu", Handles = 7, Exceptions = [extra] }, Evening), Evening);
+        var extra = new Core.Scheduling.SittingException(
+            Guid.NewGuid(),
+            new LocalDate(2026, 3, 29),
+            Core.Scheduling.ExceptionKind.Extra,
+            new LocalTime(1, 30),
+            new LocalTime(3, 0)
+        );
+        await Benches.WriteAsync(
+            _workspace,
+            Guid.NewGuid(),
+            bench => SittingEdits.Save(bench, now with { TimeZone = "Asia/Kathmandu", Handles = 7, Exceptions = [extra] }, Evening),
+            Evening
+        );
 
         var saved = SittingSettings.Of((await Benches.LoadAsync(_workspace, default)).State.Settings);
         Assert.Equal(("Asia/Kathmandu", 7, 2), (saved.TimeZone, saved.Handles, saved.Version));
@@ -266,18 +342,61 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     {
         await StudyAsync(2);
         var primer = Product.Of(StepKind.Prime, ProductClass.AcrylicSolvent, "spray_can");
-        var coat = new PastCoat(Guid.NewGuid(), "Reed Pikes", primer, 1, Film.Normal, 20, 50, 5, Evening - Duration.FromDays(2), Evening - Duration.FromDays(2), Readiness.Recoat, null, Evening - Duration.FromDays(2) + Duration.FromMinutes(31), "clean", false);
+        var coat = new PastCoat(
+            Guid.NewGuid(),
+            "Reed Pikes",
+            primer,
+            1,
+            Film.Normal,
+            20,
+            50,
+            5,
+            Evening - Duration.FromDays(2),
+            Evening - Duration.FromDays(2),
+            Readiness.Recoat,
+            null,
+            Evening - Duration.FromDays(2) + Duration.FromMinutes(31),
+            "clean",
+            false
+        );
         var hours = Enumerable.Range(0, 5).Select(h => new ForecastHour(Evening + Duration.FromHours(h), 14, 60, 2, null, 0.1, 0)).ToList();
-        foreach (var decide in new Func<BenchIndex, Decision>[]
-        {
-            _ => AirEdits.Read(new AirReading(Guid.NewGuid(), Evening, AirPlace.Bench, 19.5, 48, null, null, null, AirSource.Hand), Evening),
-            _ => AirEdits.Read(new AirReading(Guid.NewGuid(), Evening - Duration.FromHours(3), AirPlace.Outdoors, 12, 70, 3, 5, 120, AirSource.Instrument), Evening),
-            _ => AirEdits.Forecast("a forecast file", hours, Evening), _ => AirEdits.Label(new ProductLabel(primer, 15, 60, 2880, null, null, 10, 85), Evening),
-            _ => AirEdits.Label(new ProductLabel(primer, 20, 60, 2880, null, null, 10, 85), Evening), _ => AirEdits.Bring([coat], Evening), bench => AirEdits.LeaveOut(bench, [coat.Id], true, Evening),
-        }) await Benches.WriteAsync(_workspace, Guid.NewGuid(), decide, Evening);
+        foreach (
+            var decide in new Func<BenchIndex, Decision>[]
+            {
+                _ =>
+                    AirEdits.Read(
+                        new AirReading(Guid.NewGuid(), Evening, AirPlace.Bench, 19.5, 48, null, null, null, AirSource.Hand),
+                        Evening
+                    ),
+                _ =>
+                    AirEdits.Read(
+                        new AirReading(
+                            Guid.NewGuid(),
+                            Evening - Duration.FromHours(3),
+                            AirPlace.Outdoors,
+                            12,
+                            70,
+                            3,
+                            5,
+                            120,
+                            AirSource.Instrument
+                        ),
+                        Evening
+                    ),
+                _ => AirEdits.Forecast("a forecast file", hours, Evening),
+                _ => AirEdits.Label(new ProductLabel(primer, 15, 60, 2880, null, null, 10, 85), Evening),
+                _ => AirEdits.Label(new ProductLabel(primer, 20, 60, 2880, null, null, 10, 85), Evening),
+                _ => AirEdits.Bring([coat], Evening),
+                bench => AirEdits.LeaveOut(bench, [coat.Id], true, Evening),
+            }
+        )
+            await Benches.WriteAsync(_workspace, Guid.NewGuid(), decide, Evening);
 
         var state = (await Benches.LoadAsync(_workspace, default)).State;
-        Assert.Equal((2, 5, 20, true), (state.Readings.Count, state.Forecast.Count, Assert.Single(state.Labels).RecoatMin, Assert.Single(state.PastCoats).LeftOut));
+        Assert.Equal(
+            (2, 5, 20, true),
+            (state.Readings.Count, state.Forecast.Count, Assert.Single(state.Labels).RecoatMin, Assert.Single(state.PastCoats).LeftOut)
+        );
     }
 
     private async Task<Guid> StudyAsync(int models)

@@ -9,7 +9,9 @@ namespace Hexaprep.Testing;
 public sealed class PostgresCluster : IDisposable
 {
     private const string Password = "only-for-tests";
-    private const string Fast = "-c fsync=off -c synchronous_commit=off -c full_page_writes=off -c autovacuum=off -c wal_level=minimal -c max_wal_senders=0 -c max_connections=200";
+    private const string Fast =
+        "-c fsync=off -c synchronous_commit=off -c full_page_writes=off -c autovacuum=off -c wal_level=minimal -c max_wal_senders=0 "
+        + "-c max_connections=200";
     private readonly string _folder = Directory.CreateTempSubdirectory("hexaprep-test-").FullName;
     private readonly string _flags;
     private readonly bool _shipping;
@@ -23,9 +25,26 @@ public sealed class PostgresCluster : IDisposable
         _flags = $"-p {Port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' {(shipping ? "" : Fast)}";
         var passwordFile = Path.Combine(_folder, "password");
         File.WriteAllText(passwordFile, Password);
-        if (Environment.IsPrivilegedProcess) Run("chown", "-R", "postgres:", _folder);
+        if (Environment.IsPrivilegedProcess)
+            Run("chown", "-R", "postgres:", _folder);
         string[] sync = shipping ? [] : ["-N"];
-        Postgres("initdb", ["-D", Data, "-U", "hexaprep", "-E", "UTF8", "--locale=C.UTF-8", "-A", "scram-sha-256", $"--pwfile={passwordFile}", "--no-instructions", .. sync]);
+        Postgres(
+            "initdb",
+            [
+                "-D",
+                Data,
+                "-U",
+                "hexaprep",
+                "-E",
+                "UTF8",
+                "--locale=C.UTF-8",
+                "-A",
+                "scram-sha-256",
+                $"--pwfile={passwordFile}",
+                "--no-instructions",
+                .. sync,
+            ]
+        );
         Start();
     }
 
@@ -35,16 +54,17 @@ public sealed class PostgresCluster : IDisposable
     private string Data => Path.Combine(_folder, "data");
 
     /// <summary>A connection string to a database of this server.</summary>
-    public string To(string database) => new NpgsqlConnectionStringBuilder
-    {
-        Host = "127.0.0.1",
-        Port = Port,
-        Username = "hexaprep",
-        Password = Password,
-        Database = database,
-        MaxPoolSize = 10,
-        Timeout = 15,
-    }.ConnectionString;
+    public string To(string database) =>
+        new NpgsqlConnectionStringBuilder
+        {
+            Host = "127.0.0.1",
+            Port = Port,
+            Username = "hexaprep",
+            Password = Password,
+            Database = database,
+            MaxPoolSize = 10,
+            Timeout = 15,
+        }.ConnectionString;
 
     /// <summary>Starts it again, after a crash too.</summary>
     public void Start()
@@ -63,7 +83,10 @@ public sealed class PostgresCluster : IDisposable
             }
             catch (InvalidOperationException error)
             {
-                throw new InvalidOperationException($"{error.Message} Its log: {string.Join(' ', File.ReadLines(Path.Combine(_folder, "log")).TakeLast(4))}", error);
+                throw new InvalidOperationException(
+                    $"{error.Message} Its log: {string.Join(' ', File.ReadLines(Path.Combine(_folder, "log")).TakeLast(4))}",
+                    error
+                );
             }
         }
     }
@@ -71,7 +94,10 @@ public sealed class PostgresCluster : IDisposable
     /// <summary>Kills the server process the way a power cut would.</summary>
     public void Kill()
     {
-        var pid = int.Parse(File.ReadLines(Path.Combine(Data, "postmaster.pid")).First(), System.Globalization.CultureInfo.InvariantCulture);
+        var pid = int.Parse(
+            File.ReadLines(Path.Combine(Data, "postmaster.pid")).First(),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         using var postmaster = Process.GetProcessById(pid);
         postmaster.Kill(entireProcessTree: true);
         postmaster.WaitForExit();
@@ -89,17 +115,26 @@ public sealed class PostgresCluster : IDisposable
 
     private static void Postgres(string program, string[] arguments)
     {
-        var bin = Directory.GetDirectories("/usr/lib/postgresql").OrderBy(d => int.Parse(Path.GetFileName(d), System.Globalization.CultureInfo.InvariantCulture)).Last() + "/bin/";
-        if (Environment.IsPrivilegedProcess) Run("runuser", ["-u", "postgres", "--", bin + program, .. arguments]);
-        else Run(bin + program, arguments);
+        var bin =
+            Directory
+                .GetDirectories("/usr/lib/postgresql")
+                .OrderBy(d => int.Parse(Path.GetFileName(d), System.Globalization.CultureInfo.InvariantCulture))
+                .Last() + "/bin/";
+        if (Environment.IsPrivilegedProcess)
+            Run("runuser", ["-u", "postgres", "--", bin + program, .. arguments]);
+        else
+            Run(bin + program, arguments);
     }
 
     private static void Run(string program, params string[] arguments)
     {
         // The output goes nowhere: a server started here would hold a pipe open for ever.
-        using var process = Process.Start(new ProcessStartInfo("/bin/sh", ["-c", "exec \"$@\" >/dev/null 2>&1", "sh", program, .. arguments]) { WorkingDirectory = "/" })!;
+        using var process = Process.Start(
+            new ProcessStartInfo("/bin/sh", ["-c", "exec \"$@\" >/dev/null 2>&1", "sh", program, .. arguments]) { WorkingDirectory = "/" }
+        )!;
         process.WaitForExit();
-        if (process.ExitCode != 0) throw new InvalidOperationException($"{program} {string.Join(' ', arguments)} ended with {process.ExitCode}.");
+        if (process.ExitCode != 0)
+            throw new InvalidOperationException($"{program} {string.Join(' ', arguments)} ended with {process.ExitCode}.");
     }
 
     private static int FreePort()

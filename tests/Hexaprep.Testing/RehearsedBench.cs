@@ -13,15 +13,15 @@ public sealed class RehearsedBench
     private long _ids;
 
     /// <summary>A bench with these units, on Tuesday, Thursday, Saturday and Sunday.</summary>
-    public RehearsedBench(params UnitOrder[] orders) : this(DateTimeZone.Utc, 20, orders)
-    {
-    }
+    public RehearsedBench(params UnitOrder[] orders)
+        : this(DateTimeZone.Utc, 20, orders) { }
 
     /// <summary>A bench in a zone, with so many handles.</summary>
     public RehearsedBench(DateTimeZone zone, int handles, params UnitOrder[] orders)
     {
         Index = new BenchIndex(BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles)));
-        foreach (var unit in Muster.Call(orders, handles, NewId)) Index = Index.With(RosterEdits.Joined(Index, [unit], NewId));
+        foreach (var unit in Muster.Call(orders, handles, NewId))
+            Index = Index.With(RosterEdits.Joined(Index, [unit], NewId));
     }
 
     /// <summary>Tuesday and Thursday evenings, Saturday morning, Sunday afternoon.</summary>
@@ -50,21 +50,27 @@ public sealed class RehearsedBench
     /// <summary>The step of a kind, in the first batch unless a unit is named.</summary>
     public BenchStep Step(StepKind kind, string? unit = null, int occurrence = 1)
     {
-        var batches = State.Batches.Where(b => unit is null || State.Units.First(u => u.Id == b.UnitId).Name == unit).Select(b => b.Id).ToHashSet();
+        var batches = State
+            .Batches.Where(b => unit is null || State.Units.First(u => u.Id == b.UnitId).Name == unit)
+            .Select(b => b.Id)
+            .ToHashSet();
         return State.Steps.First(s => batches.Contains(s.BatchId) && s.Key.Kind == kind && s.Key.Occurrence == occurrence);
     }
 
     /// <summary>Does an act.</summary>
     /// <exception cref="Hexaprep.Core.RefusedException">The rules refuse it.</exception>
-    public void Do(ActKind kind, Instant at, Func<Act, Act> with) => Index = Index.With(new ActRules(Index, at, NewId).Of(with(new Act(NewId(), kind, at))));
+    public void Do(ActKind kind, Instant at, Func<Act, Act> with) =>
+        Index = Index.With(new ActRules(Index, at, NewId).Of(with(new Act(NewId(), kind, at))));
 
     /// <summary>Ticks models of a step at one moment: the next ones, as many as given.</summary>
     public void Tick(BenchStep step, Instant at, int models = 1)
     {
-        for (var i = 0; i < models; i++) Do(ActKind.Done, at, a => a with { StepId = step.Id });
+        for (var i = 0; i < models; i++)
+            Do(ActKind.Done, at, a => a with { StepId = step.Id });
     }
 
-    /// <summary>Ticks every model of every step before a kind, in route order, an hour apart where nothing dries and after the wait where it does.</summary>
+    /// <summary>Ticks every model of every step before a kind, in route order, an hour apart where nothing dries and after the wait
+    /// where it does.</summary>
     /// <returns>The moment from which the named step may start.</returns>
     public Instant RunUpTo(StepKind kind, Instant from, int occurrence = 1)
     {
@@ -108,7 +114,8 @@ public sealed class RehearsedBench
         {
             foreach (var edge in State.Edges.Where(e => e.To == next))
             {
-                if (found.Add(edge.From)) open.Enqueue(edge.From);
+                if (found.Add(edge.From))
+                    open.Enqueue(edge.From);
             }
         }
         return found;

@@ -15,10 +15,12 @@ namespace Hexaprep.Testing;
 public sealed class TestApp : WebApplicationFactory<Program>
 {
     private readonly string _database;
-    private readonly bool _isDemo, _pause;
+    private readonly bool _isDemo,
+        _pause;
     private readonly Action<IServiceCollection>? _with;
 
-    /// <summary>Starts the app; with <paramref name="pause"/>, its planner waits for quiet as the one that ships does; <paramref name="with"/> puts parts of its own in place.</summary>
+    /// <summary>Starts the app; with <paramref name="pause"/>, its planner waits for quiet as the one that ships does; <paramref
+    /// name="with"/> puts parts of its own in place.</summary>
     public TestApp(string database, bool isDemo = false, Instant? now = null, bool pause = false, Action<IServiceCollection>? with = null)
     {
         (_database, _isDemo, _pause, _with) = (database, isDemo, pause, with);
@@ -48,8 +50,7 @@ public sealed class TestApp : WebApplicationFactory<Program>
     public static JsonSerializerOptions Json { get; } = MakeJson();
 
     /// <summary>Reads an address as loose JSON.</summary>
-    public async Task<JsonNode> GetAsync(string path) =>
-        (await Client.GetFromJsonAsync<JsonNode>(path, Json))!;
+    public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(path, Json))!;
 
     /// <summary>Does an act and gives the answer.</summary>
     public Task<HttpResponseMessage> ActAsync(string kind, object more, Guid? id = null, Instant? at = null)
@@ -63,13 +64,13 @@ public sealed class TestApp : WebApplicationFactory<Program>
 
     /// <summary>Brings units in, from roster lines of "column=value" cells joined by ';'.</summary>
     public async Task<HttpResponseMessage> BringAsync(params string[] lines) =>
-        await Client.PostAsJsonAsync("/api/roster", new
-        {
-            id = Guid.NewGuid(),
-            lines = lines.Select(l => new { cells = Cells(l), addAnyway = false }),
-        });
+        await Client.PostAsJsonAsync(
+            "/api/roster",
+            new { id = Guid.NewGuid(), lines = lines.Select(l => new { cells = Cells(l), addAnyway = false }) }
+        );
 
-    /// <summary>Does what the bench asks for, all models at once, and turns the clock where it asks for nothing, until a kind of step is before the person.</summary>
+    /// <summary>Does what the bench asks for, all models at once, and turns the clock where it asks for nothing, until a kind of step
+    /// is before the person.</summary>
     /// <exception cref="InvalidOperationException">It never comes.</exception>
     public async Task<JsonNode> WorkUpToAsync(string kind)
     {
@@ -80,8 +81,12 @@ public sealed class TestApp : WebApplicationFactory<Program>
                 Clock.Now += Duration.FromHours(1);
                 continue;
             }
-            if (step["kind"]!.ToString() == kind) return step;
-            using var done = await ActAsync("set_count", new { stepId = step["stepId"]!.ToString(), count = step["total"]!.GetValue<int>() });
+            if (step["kind"]!.ToString() == kind)
+                return step;
+            using var done = await ActAsync(
+                "set_count",
+                new { stepId = step["stepId"]!.ToString(), count = step["total"]!.GetValue<int>() }
+            );
             done.EnsureSuccessStatusCode();
             Clock.Now += Duration.FromMinutes(5);
         }
@@ -92,19 +97,26 @@ public sealed class TestApp : WebApplicationFactory<Program>
     /// <exception cref="TimeoutException">It never does.</exception>
     public async Task SettleAsync()
     {
-        var (planners, workspace, until) = (Services.GetRequiredService<Planners>(), await WorkspaceAsync(), Environment.TickCount64 + 60_000);
+        var (planners, workspace, until) = (
+            Services.GetRequiredService<Planners>(),
+            await WorkspaceAsync(),
+            Environment.TickCount64 + 60_000
+        );
         while (!await planners.IsSettledAsync(workspace, CancellationToken.None))
         {
-            if (Environment.TickCount64 > until) throw new TimeoutException("The planner does not settle.");
+            if (Environment.TickCount64 > until)
+                throw new TimeoutException("The planner does not settle.");
             await Task.Delay(2);
         }
     }
 
     /// <summary>The workspace in use.</summary>
-    public Task<WorkspaceId> WorkspaceAsync() => Services.GetRequiredService<WorkspaceStore>().CurrentAsync("UTC", Clock.Now, CancellationToken.None);
+    public Task<WorkspaceId> WorkspaceAsync() =>
+        Services.GetRequiredService<WorkspaceStore>().CurrentAsync("UTC", Clock.Now, CancellationToken.None);
 
     /// <summary>Cells of a line such as "unit=Reed Pikes;models=10;material=plastic".</summary>
-    public static Dictionary<string, string> Cells(string line) => line.Split(';').Select(c => c.Split('=', 2)).ToDictionary(c => c[0], c => c[1]);
+    public static Dictionary<string, string> Cells(string line) =>
+        line.Split(';').Select(c => c.Split('=', 2)).ToDictionary(c => c[0], c => c[1]);
 
     /// <inheritdoc />
     protected override void ConfigureWebHost(IWebHostBuilder builder)
@@ -130,7 +142,12 @@ public sealed class TestApp : WebApplicationFactory<Program>
     {
         protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
         {
-            if (app.SettlesReads && request.Method == HttpMethod.Get && request.RequestUri!.AbsolutePath.StartsWith("/api/", StringComparison.Ordinal)) await app.SettleAsync();
+            if (
+                app.SettlesReads
+                && request.Method == HttpMethod.Get
+                && request.RequestUri!.AbsolutePath.StartsWith("/api/", StringComparison.Ordinal)
+            )
+                await app.SettleAsync();
             return await base.SendAsync(request, cancellationToken);
         }
     }
@@ -145,7 +162,8 @@ public sealed class TestApp : WebApplicationFactory<Program>
     private static string FindRoot()
     {
         var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, "Hexaprep.slnx"))) folder = Path.GetDirectoryName(folder) ?? throw new InvalidOperationException("The repository's root was not found.");
+        while (!File.Exists(Path.Combine(folder, "Hexaprep.slnx")))
+            folder = Path.GetDirectoryName(folder) ?? throw new InvalidOperationException("The repository's root was not found.");
         return folder;
     }
 }

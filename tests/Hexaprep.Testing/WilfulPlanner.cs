@@ -7,10 +7,23 @@ using NodaTime;
 namespace Hexaprep.Testing;
 
 /// <summary>A phase of planning.</summary>
-public enum Phase { AtOnce, Search, Repairs, Bound, Sizes }
+public enum Phase
+{
+    AtOnce,
+    Search,
+    Repairs,
+    Bound,
+    Sizes,
+}
 
 /// <summary>What a planner may do instead of planning.</summary>
-public enum Will { Throws, HangsUntilBrokenOff, HangsForGood, BreaksOff }
+public enum Will
+{
+    Throws,
+    HangsUntilBrokenOff,
+    HangsForGood,
+    BreaksOff,
+}
 
 /// <summary>The real planner, but for one phase in which it does as it likes until it relents.</summary>
 public sealed class WilfulPlanner : IPlanMaker
@@ -25,11 +38,12 @@ public sealed class WilfulPlanner : IPlanMaker
     public Will Will { get; set; }
 
     /// <summary>Takes the place of the app's own planner.</summary>
-    public void Plans(IServiceCollection services) => services.AddSingleton<IPlanMaker>(all =>
-    {
-        _real = all.GetRequiredService<PlanMaker>();
-        return this;
-    });
+    public void Plans(IServiceCollection services) =>
+        services.AddSingleton<IPlanMaker>(all =>
+        {
+            _real = all.GetRequiredService<PlanMaker>();
+            return this;
+        });
 
     /// <summary>Plans as it should from now on; what hangs goes on.</summary>
     public void Relent()
@@ -39,29 +53,40 @@ public sealed class WilfulPlanner : IPlanMaker
     }
 
     /// <inheritdoc />
-    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) => Do(Phase.AtOnce, () => _real.AtOnce(bench, now, older, cancel), cancel);
+    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
+        Do(Phase.AtOnce, () => _real.AtOnce(bench, now, older, cancel), cancel);
 
     /// <inheritdoc />
-    public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) => Do(Phase.Search, () => _real.Search(bench, now, older, freely, cancel), cancel);
+    public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) =>
+        Do(Phase.Search, () => _real.Search(bench, now, older, freely, cancel), cancel);
 
     /// <inheritdoc />
-    public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) => Do(Phase.Repairs, () => _real.Repairs(bench, plan, cancel), cancel);
+    public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>
+        Do(Phase.Repairs, () => _real.Repairs(bench, plan, cancel), cancel);
 
     /// <inheritdoc />
     public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => Do(Phase.Bound, () => _real.Bound(plan, cancel), cancel);
 
     /// <inheritdoc />
-    public SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel) => Do(Phase.Sizes, () => _real.Sizes(bench, plan, now, cancel), cancel);
+    public SizesView Sizes(BenchIndex bench, BenchPlan plan, Instant now, CancellationToken cancel) =>
+        Do(Phase.Sizes, () => _real.Sizes(bench, plan, now, cancel), cancel);
 
     private T Do<T>(Phase phase, Func<T> real, CancellationToken cancel)
     {
-        if (phase != In) return real();
+        if (phase != In)
+            return real();
         switch (Will)
         {
-            case Will.Throws: throw new InvalidOperationException("The planner will not.");
-            case Will.BreaksOff: throw new OperationCanceledException();
-            case Will.HangsUntilBrokenOff: _relents.Task.Wait(cancel); break;
-            default: _relents.Task.Wait(CancellationToken.None); break;
+            case Will.Throws:
+                throw new InvalidOperationException("The planner will not.");
+            case Will.BreaksOff:
+                throw new OperationCanceledException();
+            case Will.HangsUntilBrokenOff:
+                _relents.Task.Wait(cancel);
+                break;
+            default:
+                _relents.Task.Wait(CancellationToken.None);
+                break;
         }
         return real();
     }

@@ -10,15 +10,37 @@ public sealed class BadInputTests(TestDatabases databases)
 {
     private static readonly string[] Bodies =
     [
-        "", "null", "[]", "{}", "42", "\"text\"", "{", "{\"id\":", "not json", "{\"id\":null}", "{\"id\":7}", "{\"id\":\"x\"}",
-        "{\"id\":\"7b2c8f0e-0000-4000-8000-000000000001\"}", new('[', 5000), "{\"\\u0000\":1}",
+        "",
+        "null",
+        "[]",
+        "{}",
+        "42",
+        "\"text\"",
+        "{",
+        "{\"id\":",
+        "not json",
+        "{\"id\":null}",
+        "{\"id\":7}",
+        "{\"id\":\"x\"}",
+        "{\"id\":\"7b2c8f0e-0000-4000-8000-000000000001\"}",
+        new('[', 5000),
+        "{\"\\u0000\":1}",
     ];
 
     private static readonly (string Method, string Path)[] Writes =
     [
-        ("POST", "/api/acts"), ("PUT", "/api/sittings"), ("PUT", "/api/units/7b2c8f0e-0000-4000-8000-000000000001"), ("PUT", "/api/batches/7b2c8f0e-0000-4000-8000-000000000001"),
-        ("POST", "/api/roster"), ("POST", "/api/roster/line"), ("POST", "/api/roster/arrival"), ("POST", "/api/roster/read"),
-        ("POST", "/api/workspace?id=7b2c8f0e-0000-4000-8000-000000000001"), ("POST", "/api/workspace"), ("POST", "/api/workspace?id=x"), ("POST", "/api/demo"),
+        ("POST", "/api/acts"),
+        ("PUT", "/api/sittings"),
+        ("PUT", "/api/units/7b2c8f0e-0000-4000-8000-000000000001"),
+        ("PUT", "/api/batches/7b2c8f0e-0000-4000-8000-000000000001"),
+        ("POST", "/api/roster"),
+        ("POST", "/api/roster/line"),
+        ("POST", "/api/roster/arrival"),
+        ("POST", "/api/roster/read"),
+        ("POST", "/api/workspace?id=7b2c8f0e-0000-4000-8000-000000000001"),
+        ("POST", "/api/workspace"),
+        ("POST", "/api/workspace?id=x"),
+        ("POST", "/api/demo"),
     ];
 
     [Fact]
@@ -29,33 +51,43 @@ public sealed class BadInputTests(TestDatabases databases)
         {
             foreach (var body in Bodies)
             {
-                foreach (var type in new[] { "application/json", "text/plain", "application/xml" }) await ProblemAsync(app, method, path, body, type);
+                foreach (var type in new[] { "application/json", "text/plain", "application/xml" })
+                    await ProblemAsync(app, method, path, body, type);
             }
         }
         Assert.Equal(1, (await app.GetAsync("/api/bench"))["revision"]!.GetValue<long>());
     }
 
-    public static TheoryData<string, string, string> Wrong => new()
-    {
-        { "acts", """{"id":"ID","kind":"dance","at":"2026-03-12T20:12:00Z"}""", "" },
-        { "acts", """{"id":"ID","kind":1,"at":"2026-03-12T20:12:00Z"}""", "" },
-        { "acts", """{"id":"ID","kind":"done","at":"yesterday"}""", "" },
-        { "acts", """{"id":"ID","kind":"done","at":"2026-03-12T20:12:00Z"}""", "stepId" },
-        { "acts", """{"id":"ID","kind":"done","at":"2026-03-12T23:12:00Z","stepId":"ID"}""", "at" },
-        { "acts", """{"id":"ID","kind":"start","at":"2026-03-12T20:12:00Z","stepId":"ID"}""", "stepId" },
-        { "acts", """{"id":"ID","kind":"mend","at":"2026-03-12T20:12:00Z"}""", "flawId" },
-        { "acts", """{"id":"ID","kind":"test","at":"2026-03-12T20:12:00Z","coatId":"ID"}""", "coatId" },
-        { "acts", """{"id":"ID","kind":"coat","at":"2026-03-12T20:12:00Z","coatId":"ID","airC":"warm"}""", "" },
-        { "acts", """{"id":"ID","kind":"done","at":"2026-03-12T20:12:00Z","surprise":1}""", "" },
-        { "roster", """{"id":"ID","lines":[]}""", "lines" },
-        { "roster", """{"id":"ID","lines":[{"cells":{"unit":"A","models":"some","material":"plastic"},"addAnyway":false}]}""", "lines[0].cells.models" },
-        { "roster", """{"id":"ID","lines":[{"cells":{"unit":"A","models":"1","material":"plastic"},"addAnyway":false},{"cells":{},"addAnyway":false}]}""", "lines[1].cells.unit" },
-        { "roster", """{"id":"ID","lines":[{"cells":{"unit":null},"addAnyway":false}]}""", "lines[0].cells.unit" },
-        { "roster", """{"id":"ID","lines":[null]}""", "lines[0]" },
-        { "roster/line", """{"line":1,"cells":{"models":null}}""", "cells.models" },
-        { "roster/arrival", """{"line":0,"cells":{"unit":"A"}}""", "lines[0].cells.models" },
-        { "workspace?id=ID", """{"format":"other"}""", "format" },
-    };
+    public static TheoryData<string, string, string> Wrong =>
+        new()
+        {
+            { "acts", """{"id":"ID","kind":"dance","at":"2026-03-12T20:12:00Z"}""", "" },
+            { "acts", """{"id":"ID","kind":1,"at":"2026-03-12T20:12:00Z"}""", "" },
+            { "acts", """{"id":"ID","kind":"done","at":"yesterday"}""", "" },
+            { "acts", """{"id":"ID","kind":"done","at":"2026-03-12T20:12:00Z"}""", "stepId" },
+            { "acts", """{"id":"ID","kind":"done","at":"2026-03-12T23:12:00Z","stepId":"ID"}""", "at" },
+            { "acts", """{"id":"ID","kind":"start","at":"2026-03-12T20:12:00Z","stepId":"ID"}""", "stepId" },
+            { "acts", """{"id":"ID","kind":"mend","at":"2026-03-12T20:12:00Z"}""", "flawId" },
+            { "acts", """{"id":"ID","kind":"test","at":"2026-03-12T20:12:00Z","coatId":"ID"}""", "coatId" },
+            { "acts", """{"id":"ID","kind":"coat","at":"2026-03-12T20:12:00Z","coatId":"ID","airC":"warm"}""", "" },
+            { "acts", """{"id":"ID","kind":"done","at":"2026-03-12T20:12:00Z","surprise":1}""", "" },
+            { "roster", """{"id":"ID","lines":[]}""", "lines" },
+            {
+                "roster",
+                """{"id":"ID","lines":[{"cells":{"unit":"A","models":"some","material":"plastic"},"addAnyway":false}]}""",
+                "lines[0].cells.models"
+            },
+            {
+                "roster",
+                """{"id":"ID","lines":[{"cells":{"unit":"A","models":"1","material":"plastic"},"addAnyway":false},{"cells":{},"addAnyway":false}]}""",
+                "lines[1].cells.unit"
+            },
+            { "roster", """{"id":"ID","lines":[{"cells":{"unit":null},"addAnyway":false}]}""", "lines[0].cells.unit" },
+            { "roster", """{"id":"ID","lines":[null]}""", "lines[0]" },
+            { "roster/line", """{"line":1,"cells":{"models":null}}""", "cells.models" },
+            { "roster/arrival", """{"line":0,"cells":{"unit":"A"}}""", "lines[0].cells.models" },
+            { "workspace?id=ID", """{"format":"other"}""", "format" },
+        };
 
     [Theory]
     [MemberData(nameof(Wrong))]
@@ -63,24 +95,41 @@ public sealed class BadInputTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
         var id = Guid.NewGuid().ToString();
-        var problem = await ProblemAsync(app, "POST", "/api/" + path.Replace("ID", id, StringComparison.Ordinal), body.Replace("ID", id, StringComparison.Ordinal), "application/json");
+        var problem = await ProblemAsync(
+            app,
+            "POST",
+            "/api/" + path.Replace("ID", id, StringComparison.Ordinal),
+            body.Replace("ID", id, StringComparison.Ordinal),
+            "application/json"
+        );
 
-        if (field.Length == 0) return;
+        if (field.Length == 0)
+            return;
         Assert.Equal(field, problem["field"]!.ToString());
         Assert.NotEmpty(problem["remedy"]!.ToString());
     }
 
-    public static TheoryData<string, string> Evenings => new()
-    {
-        { """{"timeZone":"Mars/Base"}""", "timeZone" }, { """{"handles":0}""", "handles" }, { """{"handles":1001}""", "handles" },
-        { """{"weekly":[{"id":"ID","day":"none","begins":"19:00:00","ends":"20:00:00"}]}""", "weekly[0].day" },
-        { """{"weekly":[{"id":"ID","day":"friday","begins":"19:00:00","ends":"19:00:00"}]}""", "weekly[0].ends" },
-        { """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"extra","begins":null,"ends":null}]}""", "exceptions[0].begins" },
-        { """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"off","begins":"19:00:00","ends":"20:00:00"}]}""", "exceptions[0].begins" },
-        { """{"weekly":[null]}""", "weekly[0]" }, { """{"exceptions":[null]}""", "exceptions[0]" },
-        { """{"exceptions":[{"id":"ID","date":"1815-06-18","kind":"off","begins":null,"ends":null}]}""", "exceptions[0].date" },
-        { """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"off","begins":null,"ends":null},{"id":"ID","date":"2026-03-13","kind":"off","begins":null,"ends":null}]}""", "weekly" },
-    };
+    public static TheoryData<string, string> Evenings =>
+        new()
+        {
+            { """{"timeZone":"Mars/Base"}""", "timeZone" },
+            { """{"handles":0}""", "handles" },
+            { """{"handles":1001}""", "handles" },
+            { """{"weekly":[{"id":"ID","day":"none","begins":"19:00:00","ends":"20:00:00"}]}""", "weekly[0].day" },
+            { """{"weekly":[{"id":"ID","day":"friday","begins":"19:00:00","ends":"19:00:00"}]}""", "weekly[0].ends" },
+            { """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"extra","begins":null,"ends":null}]}""", "exceptions[0].begins" },
+            {
+                """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"off","begins":"19:00:00","ends":"20:00:00"}]}""",
+                "exceptions[0].begins"
+            },
+            { """{"weekly":[null]}""", "weekly[0]" },
+            { """{"exceptions":[null]}""", "exceptions[0]" },
+            { """{"exceptions":[{"id":"ID","date":"1815-06-18","kind":"off","begins":null,"ends":null}]}""", "exceptions[0].date" },
+            {
+                """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"off","begins":null,"ends":null},{"id":"ID","date":"2026-03-13","kind":"off","begins":null,"ends":null}]}""",
+                "weekly"
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Evenings))]
@@ -89,9 +138,13 @@ public sealed class BadInputTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         var body = JsonNode.Parse("""{"version":1,"timeZone":"UTC","handles":20,"weekly":[],"exceptions":[]}""")!.AsObject();
         body["id"] = Guid.NewGuid().ToString();
-        foreach (var (name, value) in JsonNode.Parse(change.Replace("ID", Guid.NewGuid().ToString(), StringComparison.Ordinal))!.AsObject()) body[name] = value!.DeepClone();
+        foreach (var (name, value) in JsonNode.Parse(change.Replace("ID", Guid.NewGuid().ToString(), StringComparison.Ordinal))!.AsObject())
+            body[name] = value!.DeepClone();
 
-        Assert.Equal(field, (await ProblemAsync(app, "PUT", "/api/sittings", body.ToJsonString(), "application/json"))["field"]!.ToString());
+        Assert.Equal(
+            field,
+            (await ProblemAsync(app, "PUT", "/api/sittings", body.ToJsonString(), "application/json"))["field"]!.ToString()
+        );
         Assert.Equal(4, (await app.GetAsync("/api/sittings"))["weekly"]!.AsArray().Count);
     }
 
@@ -117,7 +170,8 @@ public sealed class BadInputTests(TestDatabases databases)
         using var answer = await app.Client.SendAsync(request);
         var text = await answer.Content.ReadAsStringAsync();
         var said = $"{method} {path} {type} {body[..Math.Min(60, body.Length)]} -> {(int)answer.StatusCode} {text}";
-        if (answer.StatusCode == HttpStatusCode.OK && path == "/api/roster/line") return new JsonObject();
+        if (answer.StatusCode == HttpStatusCode.OK && path == "/api/roster/line")
+            return new JsonObject();
         Assert.True((int)answer.StatusCode is >= 400 and < 500, said);
         Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
         var problem = JsonNode.Parse(text)!;

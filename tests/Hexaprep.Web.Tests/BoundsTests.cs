@@ -8,24 +8,57 @@ namespace Hexaprep.Web.Tests;
 /// <summary>What comes in is bounded: no moment and no text leaves the bench broken.</summary>
 public sealed class BoundsTests(TestDatabases databases)
 {
-    private static readonly string[] Pages = ["/api/bench", "/api/plan", "/api/units", "/api/coats", "/api/air", "/api/alerts", "/api/sittings", "/api/house-rules", "/api/workspace", "/api/coats.csv", "/api/plan.csv", "/api/plan.ics"];
+    private static readonly string[] Pages =
+    [
+        "/api/bench",
+        "/api/plan",
+        "/api/units",
+        "/api/coats",
+        "/api/air",
+        "/api/alerts",
+        "/api/sittings",
+        "/api/house-rules",
+        "/api/workspace",
+        "/api/coats.csv",
+        "/api/plan.csv",
+        "/api/plan.ics",
+    ];
 
-    public static TheoryData<string, string> Broken => new()
-    {
-        { "acts", """{"id":"ID","kind":"start","at":"0000-12-31T00:00:00Z","stepId":"STEP"}""" },
-        { "acts", """{"id":"ID","kind":"start","at":"-9998-01-01T00:00:00Z","stepId":"STEP"}""" },
-        { "acts", """{"id":"ID","kind":"start","at":"1970-01-01T00:00:00Z","stepId":"STEP"}""" },
-        { "acts", """{"id":"ID","kind":"start","at":"9999-12-31T23:59:59.999999999Z","stepId":"STEP"}""" },
-        { "acts", """{"id":"ID","kind":"flaw","at":"2026-03-12T20:12:00Z","stepId":"STEP","model":1,"place":"head","words":"a\u0000b"}""" },
-        { "acts", """{"id":"ID","kind":"flaw","at":"2026-03-12T20:12:00Z","stepId":"STEP","model":1,"place":"\ud800","words":"line"}""" },
-        { "air", """{"id":"ID","place":"bench","airC":20,"humidityPct":50,"at":"-4800-01-01T00:00:00Z"}""" },
-        { "coats/import", """{"id":"ID","text":"product,ended_at\nacrylic_solvent.spray_can.primer,9999-12-31T23:59:59.999999999Z\n"}""" },
-        { "coats/import", """{"id":"ID","text":"product,ended_at\nacrylic_solvent.spray_can.primer,2206-01-01T00:00:00Z\n"}""" },
-        { "coats/import", """{"id":"ID","text":"product,ended_at,verdict\nacrylic_solvent.spray_can.primer,2026-03-01T00:00:00Z,a\u0000b\n"}""" },
-        { "forecast", """{"id":"ID","text":"at,air_c,humidity_pct,wind_ms,rain_probability,sun_wm2\n9999-12-31T23:00:00Z,14,60,2,0.1,0\n"}""" },
-        { "roster", """{"id":"ID","lines":[{"cells":{"unit":"A","models":"1","material":"plastic","dyke":"a\u0000b"},"addAnyway":false}]}""" },
-        { "workspace?id=ID", """{"format":"\ud800"}""" },
-    };
+    public static TheoryData<string, string> Broken =>
+        new()
+        {
+            { "acts", """{"id":"ID","kind":"start","at":"0000-12-31T00:00:00Z","stepId":"STEP"}""" },
+            { "acts", """{"id":"ID","kind":"start","at":"-9998-01-01T00:00:00Z","stepId":"STEP"}""" },
+            { "acts", """{"id":"ID","kind":"start","at":"1970-01-01T00:00:00Z","stepId":"STEP"}""" },
+            { "acts", """{"id":"ID","kind":"start","at":"9999-12-31T23:59:59.999999999Z","stepId":"STEP"}""" },
+            {
+                "acts",
+                """{"id":"ID","kind":"flaw","at":"2026-03-12T20:12:00Z","stepId":"STEP","model":1,"place":"head","words":"a\u0000b"}"""
+            },
+            {
+                "acts",
+                """{"id":"ID","kind":"flaw","at":"2026-03-12T20:12:00Z","stepId":"STEP","model":1,"place":"\ud800","words":"line"}"""
+            },
+            { "air", """{"id":"ID","place":"bench","airC":20,"humidityPct":50,"at":"-4800-01-01T00:00:00Z"}""" },
+            {
+                "coats/import",
+                """{"id":"ID","text":"product,ended_at\nacrylic_solvent.spray_can.primer,9999-12-31T23:59:59.999999999Z\n"}"""
+            },
+            { "coats/import", """{"id":"ID","text":"product,ended_at\nacrylic_solvent.spray_can.primer,2206-01-01T00:00:00Z\n"}""" },
+            {
+                "coats/import",
+                """{"id":"ID","text":"product,ended_at,verdict\nacrylic_solvent.spray_can.primer,2026-03-01T00:00:00Z,a\u0000b\n"}"""
+            },
+            {
+                "forecast",
+                """{"id":"ID","text":"at,air_c,humidity_pct,wind_ms,rain_probability,sun_wm2\n9999-12-31T23:00:00Z,14,60,2,0.1,0\n"}"""
+            },
+            {
+                "roster",
+                """{"id":"ID","lines":[{"cells":{"unit":"A","models":"1","material":"plastic","dyke":"a\u0000b"},"addAnyway":false}]}"""
+            },
+            { "workspace?id=ID", """{"format":"\ud800"}""" },
+        };
 
     [Theory]
     [MemberData(nameof(Broken))]
@@ -36,11 +69,18 @@ public sealed class BoundsTests(TestDatabases databases)
         var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
         body = body.Replace("ID", Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace("STEP", step, StringComparison.Ordinal);
         var method = HttpMethod.Post;
-        using var answer = await app.Client.SendAsync(new HttpRequestMessage(method, "/api/" + path) { Content = new StringContent(body, Encoding.UTF8, "application/json") }, TestContext.Current.CancellationToken);
+        using var answer = await app.Client.SendAsync(
+            new HttpRequestMessage(method, "/api/" + path) { Content = new StringContent(body, Encoding.UTF8, "application/json") },
+            TestContext.Current.CancellationToken
+        );
 
         Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
-        Assert.NotEqual("", JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["detail"]!.ToString());
-        foreach (var page in Pages) Assert.Equal(HttpStatusCode.OK, (await app.Client.GetAsync(page, TestContext.Current.CancellationToken)).StatusCode);
+        Assert.NotEqual(
+            "",
+            JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["detail"]!.ToString()
+        );
+        foreach (var page in Pages)
+            Assert.Equal(HttpStatusCode.OK, (await app.Client.GetAsync(page, TestContext.Current.CancellationToken)).StatusCode);
     }
 
     [Fact]

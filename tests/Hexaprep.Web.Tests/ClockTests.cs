@@ -54,7 +54,11 @@ public sealed class ClockTests(TestDatabases databases)
             Assert.Equal("shake", prime["clock"]!["kind"]!.ToString());
             begun = app.Clock.Now;
             // Begun two minutes ago, said only now.
-            using var started = await app.ActAsync("clock", new { stepId = Id(prime), clock = "shake" }, at: begun - Duration.FromMinutes(2));
+            using var started = await app.ActAsync(
+                "clock",
+                new { stepId = Id(prime), clock = "shake" },
+                at: begun - Duration.FromMinutes(2)
+            );
             Assert.Equal(HttpStatusCode.OK, started.StatusCode);
         }
         // A laptop that was shut: the server wakes long after it should have rung.
@@ -80,9 +84,11 @@ public sealed class ClockTests(TestDatabases databases)
         using var unknown = await app.ActAsync("stop_clock", new { clockId = Guid.NewGuid() });
         Assert.Equal(HttpStatusCode.NotFound, unknown.StatusCode);
 
-        for (var i = 0; i < 2; i++) (await app.ActAsync("clock", new { stepId = Id(prime), clock = "shake" })).EnsureSuccessStatusCode();
+        for (var i = 0; i < 2; i++)
+            (await app.ActAsync("clock", new { stepId = Id(prime), clock = "shake" })).EnsureSuccessStatusCode();
         var running = Assert.Single((await ViewAsync(app))["clocks"]!.AsArray())!;
-        for (var i = 0; i < 2; i++) (await app.ActAsync("stop_clock", new { clockId = running["id"] })).EnsureSuccessStatusCode();
+        for (var i = 0; i < 2; i++)
+            (await app.ActAsync("stop_clock", new { clockId = running["id"] })).EnsureSuccessStatusCode();
         Assert.Empty((await ViewAsync(app))["clocks"]!.AsArray());
     }
 
@@ -104,7 +110,10 @@ public sealed class ClockTests(TestDatabases databases)
         using var before = await app.ActAsync("coat", new { coatId = wait["coatId"], endedAt = (done - Duration.FromDays(60)).ToString() });
         Assert.Equal(HttpStatusCode.BadRequest, before.StatusCode);
         Assert.Contains("endedAt", await before.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
-        using var ahead = await app.ActAsync("coat", new { coatId = wait["coatId"], endedAt = (app.Clock.Now + Duration.FromHours(1)).ToString() });
+        using var ahead = await app.ActAsync(
+            "coat",
+            new { coatId = wait["coatId"], endedAt = (app.Clock.Now + Duration.FromHours(1)).ToString() }
+        );
         Assert.Equal(HttpStatusCode.BadRequest, ahead.StatusCode);
     }
 

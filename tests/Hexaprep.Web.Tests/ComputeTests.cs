@@ -8,15 +8,29 @@ public sealed class ComputeTests(TestDatabases databases)
 {
     private static async Task<(HttpStatusCode Status, JsonNode Body)> AskAsync(TestApp app, string function, string json)
     {
-        using var answer = await app.Client.PostAsync($"/api/compute/{function}", new StringContent(json, Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken);
+        using var answer = await app.Client.PostAsync(
+            $"/api/compute/{function}",
+            new StringContent(json, Encoding.UTF8, "application/json"),
+            TestContext.Current.CancellationToken
+        );
         return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!);
     }
 
     [Theory]
-    [InlineData("drying/adjusted_time", """{"product_class":"acrylic_wb","stage":"recoat","temp_c":21,"rh_pct":50,"colour":"green"}""", "minutes", 45)]
+    [InlineData(
+        "drying/adjusted_time",
+        """{"product_class":"acrylic_wb","stage":"recoat","temp_c":21,"rh_pct":50,"colour":"green"}""",
+        "minutes",
+        45
+    )]
     [InlineData("kit/Phi", """{"z":0}""", "y", 0.5)]
     [InlineData("heat/cooling", """{"start_c":90,"room_c":21,"to_c":90}""", "minutes", 0)]
-    public async Task A_function_answers_in_the_documented_names_and_ignores_what_it_does_not_know(string function, string json, string key, double value)
+    public async Task A_function_answers_in_the_documented_names_and_ignores_what_it_does_not_know(
+        string function,
+        string json,
+        string key,
+        double value
+    )
     {
         await using var app = new TestApp(databases.Clone());
         var (status, body) = await AskAsync(app, function, json);
@@ -44,7 +58,10 @@ public sealed class ComputeTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         Assert.Equal(HttpStatusCode.BadRequest, (await AskAsync(app, "drying/adjusted_time", "{")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await AskAsync(app, "drying/paint_the_moon", "{}")).Status);
-        using var bare = new HttpRequestMessage(HttpMethod.Post, "/api/compute/kit/Phi") { Content = new StringContent("""{"z":1}""", Encoding.UTF8, "application/json") };
+        using var bare = new HttpRequestMessage(HttpMethod.Post, "/api/compute/kit/Phi")
+        {
+            Content = new StringContent("""{"z":1}""", Encoding.UTF8, "application/json"),
+        };
         bare.Headers.Add("Sec-Fetch-Site", "none");
         Assert.Equal(HttpStatusCode.OK, (await app.Client.SendAsync(bare, TestContext.Current.CancellationToken)).StatusCode);
         Assert.Equal(Hexaprep.Core.Computation.ComputeBook.All.Count, (await app.GetAsync("/api/compute")).AsArray().Count);
@@ -55,7 +72,14 @@ public sealed class ComputeTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
         var last = HttpStatusCode.OK;
-        for (var i = 0; i < 6000 && last == HttpStatusCode.OK; i++) last = (await app.Client.PostAsync("/api/compute/kit/Phi", new StringContent("""{"z":1}""", Encoding.UTF8, "application/json"), TestContext.Current.CancellationToken)).StatusCode;
+        for (var i = 0; i < 6000 && last == HttpStatusCode.OK; i++)
+            last = (
+                await app.Client.PostAsync(
+                    "/api/compute/kit/Phi",
+                    new StringContent("""{"z":1}""", Encoding.UTF8, "application/json"),
+                    TestContext.Current.CancellationToken
+                )
+            ).StatusCode;
         Assert.Equal(HttpStatusCode.TooManyRequests, last);
     }
 }

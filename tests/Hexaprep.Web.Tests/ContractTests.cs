@@ -22,14 +22,23 @@ public sealed class ContractTests(TestDatabases databases)
         Assert.False(bench["demoHasAged"]!.GetValue<bool>());
         Assert.Equal("Fill the gaps", bench["view"]!["step"]!["title"]!.ToString());
         Assert.Equal(3, bench["view"]!["drying"]!.AsArray().Count);
-        Assert.Equal(now - Duration.FromMinutes(40), Instant.FromDateTimeOffset(bench["view"]!["sitting"]!["begin"]!.GetValue<DateTimeOffset>()));
-        Assert.Equal(now + Duration.FromMinutes(110), Instant.FromDateTimeOffset(bench["view"]!["sitting"]!["end"]!.GetValue<DateTimeOffset>()));
+        Assert.Equal(
+            now - Duration.FromMinutes(40),
+            Instant.FromDateTimeOffset(bench["view"]!["sitting"]!["begin"]!.GetValue<DateTimeOffset>())
+        );
+        Assert.Equal(
+            now + Duration.FromMinutes(110),
+            Instant.FromDateTimeOffset(bench["view"]!["sitting"]!["end"]!.GetValue<DateTimeOffset>())
+        );
 
         await app.ActAsync("put_down", new { stepId = bench["view"]!["step"]!["stepId"]!.ToString() });
         app.Clock.Now += Duration.FromDays(4);
         Assert.True((await app.GetAsync("/api/bench"))["demoHasAged"]!.GetValue<bool>());
 
-        Assert.Equal(HttpStatusCode.NoContent, (await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken)).StatusCode
+        );
         Assert.Equal("Fill the gaps", (await app.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString());
     }
 
@@ -57,7 +66,10 @@ public sealed class ContractTests(TestDatabases databases)
         app.Clock.Now += Duration.FromMinutes(1);
         await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken);
 
-        Assert.Equal(HttpStatusCode.NotFound, (await app.Client.GetAsync($"/api/units/{unit}", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await app.Client.GetAsync($"/api/units/{unit}", TestContext.Current.CancellationToken)).StatusCode
+        );
         Assert.Equal(HttpStatusCode.NotFound, (await app.ActAsync("start", new { stepId = step })).StatusCode);
     }
 
@@ -66,7 +78,10 @@ public sealed class ContractTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
 
-        Assert.Equal(HttpStatusCode.Conflict, (await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Conflict,
+            (await app.Client.PostAsync("/api/demo", null, TestContext.Current.CancellationToken)).StatusCode
+        );
     }
 
     [Fact]
@@ -75,9 +90,14 @@ public sealed class ContractTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
         var id = Guid.NewGuid();
-        var answers = new[] { await app.ActAsync("done", new { stepId = step }, id), await app.ActAsync("done", new { stepId = step }, id) };
+        var answers = new[]
+        {
+            await app.ActAsync("done", new { stepId = step }, id),
+            await app.ActAsync("done", new { stepId = step }, id),
+        };
 
-        foreach (var answer in answers) Assert.Equal(6, (await BodyAsync(answer))["view"]!["step"]!["done"]!.GetValue<int>());
+        foreach (var answer in answers)
+            Assert.Equal(6, (await BodyAsync(answer))["view"]!["step"]!["done"]!.GetValue<int>());
     }
 
     [Fact]
@@ -99,14 +119,31 @@ public sealed class ContractTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
         var unit = (await app.GetAsync("/api/units"))[0]!["id"]!.ToString();
-        Task<HttpResponseMessage> Edit(int version, int weight) => app.Client.PutAsJsonAsync($"/api/units/{unit}", new { id = Guid.NewGuid(), version, deadline = "2026-05-01", weight });
+        Task<HttpResponseMessage> Edit(int version, int weight) =>
+            app.Client.PutAsJsonAsync(
+                $"/api/units/{unit}",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    version,
+                    deadline = "2026-05-01",
+                    weight,
+                }
+            );
         Assert.Equal(HttpStatusCode.OK, (await Edit(1, 5)).StatusCode);
         using var stale = await Edit(1, 1);
 
         Assert.Equal(HttpStatusCode.Conflict, stale.StatusCode);
         var problem = await BodyAsync(stale);
         Assert.Equal("version", problem["field"]!.ToString());
-        Assert.Equal((5, 2, "2026-05-01"), (problem["current"]!["weight"]!.GetValue<int>(), problem["current"]!["version"]!.GetValue<int>(), problem["current"]!["deadline"]!.ToString()));
+        Assert.Equal(
+            (5, 2, "2026-05-01"),
+            (
+                problem["current"]!["weight"]!.GetValue<int>(),
+                problem["current"]!["version"]!.GetValue<int>(),
+                problem["current"]!["deadline"]!.ToString()
+            )
+        );
     }
 
     [Fact]
@@ -116,9 +153,30 @@ public sealed class ContractTests(TestDatabases databases)
         await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
         var unit = await app.GetAsync($"/api/units/{(await app.GetAsync("/api/units"))[0]!["id"]}");
         var batch = unit["batches"]![0]!;
-        var change = new { id = Guid.NewGuid(), version = 9, tier = "elite", moldLines = "few", gaps = "none", transfers = 1, finalSheen = "gloss", paintMinutes = 10 };
+        var change = new
+        {
+            id = Guid.NewGuid(),
+            version = 9,
+            tier = "elite",
+            moldLines = "few",
+            gaps = "none",
+            transfers = 1,
+            finalSheen = "gloss",
+            paintMinutes = 10,
+        };
         using var batchAnswer = await app.Client.PutAsJsonAsync($"/api/batches/{batch["id"]}", change);
-        using var evenings = await app.Client.PutAsJsonAsync("/api/sittings", new { id = Guid.NewGuid(), version = 9, timeZone = "UTC", handles = 3, weekly = Array.Empty<object>(), exceptions = Array.Empty<object>() });
+        using var evenings = await app.Client.PutAsJsonAsync(
+            "/api/sittings",
+            new
+            {
+                id = Guid.NewGuid(),
+                version = 9,
+                timeZone = "UTC",
+                handles = 3,
+                weekly = Array.Empty<object>(),
+                exceptions = Array.Empty<object>(),
+            }
+        );
 
         Assert.Equal("Reed Pikes", (await BodyAsync(batchAnswer))["current"]!["name"]!.ToString());
         Assert.Equal(20, (await BodyAsync(evenings))["current"]!["handles"]!.GetValue<int>());
@@ -133,8 +191,20 @@ public sealed class ContractTests(TestDatabases databases)
         await app.ActAsync("done", new { stepId = step });
         var unit = await app.GetAsync($"/api/units/{(await app.GetAsync("/api/units"))[0]!["id"]}");
         var batch = unit["batches"]![0]!;
-        using var answer = await app.Client.PutAsJsonAsync($"/api/batches/{batch["id"]}",
-            new { id = Guid.NewGuid(), version = 1, tier = "elite", moldLines = "few", gaps = "none", transfers = 2, finalSheen = "matte", paintMinutes = 10 });
+        using var answer = await app.Client.PutAsJsonAsync(
+            $"/api/batches/{batch["id"]}",
+            new
+            {
+                id = Guid.NewGuid(),
+                version = 1,
+                tier = "elite",
+                moldLines = "few",
+                gaps = "none",
+                transfers = 2,
+                finalSheen = "matte",
+                paintMinutes = 10,
+            }
+        );
         var steps = (await BodyAsync(answer))["batches"]![0]!["steps"]!.AsArray();
 
         Assert.Equal(1, steps.Single(s => s!["id"]!.ToString() == step)!["done"]!.GetValue<int>());
@@ -147,8 +217,14 @@ public sealed class ContractTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
         await app.BringAsync("unit=Reed Pikes;models=3;material=plastic");
-        using var content = new StringContent("unit;models;material\nReed  pikes;5;plastic\nSluice Wardens;6;plastic\nLock Ringers;some;metal\n", Encoding.UTF8, "text/csv");
-        var lines = (await BodyAsync(await app.Client.PostAsync("/api/roster/read", content, TestContext.Current.CancellationToken))).AsArray();
+        using var content = new StringContent(
+            "unit;models;material\nReed  pikes;5;plastic\nSluice Wardens;6;plastic\nLock Ringers;some;metal\n",
+            Encoding.UTF8,
+            "text/csv"
+        );
+        var lines = (
+            await BodyAsync(await app.Client.PostAsync("/api/roster/read", content, TestContext.Current.CancellationToken))
+        ).AsArray();
 
         Assert.Equal(["already_there", "joins", "asks"], lines.Select(l => l!["fate"]!.ToString()));
         Assert.Equal("Sluice Wardens, 6, hard frame plastic", lines[1]!["text"]!.ToString());
@@ -160,9 +236,18 @@ public sealed class ContractTests(TestDatabases databases)
     public async Task Ten_thousand_lines_are_read_in_one_request()
     {
         await using var app = new TestApp(databases.Clone());
-        using var content = new StringContent("unit,models,material\n" + string.Concat(Enumerable.Range(0, 10_000).Select(i => $"Unit {i},3,plastic\n")), Encoding.UTF8, "text/csv");
+        using var content = new StringContent(
+            "unit,models,material\n" + string.Concat(Enumerable.Range(0, 10_000).Select(i => $"Unit {i},3,plastic\n")),
+            Encoding.UTF8,
+            "text/csv"
+        );
 
-        Assert.Equal(10_000, (await BodyAsync(await app.Client.PostAsync("/api/roster/read", content, TestContext.Current.CancellationToken))).AsArray().Count);
+        Assert.Equal(
+            10_000,
+            (await BodyAsync(await app.Client.PostAsync("/api/roster/read", content, TestContext.Current.CancellationToken)))
+                .AsArray()
+                .Count
+        );
     }
 
     [Fact]
@@ -172,15 +257,26 @@ public sealed class ContractTests(TestDatabases databases)
         var plan = await app.GetAsync("/api/plan");
 
         Assert.Equal(5, plan["promises"]!.AsArray().Count);
-        Assert.All(plan["promises"]!.AsArray(), p => Assert.True(p!["notBefore"]!.GetValue<DateTimeOffset>() <= p["done"]!.GetValue<DateTimeOffset>()));
-        foreach (var block in plan["sittings"]!.AsArray().SelectMany(s => s!["blocks"]!.AsArray()).Where(b => b!["state"]!.ToString() == "next"))
+        Assert.All(plan["promises"]!.AsArray(), p =>
+            Assert.True(p!["notBefore"]!.GetValue<DateTimeOffset>() <= p["done"]!.GetValue<DateTimeOffset>())
+        );
+        foreach (
+            var block in plan["sittings"]!.AsArray().SelectMany(s => s!["blocks"]!.AsArray()).Where(b => b!["state"]!.ToString() == "next")
+        )
         {
             var step = await app.GetAsync($"/api/plan/steps/{block!["stepId"]}");
             Assert.Contains(step["holds"]!.AsArray(), h => h!["binds"]!.GetValue<bool>());
         }
-        Assert.Equal(HttpStatusCode.NotFound, (await app.Client.GetAsync($"/api/plan/steps/{Guid.NewGuid()}", TestContext.Current.CancellationToken)).StatusCode);
-        var problem = PlanFile.ReadProblem(await app.Client.GetStringAsync("/api/plan/problem.json", TestContext.Current.CancellationToken));
-        var schedule = PlanFile.ReadSchedule(await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken));
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await app.Client.GetAsync($"/api/plan/steps/{Guid.NewGuid()}", TestContext.Current.CancellationToken)).StatusCode
+        );
+        var problem = PlanFile.ReadProblem(
+            await app.Client.GetStringAsync("/api/plan/problem.json", TestContext.Current.CancellationToken)
+        );
+        var schedule = PlanFile.ReadSchedule(
+            await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken)
+        );
         Assert.Equal(Core.Scheduling.PlanValue.Of(problem, schedule.Chunks).Z, schedule.Z);
     }
 
@@ -189,11 +285,24 @@ public sealed class ContractTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         var before = await app.GetAsync("/api/plan");
-        async Task<JsonNode> Post(string path, object body) => await BodyAsync(await app.Client.PostAsJsonAsync(path, body, TestContext.Current.CancellationToken));
+        async Task<JsonNode> Post(string path, object body) =>
+            await BodyAsync(await app.Client.PostAsJsonAsync(path, body, TestContext.Current.CancellationToken));
 
-        var away = await Post("/api/plan/what-if", new { kind = "away", date = "2026-03-14", until = "2026-03-21" });
+        var away = await Post(
+            "/api/plan/what-if",
+            new
+            {
+                kind = "away",
+                date = "2026-03-14",
+                until = "2026-03-21",
+            }
+        );
         Assert.Equal(5, away["units"]!.AsArray().Count);
-        using var refused = await app.Client.PostAsJsonAsync("/api/plan/what-if", new { kind = "handles", handles = 0 }, TestContext.Current.CancellationToken);
+        using var refused = await app.Client.PostAsJsonAsync(
+            "/api/plan/what-if",
+            new { kind = "handles", handles = 0 },
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
         Assert.Equal(before["promises"]!.ToJsonString(), (await app.GetAsync("/api/plan"))["promises"]!.ToJsonString());
 
@@ -202,7 +311,16 @@ public sealed class ContractTests(TestDatabases databases)
         Assert.True(better["proof"]!["value"]!.GetValue<long>() <= before["proof"]!["value"]!.GetValue<long>());
         Assert.True(better["proof"]!["bound"]!.GetValue<long>() <= better["proof"]!["value"]!.GetValue<long>());
         Assert.Equal(better["budget"]!.ToString(), (await Post("/api/plan/better", take))["budget"]!.ToString());
-        var asked = new { id = Guid.NewGuid(), ask = new { kind = "away", date = "2026-03-14", until = "2026-03-21" } };
+        var asked = new
+        {
+            id = Guid.NewGuid(),
+            ask = new
+            {
+                kind = "away",
+                date = "2026-03-14",
+                until = "2026-03-21",
+            },
+        };
         for (var sent = 0; sent < 2; sent++)
         {
             using var taken = await app.Client.PostAsJsonAsync("/api/plan/take", asked, TestContext.Current.CancellationToken);
@@ -218,7 +336,9 @@ public sealed class ContractTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var answer = await app.Client.GetAsync("/api/plan.pdf", TestContext.Current.CancellationToken);
         var plan = await app.GetAsync("/api/plan");
-        using var sheet = UglyToad.PdfPig.PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken));
+        using var sheet = UglyToad.PdfPig.PdfDocument.Open(
+            await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken)
+        );
 
         var working = plan["sittings"]!.AsArray().Where(s => s!["blocks"]!.AsArray().Any(b => b!["state"]!.ToString() != "past")).ToList();
         Assert.Equal("application/pdf", answer.Content.Headers.ContentType!.MediaType);
@@ -236,7 +356,11 @@ public sealed class ContractTests(TestDatabases databases)
         using var answer = await app.Client.GetAsync("/api/plan.csv", TestContext.Current.CancellationToken);
 
         Assert.Equal("text/csv", answer.Content.Headers.ContentType!.MediaType);
-        Assert.StartsWith("date,begins,ends,unit,batch,step,models,minutes\r\n2026-03-12,", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "date,begins,ends,unit,batch,step,models,minutes\r\n2026-03-12,",
+            await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -246,7 +370,11 @@ public sealed class ContractTests(TestDatabases databases)
         using var answer = await app.Client.GetAsync("/api/plan.ics", TestContext.Current.CancellationToken);
 
         Assert.Equal("text/calendar", answer.Content.Headers.ContentType!.MediaType);
-        Assert.StartsWith("BEGIN:VCALENDAR\r\n", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "BEGIN:VCALENDAR\r\n",
+            await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -255,12 +383,21 @@ public sealed class ContractTests(TestDatabases databases)
         await using var demo = new TestApp(databases.Clone(), isDemo: true);
         await using var empty = new TestApp(databases.Clone());
         var file = await demo.Client.GetStringAsync("/api/workspace", TestContext.Current.CancellationToken);
-        async Task<HttpStatusCode> Bring(string text) => (await empty.Client.PostAsync($"/api/workspace?id={Guid.NewGuid()}", new StringContent(text, Encoding.UTF8, "application/json"))).StatusCode;
+        async Task<HttpStatusCode> Bring(string text) =>
+            (
+                await empty.Client.PostAsync(
+                    $"/api/workspace?id={Guid.NewGuid()}",
+                    new StringContent(text, Encoding.UTF8, "application/json")
+                )
+            ).StatusCode;
 
         Assert.Equal(HttpStatusCode.BadRequest, await Bring(file[..(file.Length / 2)]));
         Assert.Equal(HttpStatusCode.NoContent, await Bring(file));
         Assert.Equal(HttpStatusCode.Conflict, await Bring(file));
-        Assert.Equal((await demo.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString(), (await empty.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString());
+        Assert.Equal(
+            (await demo.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString(),
+            (await empty.GetAsync("/api/bench"))["view"]!["step"]!["title"]!.ToString()
+        );
     }
 
     [Fact]
@@ -268,7 +405,12 @@ public sealed class ContractTests(TestDatabases databases)
     {
         await using var app = new TestApp(databases.Clone());
         var served = await app.GetAsync("/openapi.json");
-        var written = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "src/Hexaprep.Web/openapi/hexaprep.json"), TestContext.Current.CancellationToken))!;
+        var written = JsonNode.Parse(
+            await File.ReadAllTextAsync(
+                Path.Combine(TestApp.Root, "src/Hexaprep.Web/openapi/hexaprep.json"),
+                TestContext.Current.CancellationToken
+            )
+        )!;
 
         Assert.Equal(written["paths"]!.ToJsonString(), served["paths"]!.ToJsonString());
         Assert.Equal(written["components"]!.ToJsonString(), served["components"]!.ToJsonString());

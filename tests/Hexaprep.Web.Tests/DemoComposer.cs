@@ -9,7 +9,8 @@ using NodaTime;
 
 namespace Hexaprep.Web.Tests;
 
-/// <summary>Makes demo/saltfen-workspace.json: the roster file, worked on by the app's own acts over three weeks, up to a Thursday evening at 20:12.
+/// <summary>Makes demo/saltfen-workspace.json: the roster file, worked on by the app's own acts over three weeks, up to a Thursday
+/// evening at 20:12.
 /// Run by hand: <c>dotnet test --project tests/Hexaprep.Web.Tests --explicit only</c>.</summary>
 public sealed class DemoComposer(TestDatabases databases)
 {
@@ -19,8 +20,11 @@ public sealed class DemoComposer(TestDatabases databases)
     // How far each unit had come when tonight began: the first step still to do.
     private static readonly (string Unit, StepKind Stop)[] Reached =
     [
-        ("Mire Strider", StepKind.SoftenTransfer), ("Punt Crew", StepKind.PrimerGate), ("Lantern Keepers", StepKind.Wash),
-        ("Reed Pikes", StepKind.Fill), ("Bell Sergeants", StepKind.Pin),
+        ("Mire Strider", StepKind.SoftenTransfer),
+        ("Punt Crew", StepKind.PrimerGate),
+        ("Lantern Keepers", StepKind.Wash),
+        ("Reed Pikes", StepKind.Fill),
+        ("Bell Sergeants", StepKind.Pin),
     ];
 
     // Coats of weeks before, touched as they dried: what this bench knows of its gloss.
@@ -31,7 +35,23 @@ public sealed class DemoComposer(TestDatabases databases)
         foreach (var (daysAgo, air, humidity, tacky, dry) in laid)
         {
             var at = Tonight - Duration.FromDays(daysAgo) - Duration.FromMinutes(10 + tacky);
-            yield return new PastCoat(Guid.NewGuid(), "Mire Strider", gloss, 1, Film.Normal, air, humidity, 1, at, at, Readiness.Recoat, at + Duration.FromMinutes(tacky), at + Duration.FromMinutes(dry), "clean", false);
+            yield return new PastCoat(
+                Guid.NewGuid(),
+                "Mire Strider",
+                gloss,
+                1,
+                Film.Normal,
+                air,
+                humidity,
+                1,
+                at,
+                at,
+                Readiness.Recoat,
+                at + Duration.FromMinutes(tacky),
+                at + Duration.FromMinutes(dry),
+                "clean",
+                false
+            );
         }
     }
 
@@ -43,7 +63,13 @@ public sealed class DemoComposer(TestDatabases databases)
         var stores = app.Services;
         await using var roster = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
         var benches = stores.GetRequiredService<BenchStore>();
-        await benches.WriteAsync(workspace, Guid.NewGuid(), bench => RosterEdits.Join(bench, [.. RosterCsv.Read(roster).Select(l => l.Reading.Order!)], [], Start, Guid.NewGuid), Start, default);
+        await benches.WriteAsync(
+            workspace,
+            Guid.NewGuid(),
+            bench => RosterEdits.Join(bench, [.. RosterCsv.Read(roster).Select(l => l.Reading.Order!)], [], Start, Guid.NewGuid),
+            Start,
+            default
+        );
         var play = new Play(benches, workspace);
         await play.HistoryAsync();
         await play.StepAsync("Lantern Keepers", StepKind.Wash, Tonight, 5);
@@ -63,10 +89,12 @@ public sealed class DemoComposer(TestDatabases databases)
             foreach (var sitting in first.State.Settings.Calendar.From(Start, 40).TakeWhile(s => s.End < Tonight))
             {
                 var at = sitting.Begin;
-                while (await NextAsync(at, sitting.End) is { } next) at = await DoAsync(next, at, next.Models) + Duration.FromMinutes(2);
+                while (await NextAsync(at, sitting.End) is { } next)
+                    at = await DoAsync(next, at, next.Models) + Duration.FromMinutes(2);
             }
             var bench = await LoadAsync();
-            foreach (var (unit, stop) in Reached) Assert.True(Steps(bench, unit, stop).All(bench.IsFinished), $"{unit} did not reach {stop} in time.");
+            foreach (var (unit, stop) in Reached)
+                Assert.True(Steps(bench, unit, stop).All(bench.IsFinished), $"{unit} did not reach {stop} in time.");
         }
 
         public async Task StepAsync(string unit, StepKind kind, Instant at, int models)
@@ -84,10 +112,13 @@ public sealed class DemoComposer(TestDatabases databases)
                 foreach (var step in Steps(bench, unit, stop).Where(s => !bench.IsFinished(s)))
                 {
                     var models = bench.Remaining(step);
-                    if (Readying.Of(bench, step, models, new Clockface(DateTimeZone.Utc, at)) is not null) continue;
+                    if (Readying.Of(bench, step, models, new Clockface(DateTimeZone.Utc, at)) is not null)
+                        continue;
                     var fits = models.Count;
-                    while (fits > 0 && at + Duration.FromMinutes(step.HandsMinutes(fits)) > end) fits--;
-                    if (fits == models.Count || (fits > 0 && !step.Amounts.OneGo)) return new Due(step, fits);
+                    while (fits > 0 && at + Duration.FromMinutes(step.HandsMinutes(fits)) > end)
+                        fits--;
+                    if (fits == models.Count || (fits > 0 && !step.Amounts.OneGo))
+                        return new Due(step, fits);
                 }
             }
             return null;
@@ -102,7 +133,8 @@ public sealed class DemoComposer(TestDatabases databases)
             {
                 foreach (var edge in bench.EdgesInto[id])
                 {
-                    if (before.Add(edge.From)) open.Enqueue(edge.From);
+                    if (before.Add(edge.From))
+                        open.Enqueue(edge.From);
                 }
             }
             return bench.StepsOf[batch].Where(s => before.Contains(s.Id));
@@ -114,10 +146,13 @@ public sealed class DemoComposer(TestDatabases databases)
             var left = models;
             for (var i = 1; i <= models; i++, left--)
             {
-                at += Duration.FromMinutes(i == 1 ? due.Step.Amounts.SetupMinutes : 0) + Duration.FromSeconds(due.Step.Amounts.SecondsPerModel);
+                at +=
+                    Duration.FromMinutes(i == 1 ? due.Step.Amounts.SetupMinutes : 0)
+                    + Duration.FromSeconds(due.Step.Amounts.SecondsPerModel);
                 await ActAsync(ActKind.Done, due.Step, at);
             }
-            if ((await LoadAsync()).InHand is not null && at < Tonight) await ActAsync(ActKind.PutDown, due.Step, at);
+            if ((await LoadAsync()).InHand is not null && at < Tonight)
+                await ActAsync(ActKind.PutDown, due.Step, at);
             return at;
         }
 

@@ -20,9 +20,12 @@ public sealed class GuardTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         using var client = new HttpClient { BaseAddress = app.Client.BaseAddress };
         using var request = new HttpRequestMessage(HttpMethod.Post, "/api/acts") { Content = JsonContent.Create(new { }) };
-        if (host is not null) request.Headers.Host = $"{host}:{app.Client.BaseAddress!.Port}";
-        if (origin is not null) request.Headers.Add("Origin", origin == "own" ? app.Address : origin);
-        if (site is not null) request.Headers.Add("Sec-Fetch-Site", site);
+        if (host is not null)
+            request.Headers.Host = $"{host}:{app.Client.BaseAddress!.Port}";
+        if (origin is not null)
+            request.Headers.Add("Origin", origin == "own" ? app.Address : origin);
+        if (site is not null)
+            request.Headers.Add("Sec-Fetch-Site", site);
         using var answer = await client.SendAsync(request, TestContext.Current.CancellationToken);
 
         Assert.Equal(status, (int)answer.StatusCode);

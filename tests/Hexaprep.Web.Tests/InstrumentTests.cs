@@ -15,11 +15,14 @@ public sealed class InstrumentTests
 {
     private static readonly TurnableClock Clock = new(TurnableClock.Evening);
 
-    private static AppSettings Settings(string? instrument) => AppSettings.From(new ConfigurationBuilder().AddInMemoryCollection(new Dictionary<string, string?>
-    {
-        ["Hexaprep:Database"] = "Host=127.0.0.1",
-        ["Hexaprep:Instrument"] = instrument,
-    }).Build());
+    private static AppSettings Settings(string? instrument) =>
+        AppSettings.From(
+            new ConfigurationBuilder()
+                .AddInMemoryCollection(
+                    new Dictionary<string, string?> { ["Hexaprep:Database"] = "Host=127.0.0.1", ["Hexaprep:Instrument"] = instrument }
+                )
+                .Build()
+        );
 
     private static async Task<WebApplication> StandInAsync(RequestDelegate answer)
     {
@@ -39,11 +42,12 @@ public sealed class InstrumentTests
         return JudgedReading.Of(await air.ReadAsync(AirPlace.Bench, TestContext.Current.CancellationToken), null, Clock.Now);
     }
 
-    private static RequestDelegate Says(string text, int status = 200) => async context =>
-    {
-        context.Response.StatusCode = status;
-        await context.Response.WriteAsync(text);
-    };
+    private static RequestDelegate Says(string text, int status = 200) =>
+        async context =>
+        {
+            context.Response.StatusCode = status;
+            await context.Response.WriteAsync(text);
+        };
 
     [Fact]
     public async Task A_real_instrument_takes_the_place_of_the_simulated_one()
@@ -65,13 +69,15 @@ public sealed class InstrumentTests
     [InlineData("""{"measuredAt":"2026-03-12T20:12:00Z","airC":400,"humidityPct":40}""", 200, InstrumentState.Nonsense)]
     [InlineData("""{"measuredAt":"2026-03-12T18:00:00Z","airC":20,"humidityPct":40}""", 200, InstrumentState.Late)]
     [InlineData("""{"measuredAt":"2026-03-12T23:00:00Z","airC":20,"humidityPct":40}""", 200, InstrumentState.Nonsense)]
-    public async Task What_it_says_is_judged(string answer, int status, InstrumentState state) => Assert.Equal(state, (await AskAsync(Says(answer, status))).State);
+    public async Task What_it_says_is_judged(string answer, int status, InstrumentState state) =>
+        Assert.Equal(state, (await AskAsync(Says(answer, status))).State);
 
     [Fact]
     public async Task Nobody_at_its_address_is_silence_and_no_forecast_is_a_clear_refusal()
     {
         string gone;
-        await using (var stand = await StandInAsync(Says(""))) gone = stand.Urls.First();
+        await using (var stand = await StandInAsync(Says("")))
+            gone = stand.Urls.First();
         await using var simulated = new SimulatedAirService(new SimulatedInstrument(Clock));
         using var air = new AirOverHttp(Settings(gone), simulated, Clock);
         Assert.Null(await air.ReadAsync(AirPlace.Outdoors, TestContext.Current.CancellationToken));

@@ -7,7 +7,8 @@ using NodaTime;
 
 namespace Hexaprep.Web.Tests;
 
-/// <summary>A month at the bench, scripted through the API: sittings, coats, tests, a gate that finds something, a forecast that changes. Every plan on the way is exported and judged.</summary>
+/// <summary>A month at the bench, scripted through the API: sittings, coats, tests, a gate that finds something, a forecast that
+/// changes. Every plan on the way is exported and judged.</summary>
 public sealed class MonthTests(TestDatabases databases)
 {
     private int _judged;
@@ -16,7 +17,13 @@ public sealed class MonthTests(TestDatabases databases)
     public async Task A_month_ends_with_a_consistent_log_exact_balances_and_plans_that_pass_every_rule()
     {
         await using var app = new TestApp(databases.Clone());
-        (await app.BringAsync("unit=Reed Pikes;models=6;material=plastic;transfers=1", "unit=Bell Sergeants;models=2;material=white metal", "unit=Punt Crew;models=3;material=cast resin")).EnsureSuccessStatusCode();
+        (
+            await app.BringAsync(
+                "unit=Reed Pikes;models=6;material=plastic;transfers=1",
+                "unit=Bell Sergeants;models=2;material=white metal",
+                "unit=Punt Crew;models=3;material=cast resin"
+            )
+        ).EnsureSuccessStatusCode();
         var end = app.Clock.Now + Duration.FromDays(30);
         var (nextForecast, acts, alerts) = (app.Clock.Now, 0, 0);
         while (app.Clock.Now < end)
@@ -32,11 +39,17 @@ public sealed class MonthTests(TestDatabases databases)
             foreach (var alert in (await app.GetAsync("/api/alerts")).AsArray())
             {
                 alerts++;
-                (await app.Client.PostAsync($"/api/alerts/{alert!["key"]}/heard", null, TestContext.Current.CancellationToken)).EnsureSuccessStatusCode();
+                (
+                    await app.Client.PostAsync($"/api/alerts/{alert!["key"]}/heard", null, TestContext.Current.CancellationToken)
+                ).EnsureSuccessStatusCode();
             }
             Assert.Empty((await app.GetAsync("/api/alerts")).AsArray());
             await TouchAsync(app, view);
-            if (view["step"] is JsonObject step && await WorkAsync(app, step)) { acts++; continue; }
+            if (view["step"] is JsonObject step && await WorkAsync(app, step))
+            {
+                acts++;
+                continue;
+            }
             app.Clock.Now += await UntilNextAsync(app, view);
         }
 
@@ -52,7 +65,17 @@ public sealed class MonthTests(TestDatabases databases)
         foreach (var coat in view["drying"]!.AsArray().Where(d => d!["canTest"]!.GetValue<bool>() && !d["tested"]!.GetValue<bool>()))
         {
             var usual = Instant.FromDateTimeOffset(coat!["usual"]!.GetValue<DateTimeOffset>());
-            (await app.ActAsync("test", new { coatId = coat["coatId"]!.ToString(), stage = coat["stage"]!.ToString(), finding = app.Clock.Now < usual ? "not_dry_at" : "dry_at" })).EnsureSuccessStatusCode();
+            (
+                await app.ActAsync(
+                    "test",
+                    new
+                    {
+                        coatId = coat["coatId"]!.ToString(),
+                        stage = coat["stage"]!.ToString(),
+                        finding = app.Clock.Now < usual ? "not_dry_at" : "dry_at",
+                    }
+                )
+            ).EnsureSuccessStatusCode();
         }
     }
 
@@ -63,12 +86,24 @@ public sealed class MonthTests(TestDatabases databases)
         if (!step["inHand"]!.GetValue<bool>())
         {
             using var begun = await app.ActAsync("start", new { stepId = id });
-            if (begun.StatusCode != HttpStatusCode.OK) return false;
+            if (begun.StatusCode != HttpStatusCode.OK)
+                return false;
         }
         app.Clock.Now += Duration.FromMinutes(4);
         if (step["isGate"]!.GetValue<bool>() && step["done"]!.GetValue<int>() == 0 && step["kind"]!.ToString() == "primer_gate")
         {
-            (await app.ActAsync("flaw", new { stepId = id, model = 1, place = "back", words = "bare spot" })).EnsureSuccessStatusCode();
+            (
+                await app.ActAsync(
+                    "flaw",
+                    new
+                    {
+                        stepId = id,
+                        model = 1,
+                        place = "back",
+                        words = "bare spot",
+                    }
+                )
+            ).EnsureSuccessStatusCode();
             var flaw = (await app.GetAsync("/api/bench"))["view"]!["flaws"]!.AsArray().Last()!["id"]!.ToString();
             (await app.ActAsync("mend", new { flawId = flaw })).EnsureSuccessStatusCode();
         }
@@ -79,15 +114,23 @@ public sealed class MonthTests(TestDatabases databases)
 
     private static async Task<Duration> UntilNextAsync(TestApp app, JsonNode view)
     {
-        if (view["step"]?["inHand"]?.GetValue<bool>() == true) await app.ActAsync("put_down", new { stepId = view["step"]!["stepId"]!.ToString() });
-        var sooner = view["sitting"] is null && view["nextSitting"] is JsonObject next ? Instant.FromDateTimeOffset(next["begin"]!.GetValue<DateTimeOffset>()) - app.Clock.Now : Duration.FromMinutes(20);
+        if (view["step"]?["inHand"]?.GetValue<bool>() == true)
+            await app.ActAsync("put_down", new { stepId = view["step"]!["stepId"]!.ToString() });
+        var sooner =
+            view["sitting"] is null && view["nextSitting"] is JsonObject next
+                ? Instant.FromDateTimeOffset(next["begin"]!.GetValue<DateTimeOffset>()) - app.Clock.Now
+                : Duration.FromMinutes(20);
         return sooner > Duration.Zero ? sooner : Duration.FromMinutes(20);
     }
 
     private async Task JudgeAsync(TestApp app)
     {
-        var problem = PlanFile.ReadProblem(await app.Client.GetStringAsync("/api/plan/problem.json", TestContext.Current.CancellationToken));
-        var schedule = PlanFile.ReadSchedule(await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken));
+        var problem = PlanFile.ReadProblem(
+            await app.Client.GetStringAsync("/api/plan/problem.json", TestContext.Current.CancellationToken)
+        );
+        var schedule = PlanFile.ReadSchedule(
+            await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken)
+        );
         var unplaced = (await app.GetAsync("/api/plan"))["unplaced"]!.AsArray().Count;
         Assert.Empty(PlanChecker.Breaches(problem, schedule.Chunks, partial: unplaced > 0));
         _judged++;
@@ -104,7 +147,8 @@ public sealed class MonthTests(TestDatabases databases)
             Assert.True(coat.EndedAt is null || coat.EndedAt >= coat.StartedAt);
         }
         var laid = document.Coats.GroupBy(c => c.StepId).ToDictionary(g => g.Key, g => g.SelectMany(c => c.Models).Distinct().Count());
-        foreach (var step in document.Steps.Where(s => s.ProductClass is not null && s.NotNeeded is null)) Assert.Equal(document.Ticks.Count(t => t.StepId == step.Id), laid.GetValueOrDefault(step.Id));
+        foreach (var step in document.Steps.Where(s => s.ProductClass is not null && s.NotNeeded is null))
+            Assert.Equal(document.Ticks.Count(t => t.StepId == step.Id), laid.GetValueOrDefault(step.Id));
         Assert.Equal(document.Logbook.Count, document.Logbook.Select(e => e.Id).Distinct().Count());
         Assert.All(document.CoatTests, t => Assert.Contains(document.Logbook, e => e.Id == t.EntryId));
         Assert.NotEmpty(document.AirReadings);
@@ -114,5 +158,6 @@ public sealed class MonthTests(TestDatabases databases)
         Assert.Contains(coats["products"]!.AsArray(), p => p!["count"]!.GetValue<int>() > 0);
     }
 
-    private static Task<HttpResponseMessage> PostAsync(TestApp app, string path, object body) => app.Client.PostAsJsonAsync(path, body, TestContext.Current.CancellationToken);
+    private static Task<HttpResponseMessage> PostAsync(TestApp app, string path, object body) =>
+        app.Client.PostAsJsonAsync(path, body, TestContext.Current.CancellationToken);
 }

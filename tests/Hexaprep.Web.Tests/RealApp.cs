@@ -16,7 +16,10 @@ internal sealed class RealApp : IDisposable
     {
         var port = FreePort();
         var web = Path.Combine(TestApp.Root, "src/Hexaprep.Web");
-        var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, $"--contentRoot={web}", $"--urls=http://127.0.0.1:{port}"])
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [typeof(Program).Assembly.Location, $"--contentRoot={web}", $"--urls=http://127.0.0.1:{port}"]
+        )
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,
@@ -40,8 +43,20 @@ internal sealed class RealApp : IDisposable
     {
         // Many handles: one batch. Without sittings there is nothing to plan that would cost time.
         var weekly = evenings ? (await GetAsync("/api/sittings"))["weekly"]! : new JsonArray();
-        var week = new { id = Guid.NewGuid(), version = 1, timeZone = "UTC", handles = 500, weekly, exceptions = Array.Empty<object>() };
-        var roster = new { id = Guid.NewGuid(), lines = new[] { new { cells = TestApp.Cells($"unit=Reed Pikes;models={models};material=plastic"), addAnyway = false } } };
+        var week = new
+        {
+            id = Guid.NewGuid(),
+            version = 1,
+            timeZone = "UTC",
+            handles = 500,
+            weekly,
+            exceptions = Array.Empty<object>(),
+        };
+        var roster = new
+        {
+            id = Guid.NewGuid(),
+            lines = new[] { new { cells = TestApp.Cells($"unit=Reed Pikes;models={models};material=plastic"), addAnyway = false } },
+        };
         (await _client.PutAsJsonAsync("/api/sittings", week)).EnsureSuccessStatusCode();
         (await _client.PostAsJsonAsync("/api/roster", roster)).EnsureSuccessStatusCode();
     }
@@ -68,7 +83,8 @@ internal sealed class RealApp : IDisposable
 
     public void Dispose()
     {
-        if (!_process.HasExited) Kill();
+        if (!_process.HasExited)
+            Kill();
         _process.Dispose();
         _client.Dispose();
     }
@@ -80,7 +96,8 @@ internal sealed class RealApp : IDisposable
             try
             {
                 using var answer = _client.Send(new HttpRequestMessage(HttpMethod.Get, "/api/bench"));
-                if (answer.IsSuccessStatusCode) return;
+                if (answer.IsSuccessStatusCode)
+                    return;
             }
             catch (HttpRequestException) when (!_process.HasExited && tries < 300)
             {

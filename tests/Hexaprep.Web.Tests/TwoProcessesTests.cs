@@ -28,14 +28,20 @@ public sealed class TwoProcessesTests
             await over.CancelAsync();
 
             Assert.True(await turns <= 1, "Two processes planned at once.");
-            foreach (var app in apps) Assert.Equal(2 * Each, await app.DoneAsync());
-            var log = (await apps[0].GetAsync("/api/workspace"))["logbook"]!.AsArray().Where(e => e!["kind"]!.ToString() == "done").Select(e => Guid.Parse(e!["id"]!.ToString())).ToList();
+            foreach (var app in apps)
+                Assert.Equal(2 * Each, await app.DoneAsync());
+            var log = (await apps[0].GetAsync("/api/workspace"))["logbook"]!
+                .AsArray()
+                .Where(e => e!["kind"]!.ToString() == "done")
+                .Select(e => Guid.Parse(e!["id"]!.ToString()))
+                .ToList();
             Assert.Equal(done.Order(), log.Order());
             Assert.Equal(await PlanAsync(apps[0]), await PlanAsync(apps[1]));
         }
         finally
         {
-            foreach (var app in apps) app.Dispose();
+            foreach (var app in apps)
+                app.Dispose();
         }
     }
 
@@ -45,7 +51,13 @@ public sealed class TwoProcessesTests
         for (var i = 0; i < Each; i++)
         {
             var id = Guid.NewGuid();
-            var act = new { id, kind = "done", at = DateTime.UtcNow, stepId = step };
+            var act = new
+            {
+                id,
+                kind = "done",
+                at = DateTime.UtcNow,
+                stepId = step,
+            };
             if (i == Each / 2 + own * 20)
             {
                 var lost = apps[own].ActAsync(act);
@@ -68,7 +80,12 @@ public sealed class TwoProcessesTests
         await connection.OpenAsync(CancellationToken.None);
         var most = 0;
         while (!over.IsCancellationRequested)
-            most = Math.Max(most, await connection.QuerySingleAsync<int>("select count(distinct pid)::int from pg_locks where locktype = 'advisory' and classid = 7044 and granted"));
+            most = Math.Max(
+                most,
+                await connection.QuerySingleAsync<int>(
+                    "select count(distinct pid)::int from pg_locks where locktype = 'advisory' and classid = 7044 and granted"
+                )
+            );
         return most;
     }
 
@@ -78,7 +95,8 @@ public sealed class TwoProcessesTests
         for (var tries = 0; ; tries++)
         {
             var plan = await app.GetAsync("/api/plan");
-            if (!plan["renewing"]!.GetValue<bool>() && plan["hasRepairs"]!.GetValue<bool>()) return (await app.GetAsync("/api/plan/schedule.json")).ToJsonString();
+            if (!plan["renewing"]!.GetValue<bool>() && plan["hasRepairs"]!.GetValue<bool>())
+                return (await app.GetAsync("/api/plan/schedule.json")).ToJsonString();
             Assert.True(tries < 600, "The plan does not come.");
             await Task.Delay(50, TestContext.Current.CancellationToken);
         }

@@ -17,7 +17,11 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
         (wilful.In, wilful.Will, app.SettlesReads) = (phase, will, false);
         // Another weight asks for a search, and sizes are asked for.
         var unit = (await app.GetAsync("/api/units"))[0]!["id"]!.ToString();
-        using var edited = await app.Client.PutAsync($"/api/units/{unit}", Body($$"""{"id":"{{Guid.NewGuid()}}","version":1,"deadline":null,"weight":5}"""), TestContext.Current.CancellationToken);
+        using var edited = await app.Client.PutAsync(
+            $"/api/units/{unit}",
+            Body($$"""{"id":"{{Guid.NewGuid()}}","version":1,"deadline":null,"weight":5}"""),
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(HttpStatusCode.OK, edited.StatusCode);
 
         for (var i = 1; i <= 3; i++)
@@ -27,7 +31,8 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
             var answer = JsonNode.Parse(await act.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
             Assert.Equal(HttpStatusCode.OK, act.StatusCode);
             Assert.Equal(i, answer["view"]!["step"]!["done"]!.GetValue<int>());
-            foreach (var path in new[] { "/api/bench", "/api/plan", "/api/units", "/api/alerts", "/api/coats" }) await app.GetAsync(path);
+            foreach (var path in new[] { "/api/bench", "/api/plan", "/api/units", "/api/alerts", "/api/coats" })
+                await app.GetAsync(path);
         }
 
         wilful.Relent();
@@ -47,11 +52,15 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
         Assert.StartsWith("Study Reed Pikes", bench["view"]!["offer"]!["text"]!.ToString(), StringComparison.Ordinal);
         Assert.True(plan["renewing"]!.GetValue<bool>());
         Assert.Empty(bench["view"]!["notTonight"]!.AsArray());
-        foreach (var list in new[] { "promises", "unplaced" }) Assert.Empty(plan[list]!.AsArray());
+        foreach (var list in new[] { "promises", "unplaced" })
+            Assert.Empty(plan[list]!.AsArray());
         Assert.Equal("being planned", units[0]!["promise"]!.ToString());
 
         using var begun = await app.ActAsync("start", new { stepId = bench["view"]!["offer"]!["stepId"]!.ToString() });
-        Assert.Equal("step", JsonNode.Parse(await begun.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["view"]!["hands"]!.ToString());
+        Assert.Equal(
+            "step",
+            JsonNode.Parse(await begun.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["view"]!["hands"]!.ToString()
+        );
         wilful.Relent();
     }
 
@@ -61,18 +70,33 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
         var wilful = new WilfulPlanner { In = Phase.AtOnce, Will = Will.Throws };
         await using var app = new TestApp(databases.Clone(), with: wilful.Plans) { SettlesReads = false };
         using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
-        using var asked = await app.Client.PostAsync("/api/plan/what-if", Body("""{"kind":"handles","handles":30}"""), TestContext.Current.CancellationToken);
+        using var asked = await app.Client.PostAsync(
+            "/api/plan/what-if",
+            Body("""{"kind":"handles","handles":30}"""),
+            TestContext.Current.CancellationToken
+        );
 
         Assert.Equal(HttpStatusCode.Conflict, asked.StatusCode);
-        Assert.Contains("Ask again", await asked.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+        Assert.Contains(
+            "Ask again",
+            await asked.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+            StringComparison.Ordinal
+        );
     }
 
     private static StringContent Body(string json) => new(json, System.Text.Encoding.UTF8, "application/json");
 
     private sealed class CombinatorialPhasesAttribute : Xunit.v3.DataAttribute
     {
-        public override ValueTask<IReadOnlyCollection<ITheoryDataRow>> GetData(System.Reflection.MethodInfo testMethod, Xunit.Sdk.DisposalTracker disposalTracker) =>
-            new([.. from phase in Enum.GetValues<Phase>() from will in Enum.GetValues<Will>() select new TheoryDataRow<Phase, Will>(phase, will)]);
+        public override ValueTask<IReadOnlyCollection<ITheoryDataRow>> GetData(
+            System.Reflection.MethodInfo testMethod,
+            Xunit.Sdk.DisposalTracker disposalTracker
+        ) =>
+            new([
+                .. from phase in Enum.GetValues<Phase>()
+                from will in Enum.GetValues<Will>()
+                select new TheoryDataRow<Phase, Will>(phase, will),
+            ]);
 
         public override bool SupportsDiscoveryEnumeration() => true;
     }

@@ -39,24 +39,37 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private BenchStep Step(Act act)
     {
         var id = act.StepId ?? throw Refuse("stepId", "No step was named.", "Name the step.");
-        if (!bench.Steps.TryGetValue(id, out var step)) throw Missing("stepId", id, "step");
-        return step.NotNeeded is null ? step : throw Conflict("stepId", "This step is no longer needed.", "Look at the unit's route again.");
+        if (!bench.Steps.TryGetValue(id, out var step))
+            throw Missing("stepId", id, "step");
+        return step.NotNeeded is null
+            ? step
+            : throw Conflict("stepId", "This step is no longer needed.", "Look at the unit's route again.");
     }
 
     private List<Change> Start(BenchStep step, Instant at, bool despiteAir)
     {
-        if (bench.InHand?.StepId == step.Id) return [];
+        if (bench.InHand?.StepId == step.Id)
+            return [];
         var remaining = bench.Remaining(step);
-        if (remaining.Count == 0) throw Conflict("stepId", "Every model is through this step.", "Take one back to do it again.");
+        if (remaining.Count == 0)
+            throw Conflict("stepId", "Every model is through this step.", "Take one back to do it again.");
         if (Readying.Of(bench, step, remaining, _clock with { Now = at }) is { } blocker)
-            throw Conflict("stepId", $"{char.ToUpperInvariant(blocker.Reason[0])}{blocker.Reason[1..]}.",
-                blocker.Coat is null ? "Do that first." : "Leave it alone, or test it and say that it is dry.");
+            throw Conflict(
+                "stepId",
+                $"{char.ToUpperInvariant(blocker.Reason[0])}{blocker.Reason[1..]}.",
+                blocker.Coat is null ? "Do that first." : "Leave it alone, or test it and say that it is dry."
+            );
         if (step.Amounts.Mode is not null && UnfitSitting(at))
             throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take the mark off in Plan if the weather has changed.");
         if (!despiteAir && UnfitAir(bench, step, at) is { } unfit)
-            throw Conflict("despiteAir", $"The air is unfit for spraying: {unfit}.", "Wait for a window, or start it once more on purpose: it is recorded with this air.");
+            throw Conflict(
+                "despiteAir",
+                $"The air is unfit for spraying: {unfit}.",
+                "Wait for a window, or start it once more on purpose: it is recorded with this air."
+            );
         List<Change> changes = [];
-        if (bench.InHand is { } other) changes.AddRange(Leave(other, at));
+        if (bench.InHand is { } other)
+            changes.AddRange(Leave(other, at));
         changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null)));
         return changes;
     }
@@ -71,10 +84,14 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private List<Change> Done(Act act)
     {
         var step = Step(act);
-        var model = act.Model is { } number ? Model(step, number) : bench.Remaining(step).FirstOrDefault()
-            ?? throw Conflict("model", "Every model is through this step.", "Take one back to do it again.");
-        if (bench.IsDone(step.Id, model.Id)) throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
-        if (bench.IsHeld(model.Id)) throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
+        var model = act.Model is { } number
+            ? Model(step, number)
+            : bench.Remaining(step).FirstOrDefault()
+                ?? throw Conflict("model", "Every model is through this step.", "Take one back to do it again.");
+        if (bench.IsDone(step.Id, model.Id))
+            throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
+        if (bench.IsHeld(model.Id))
+            throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
         var changes = Start(step, act.At, act.DespiteAir);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
         changes.AddRange(TickAll(step, spell, [model], act.At));
@@ -88,16 +105,22 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var done = bench.TicksOf[step.Id].Count();
         var count = act.Count ?? throw Refuse("count", "No count was given.", $"Give the number done, {done} to {all}.");
         if (count < done || count > done + bench.Remaining(step).Count)
-            throw Refuse("count", $"{count} is not between {done} and {done + bench.Remaining(step).Count}.", "Take back what was not done, or mend the flaws first.");
+            throw Refuse(
+                "count",
+                $"{count} is not between {done} and {done + bench.Remaining(step).Count}.",
+                "Take back what was not done, or mend the flaws first."
+            );
         var changes = count == done ? [] : Start(step, act.At, act.DespiteAir);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand;
-        if (count > done) changes.AddRange(TickAll(step, spell!, [.. bench.Remaining(step).Take(count - done)], act.At));
+        if (count > done)
+            changes.AddRange(TickAll(step, spell!, [.. bench.Remaining(step).Take(count - done)], act.At));
         return changes;
     }
 
     private List<Change> TickAll(BenchStep step, Spell spell, IReadOnlyList<BenchModel> models, Instant at)
     {
-        if (at < spell.BeganAt) throw Refuse("at", $"{_clock.At(at)} is before the step was begun at {_clock.At(spell.BeganAt)}.", "Give a later time.");
+        if (at < spell.BeganAt)
+            throw Refuse("at", $"{_clock.At(at)} is before the step was begun at {_clock.At(spell.BeganAt)}.", "Give a later time.");
         List<Change> changes = [.. models.Select(m => new Change.Ticked(new Tick(step.Id, m.Id, m.PieceId, spell.Id, at)))];
         var last = bench.Remaining(step).Count == models.Count;
         if (step.Amounts.Product is { } product)
@@ -107,12 +130,27 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             {
                 // A coat sprayed outdoors is kept with the air it was sprayed in.
                 var air = step.Amounts.Method == "spray_can" ? new AirReader(bench, spell.BeganAt).Outdoors : null;
-                open = new Coat(newId(), step.Id, step.Key.Kind, product, step.Amounts.Method, step.Key.Occurrence, Film.Normal, air?.AirC, air?.HumidityPct, spell.BeganAt, null, [], []);
+                open = new Coat(
+                    newId(),
+                    step.Id,
+                    step.Key.Kind,
+                    product,
+                    step.Amounts.Method,
+                    step.Key.Occurrence,
+                    Film.Normal,
+                    air?.AirC,
+                    air?.HumidityPct,
+                    spell.BeganAt,
+                    null,
+                    [],
+                    []
+                );
                 changes.Add(new Change.CoatBegun(open));
             }
             changes.Add(new Change.CoatSet(open.Id, last ? at : null, [.. open.ModelIds, .. models.Select(m => m.Id)]));
         }
-        if (last) changes.Add(new Change.SpellEnded(spell.Id, at));
+        if (last)
+            changes.Add(new Change.SpellEnded(spell.Id, at));
         return changes;
     }
 
@@ -142,20 +180,34 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var tick = act.Model is { } number
             ? bench.TicksOf[step.Id].FirstOrDefault(t => numbers[t.ModelId].Number == number)
             : bench.TicksOf[step.Id].OrderBy(t => t.At).ThenBy(t => numbers[t.ModelId].Number).LastOrDefault();
-        if (tick is null) throw Conflict("stepId", "Nothing is ticked here.", "Nothing has to be taken back.");
+        if (tick is null)
+            throw Conflict("stepId", "Nothing is ticked here.", "Nothing has to be taken back.");
         var later = bench.EdgesOutOf[step.Id].Select(e => bench.Steps[e.To]).FirstOrDefault(s => bench.IsDone(s.Id, tick.ModelId));
         if (later is not null)
-            throw Conflict("model", $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.For(later.Key.Kind).Title.ToLowerInvariant()}.", "Take that back first.");
+            throw Conflict(
+                "model",
+                $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.For(later.Key.Kind).Title.ToLowerInvariant()}.",
+                "Take that back first."
+            );
         List<Change> changes = [new Change.Unticked(step.Id, tick.ModelId, tick.PieceId)];
         var spell = bench.SpellsOf[step.Id].Single(s => s.Id == tick.SpellId);
         var reopen = spell.EndedAt is not null && bench.InHand is null;
-        if (reopen) changes.Add(new Change.SpellEnded(spell.Id, null));
+        if (reopen)
+            changes.Add(new Change.SpellEnded(spell.Id, null));
         if (bench.LastCoat(step.Id, tick.ModelId) is { } coat)
         {
             var left = coat.ModelIds.Where(m => m != tick.ModelId).ToList();
-            var earlier = bench.TicksOf[step.Id].Where(t => left.Contains(t.ModelId)).Select(t => t.At).DefaultIfEmpty(coat.StartedAt).Max();
-            changes.Add(left.Count == 0 ? new Change.CoatGone(coat.Id)
-                : new Change.CoatSet(coat.Id, reopen || coat.EndedAt is null ? null : earlier, left));
+            var earlier = bench
+                .TicksOf[step.Id]
+                .Where(t => left.Contains(t.ModelId))
+                .Select(t => t.At)
+                .DefaultIfEmpty(coat.StartedAt)
+                .Max();
+            changes.Add(
+                left.Count == 0
+                    ? new Change.CoatGone(coat.Id)
+                    : new Change.CoatSet(coat.Id, reopen || coat.EndedAt is null ? null : earlier, left)
+            );
         }
         return changes;
     }
@@ -164,12 +216,23 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var step = Step(act);
         var model = Model(step, act.Model ?? throw Refuse("model", "No model was named.", "Name the model's number."));
-        if (bench.IsDone(step.Id, model.Id)) throw Conflict("model", $"Model {model.Number} has passed this step.", "Take its tick back first.");
-        var flaw = new Flaw(newId(), step.Id, model.Id, model.PieceId, Text("place", act.Place, 60), Text("words", act.Words, 200), act.At, null);
+        if (bench.IsDone(step.Id, model.Id))
+            throw Conflict("model", $"Model {model.Number} has passed this step.", "Take its tick back first.");
+        var flaw = new Flaw(
+            newId(),
+            step.Id,
+            model.Id,
+            model.PieceId,
+            Text("place", act.Place, 60),
+            Text("words", act.Words, 200),
+            act.At,
+            null
+        );
         List<Change> changes = [new Change.FlawNoted(flaw)];
         var others = bench.Remaining(step).Where(m => m.Id != model.Id);
         // Nothing else is left in hand: the spell ends with this note.
-        if (bench.InHand is { } spell && spell.StepId == step.Id && !others.Any()) changes.AddRange(Leave(spell, act.At));
+        if (bench.InHand is { } spell && spell.StepId == step.Id && !others.Any())
+            changes.AddRange(Leave(spell, act.At));
         return changes;
     }
 
@@ -177,7 +240,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var id = act.FlawId ?? throw Refuse("flawId", "No flaw was named.", "Name the flaw.");
         var flaw = bench.State.Flaws.FindLast(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
-        return flaw.MendedAt is null ? [new Change.FlawMended(id, act.At)] : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
+        return flaw.MendedAt is null
+            ? [new Change.FlawMended(id, act.At)]
+            : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
     }
 
     private List<Change> Test(Act act)
@@ -185,30 +250,61 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var coat = FindCoat(act);
         var stage = act.Stage ?? throw Refuse("stage", "No readiness was named.", "Name one of touch, recoat, handle, next_layer, full.");
         var finding = act.Finding ?? throw Refuse("finding", "No finding was given.", "Say not_dry_at, dry_at or exact.");
-        if (coat.EndedAt is not { } end || act.At < end) throw Conflict("coatId", "This coat is still going on.", "Test it after its last model.");
+        if (coat.EndedAt is not { } end || act.At < end)
+            throw Conflict("coatId", "This coat is still going on.", "Test it after its last model.");
         return [new Change.CoatTested(coat.Id, new CoatTest(newId(), stage, finding, act.At))];
     }
 
     private List<Change> Correct(Act act)
     {
         var coat = FindCoat(act);
-        if (act.AirC is < -30 or > 60) throw Refuse("airC", $"{act.AirC} °C is outside -30 to 60.", "Read the thermometer again.");
-        if (act.HumidityPct is < 0 or > 100) throw Refuse("humidityPct", $"{act.HumidityPct} % is outside 0 to 100.", "Read the instrument again.");
-        List<Change> changes = [new Change.CoatCorrected(coat.Id, act.Film ?? coat.Film, act.AirC ?? coat.AirC, act.HumidityPct ?? coat.HumidityPct)];
-        if (act.EndedAt is { } ended) changes.Add(Retime(coat, ended, act.At));
+        if (act.AirC is < -30 or > 60)
+            throw Refuse("airC", $"{act.AirC} °C is outside -30 to 60.", "Read the thermometer again.");
+        if (act.HumidityPct is < 0 or > 100)
+            throw Refuse("humidityPct", $"{act.HumidityPct} % is outside 0 to 100.", "Read the instrument again.");
+        List<Change> changes =
+        [
+            new Change.CoatCorrected(coat.Id, act.Film ?? coat.Film, act.AirC ?? coat.AirC, act.HumidityPct ?? coat.HumidityPct),
+        ];
+        if (act.EndedAt is { } ended)
+            changes.Add(Retime(coat, ended, act.At));
         return changes;
     }
 
     // A tick that came late, or early: the coat dries from its real end. It cannot lie before what had to be done first, nor in the future.
     private Change.CoatTimed Retime(Coat coat, Instant ended, Instant at)
     {
-        if (coat.EndedAt is null) throw Conflict("coatId", "This coat is still going on.", "Tick its last model first.");
-        if (ended > at) throw Refuse("endedAt", $"{_clock.At(ended)} lies in the future.", $"Give a moment up to {_clock.At(at)}.");
+        if (coat.EndedAt is null)
+            throw Conflict("coatId", "This coat is still going on.", "Tick its last model first.");
+        if (ended > at)
+            throw Refuse("endedAt", $"{_clock.At(ended)} lies in the future.", $"Give a moment up to {_clock.At(at)}.");
         var models = coat.ModelIds.ToHashSet();
-        var before = bench.EdgesInto[coat.StepId].SelectMany(e => bench.TicksOf[e.From]).Where(t => models.Contains(t.ModelId)).Select(t => t.At).DefaultIfEmpty(Instant.MinValue).Max();
-        if (ended < before) throw Refuse("endedAt", $"{_clock.At(ended)} is before the step ahead of it was done at {_clock.At(before)}.", $"Give a moment after {_clock.At(before)}.");
-        var after = bench.EdgesOutOf[coat.StepId].SelectMany(e => bench.TicksOf[e.To]).Where(t => models.Contains(t.ModelId)).Select(t => t.At).DefaultIfEmpty(Instant.MaxValue).Min();
-        if (ended > after) throw Refuse("endedAt", $"{_clock.At(ended)} is after the step that follows was done at {_clock.At(after)}.", $"Give a moment before {_clock.At(after)}.");
+        var before = bench
+            .EdgesInto[coat.StepId]
+            .SelectMany(e => bench.TicksOf[e.From])
+            .Where(t => models.Contains(t.ModelId))
+            .Select(t => t.At)
+            .DefaultIfEmpty(Instant.MinValue)
+            .Max();
+        if (ended < before)
+            throw Refuse(
+                "endedAt",
+                $"{_clock.At(ended)} is before the step ahead of it was done at {_clock.At(before)}.",
+                $"Give a moment after {_clock.At(before)}."
+            );
+        var after = bench
+            .EdgesOutOf[coat.StepId]
+            .SelectMany(e => bench.TicksOf[e.To])
+            .Where(t => models.Contains(t.ModelId))
+            .Select(t => t.At)
+            .DefaultIfEmpty(Instant.MaxValue)
+            .Min();
+        if (ended > after)
+            throw Refuse(
+                "endedAt",
+                $"{_clock.At(ended)} is after the step that follows was done at {_clock.At(after)}.",
+                $"Give a moment before {_clock.At(after)}."
+            );
         return new Change.CoatTimed(coat.Id, Instant.Min(coat.StartedAt, ended), ended);
     }
 
@@ -216,8 +312,19 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var step = Step(act);
         var kind = act.Clock ?? throw Refuse("clock", "No kind of clock was named.", "Say shake, soak or acid_dip.");
-        if (MinuteClock.For(step)?.Kind != kind) throw Refuse("clock", $"'{Ids.Of(kind)}' is no wait of this step.", MinuteClock.For(step) is { } own ? $"Say {Ids.Of(own.Kind)}." : "This step has no wait of minutes.");
-        return [.. bench.State.Clocks.Where(c => c.StepId == step.Id && c.StoppedAt is null).Select(c => new Change.ClockStopped(c.Id, Instant.Max(act.At, c.StartedAt))), new Change.ClockStarted(new BenchClock(newId(), step.Id, kind, act.At, null))];
+        if (MinuteClock.For(step)?.Kind != kind)
+            throw Refuse(
+                "clock",
+                $"'{Ids.Of(kind)}' is no wait of this step.",
+                MinuteClock.For(step) is { } own ? $"Say {Ids.Of(own.Kind)}." : "This step has no wait of minutes."
+            );
+        return
+        [
+            .. bench
+                .State.Clocks.Where(c => c.StepId == step.Id && c.StoppedAt is null)
+                .Select(c => new Change.ClockStopped(c.Id, Instant.Max(act.At, c.StartedAt))),
+            new Change.ClockStarted(new BenchClock(newId(), step.Id, kind, act.At, null)),
+        ];
     }
 
     private IReadOnlyList<Change> StopClock(Act act)
@@ -244,7 +351,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
 
     private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
 
-    private static RefusedException Conflict(string field, string message, string remedy) => new(new Refusal(field, message, remedy, RefusalKind.Conflict));
+    private static RefusedException Conflict(string field, string message, string remedy) =>
+        new(new Refusal(field, message, remedy, RefusalKind.Conflict));
 
     private static RefusedException Missing(string field, Guid id, string what) =>
         new(new Refusal(field, $"There is no {what} {id}.", "Load the page again.", RefusalKind.NotFound));

@@ -14,12 +14,29 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Windows">Fit stretches of the forecast.</param>
 /// <param name="ForecastWords">Where the forecast comes from and how far it reaches; what is assumed beyond it.</param>
 public sealed record AirView(
-    ReadingView? Bench, ReadingView? Outdoors, string BenchWords, SprayMedium Medium, FitnessView? Now, string NowWords, IReadOnlyList<FitWindowView> Windows, string ForecastWords);
+    ReadingView? Bench,
+    ReadingView? Outdoors,
+    string BenchWords,
+    SprayMedium Medium,
+    FitnessView? Now,
+    string NowWords,
+    IReadOnlyList<FitWindowView> Windows,
+    string ForecastWords
+);
 
 /// <summary>A reading that still holds.</summary>
-public sealed record ReadingView(Instant At, double AirC, double HumidityPct, double? WindMs, double? GustMs, double? SunWM2, AirSource Source)
+public sealed record ReadingView(
+    Instant At,
+    double AirC,
+    double HumidityPct,
+    double? WindMs,
+    double? GustMs,
+    double? SunWM2,
+    AirSource Source
+)
 {
-    internal static ReadingView? Of(AirReading? r) => r is null ? null : new(r.At, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, r.Source);
+    internal static ReadingView? Of(AirReading? r) =>
+        r is null ? null : new(r.At, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, r.Source);
 }
 
 /// <summary>A fitness.</summary>
@@ -40,16 +57,45 @@ public sealed class AirReader(BenchIndex bench, Instant now)
         var outdoors = Outdoors;
         var medium = bench.Medium;
         var fit = FitnessNow();
-        return new AirView(ReadingView.Of(indoors), ReadingView.Of(outdoors),
-            indoors is { } r ? $"{r.AirC:0.#} °C, {r.HumidityPct:0} % read {_clock.At(r.At)}" : "nothing read in the last 12 h: taken as 21 °C, 50 %",
-            medium, fit is { } f ? new FitnessView(Math.Round(f.Score, 2), f.Verdict, f.Binding, f.Words, Math.Round(f.DewMarginC, 1), Math.Round(f.SurfaceC, 1)) : null,
+        return new AirView(
+            ReadingView.Of(indoors),
+            ReadingView.Of(outdoors),
+            indoors is { } r
+                ? $"{r.AirC:0.#} °C, {r.HumidityPct:0} % read {_clock.At(r.At)}"
+                : "nothing read in the last 12 h: taken as 21 °C, 50 %",
+            medium,
+            fit is { } f
+                ? new FitnessView(
+                    Math.Round(f.Score, 2),
+                    f.Verdict,
+                    f.Binding,
+                    f.Words,
+                    Math.Round(f.DewMarginC, 1),
+                    Math.Round(f.SurfaceC, 1)
+                )
+                : null,
             fit is { } known ? $"{known.Verdict}: {known.Words}{Remedy(known)}" : "no air outdoors is known: look before you spray",
-            [.. bench.FitHours.Where(w => w.To > now).Select(w => new FitWindowView(w.From, w.To, $"{_clock.At(w.From)} to {Time(w.To)}", Math.Round(w.Hours.Score, 2), w.Hours.Limiting, w.Hours.ClosedBy ?? "forecast ends"))],
-            bench.State.Forecast.Count == 0 ? $"no forecast: sittings count as fit unless you mark them; {Usual(now)}, assumed"
-                : $"{bench.State.ForecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; {Usual(ForecastEnds)}, assumed");
+            [
+                .. bench
+                    .FitHours.Where(w => w.To > now)
+                    .Select(w => new FitWindowView(
+                        w.From,
+                        w.To,
+                        $"{_clock.At(w.From)} to {Time(w.To)}",
+                        Math.Round(w.Hours.Score, 2),
+                        w.Hours.Limiting,
+                        w.Hours.ClosedBy ?? "forecast ends"
+                    )),
+            ],
+            bench.State.Forecast.Count == 0
+                ? $"no forecast: sittings count as fit unless you mark them; {Usual(now)}, assumed"
+                : $"{bench.State.ForecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; "
+                    + $"{Usual(ForecastEnds)}, assumed"
+        );
     }
 
-    /// <summary>Whether the air suits spraying now: by a reading outdoors, else by the forecast's hour; an airbrush by the bench's own air. Null where nothing is known.</summary>
+    /// <summary>Whether the air suits spraying now: by a reading outdoors, else by the forecast's hour; an airbrush by the bench's own
+    /// air. Null where nothing is known.</summary>
     public Fitness? FitnessNow()
     {
         var medium = bench.Medium;
@@ -70,16 +116,20 @@ public sealed class AirReader(BenchIndex bench, Instant now)
 
     private ForecastHour? Hour => bench.State.Forecast.LastOrDefault(h => h.At <= now && now < h.At + Duration.FromHours(1));
 
-    private string Remedy(Fitness fit) => fit.Score >= 0.8 ? "" : fit.Binding switch
-    {
-        "dew_margin_c" => ". Bring the models in to warm, or wait for drier air",
-        "air_c" or "surface_c" => ". Wait for the next window, or spray where it is 15 to 25 °C",
-        "rh_pct" => ". Wait for 35 to 60 %",
-        "wind_m_s" => ". Find shelter, or wait",
-        "rain_prob" => ". Wait for the next window",
-        "dry_spray_index" => ". Go closer, or wait for cooler air",
-        _ => "",
-    };
+    private string Remedy(Fitness fit) =>
+        fit.Score >= 0.8
+            ? ""
+            : fit.Binding switch
+            {
+                "dew_margin_c" => ". Bring the models in to warm, or wait for drier air",
+                "air_c" or "surface_c" => ". Wait for the next window, or spray where it is 15 to 25 °C",
+                "rh_pct" => ". Wait for 35 to 60 %",
+                "wind_m_s" => ". Find shelter, or wait",
+                "rain_prob" => ". Wait for the next window",
+                "dry_spray_index" => ". Go closer, or wait for cooler air",
+                _ => "",
+            };
 
-    private string Time(Instant at) => at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+    private string Time(Instant at) =>
+        at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 }

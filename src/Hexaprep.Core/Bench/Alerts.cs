@@ -17,7 +17,13 @@ public sealed record AlertView(string Key, string Text, string MayNow, Instant A
 }
 
 /// <summary>What alerts are about: coats and water that dry, glue and filler that harden, clocks of minutes, losses.</summary>
-public enum AlertKind { Coats, Glue, Minutes, Loss }
+public enum AlertKind
+{
+    Coats,
+    Glue,
+    Minutes,
+    Loss,
+}
 
 /// <summary>Finds what is to be told: a function of the bench and the moment, so that a sleeping server or browser loses nothing.</summary>
 public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -30,37 +36,73 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <summary>The alerts nobody answered yet, losses first, then the newest.</summary>
     /// <param name="answered">Keys that were answered or silenced.</param>
     public IReadOnlyList<AlertView> Of(IReadOnlySet<string> answered) =>
-        [.. Safe().Concat(Clocks()).Concat(Losses()).Where(a => !answered.Contains(a.Key)).OrderByDescending(a => a.IsLoss).ThenByDescending(a => a.At).ThenBy(a => a.Key, StringComparer.Ordinal)];
+        [
+            .. Safe()
+                .Concat(Clocks())
+                .Concat(Losses())
+                .Where(a => !answered.Contains(a.Key))
+                .OrderByDescending(a => a.IsLoss)
+                .ThenByDescending(a => a.At)
+                .ThenBy(a => a.Key, StringComparer.Ordinal),
+        ];
 
     private IEnumerable<AlertView> Safe()
     {
         // A sitting's worth: what is planned for later is no return of the wait that ends now.
         var returns = new DropIns(bench, plan, _clock).Before(now + Duration.FromHours(3));
-        return
-        from coat in bench.AwaitedCoats
-        let step = bench.Steps[coat.StepId]
-        from awaited in Waits.Of(bench, step)
-        let times = bench.TimesOf(coat, awaited.Stage)
-        // A coat the user tested dry needs no bell, nor one that is being worked over.
-        where (awaited.Next is null || !bench.TicksOf[awaited.Next.Id].Any()) && awaited.Next?.Id != bench.InHand?.StepId
-        where times is { Tested: false } && times.Sure <= now && now - times.Sure <= Told
-        let noun = StepWords.Wait(coat.Step, coat.Product).Noun
-        let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
-        select new AlertView($"{coat.Id}:{Ids.Of(awaited.Stage)}", $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
-            back is not null ? back.Text : awaited.Next is { } next ? MayBegin(next) : "It may be handled", times.Sure, false)
-        { Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats };
+        return from coat in bench.AwaitedCoats
+            let step = bench.Steps[coat.StepId]
+            from awaited in Waits.Of(bench, step)
+            let times = bench.TimesOf(coat, awaited.Stage)
+            // A coat the user tested dry needs no bell, nor one that is being worked over.
+            where (awaited.Next is null || !bench.TicksOf[awaited.Next.Id].Any()) && awaited.Next?.Id != bench.InHand?.StepId
+            where times is { Tested: false } && times.Sure <= now && now - times.Sure <= Told
+            let noun = StepWords.Wait(coat.Step, coat.Product).Noun
+            let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
+            select new AlertView(
+                $"{coat.Id}:{Ids.Of(awaited.Stage)}",
+                $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
+                back is not null ? back.Text
+                    : awaited.Next is { } next ? MayBegin(next)
+                    : "It may be handled",
+                times.Sure,
+                false
+            )
+            {
+                Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats,
+            };
     }
 
     private string MayBegin(BenchStep next) =>
-        Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker ? $"{BenchIndex.TitleOf(next)} waits on: {blocker.Reason}" : $"{BenchIndex.TitleOf(next)} may begin";
+        Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker
+            ? $"{BenchIndex.TitleOf(next)} waits on: {blocker.Reason}"
+            : $"{BenchIndex.TitleOf(next)} may begin";
 
     private IEnumerable<AlertView> Losses() =>
         from soon in new SoonReader(bench, plan, now).View()
         where soon.At - now <= SoonReader.ToldAhead(soon.Kind)
-        select new AlertView(soon.Key, $"{soon.Unit}: {soon.Text} {_clock.At(soon.At)}", soon.Remedy, soon.At - SoonReader.ToldAhead(soon.Kind), true) { Kind = AlertKind.Loss };
+        select new AlertView(
+            soon.Key,
+            $"{soon.Unit}: {soon.Text} {_clock.At(soon.At)}",
+            soon.Remedy,
+            soon.At - SoonReader.ToldAhead(soon.Kind),
+            true
+        )
+        {
+            Kind = AlertKind.Loss,
+        };
 
     private IEnumerable<AlertView> Clocks() =>
         from clock in MinuteClocks.Running(bench, now)
         where clock.Sure <= now
-        select new AlertView($"{clock.Id}:over", $"{clock.Unit}: {clock.Runs}, {Clockface.Lasts((long)(clock.Sure - clock.StartedAt).TotalMinutes)} are over", clock.Over, clock.Sure, false) { Kind = AlertKind.Minutes };
+        select new AlertView(
+            $"{clock.Id}:over",
+            $"{clock.Unit}: {clock.Runs}, {Clockface.Lasts((long)(clock.Sure - clock.StartedAt).TotalMinutes)} are over",
+            clock.Over,
+            clock.Sure,
+            false
+        )
+        {
+            Kind = AlertKind.Minutes,
+        };
 }

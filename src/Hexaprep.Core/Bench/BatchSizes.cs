@@ -30,24 +30,36 @@ public sealed record SizesView(int Weighed, IReadOnlyList<SizeOffer> Offers, str
 /// <param name="budget">Decodes for each second plan, at least 1.</param>
 /// <param name="newId">Gives fresh identities.</param>
 /// <param name="cancel">Ends the search.</param>
-public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, int budget, Func<Guid> newId, CancellationToken cancel = default)
+public sealed class BatchSizes(
+    BenchIndex bench,
+    BenchPlan plan,
+    Instant now,
+    int budget,
+    Func<Guid> newId,
+    CancellationToken cancel = default
+)
 {
     /// <summary>Second plans made at most.</summary>
     public const int MostWeighed = 12;
 
     // Weighted minutes, or minutes of hands without a date lost, under which a change is not worth the trouble.
-    private const int LeastBought = 60, LeastHands = 15;
+    private const int LeastBought = 60,
+        LeastHands = 15;
     private const int SmallestCut = 4;
 
     /// <summary>What was weighed, and what is worth doing.</summary>
     public SizesView View()
     {
-        // The plan there is may have been searched for less long: against a better one of its own, so that a search is not taken for a saving.
+        // The plan there is may have been searched for less long: against a better one of its own, so that a search is not taken for a
+        // saving.
         var own = new WhatIf(bench, plan, now, budget, newId, cancel).Bettered();
         var what = new WhatIf(bench, own, now, budget, newId, cancel);
         var asks = Asks().ToList();
-        var offers = asks.Select(a => (Ask: a, Second: what.View(a))).Where(o => IsWorthIt(o.Second))
-            .OrderByDescending(o => o.Second.Buys).Select(o => new SizeOffer(o.Ask, o.Second, Saving(o.Second), Cap(o.Ask))).ToList();
+        var offers = asks.Select(a => (Ask: a, Second: what.View(a)))
+            .Where(o => IsWorthIt(o.Second))
+            .OrderByDescending(o => o.Second.Buys)
+            .Select(o => new SizeOffer(o.Ask, o.Second, Saving(o.Second), Cap(o.Ask)))
+            .ToList();
         var words = (asks.Count, offers.Count) switch
         {
             (0, _) => "Nothing to regroup: every batch is begun, alone of its kind, or too small to cut.",
@@ -57,7 +69,8 @@ public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, in
         return new SizesView(asks.Count, offers, words);
     }
 
-    private IEnumerable<WhatIfAsk> Asks() => Merges().Concat(Cuts()).Where(a => new Regroup(a.BatchId!.Value, a.WithId, a.Models).WhyNot(bench) is null).Take(MostWeighed);
+    private IEnumerable<WhatIfAsk> Asks() =>
+        Merges().Concat(Cuts()).Where(a => new Regroup(a.BatchId!.Value, a.WithId, a.Models).WhyNot(bench) is null).Take(MostWeighed);
 
     private IEnumerable<WhatIfAsk> Merges() =>
         from unit in bench.State.Batches.GroupBy(b => b.UnitId)
@@ -69,15 +82,31 @@ public sealed class BatchSizes(BenchIndex bench, BenchPlan plan, Instant now, in
     private IEnumerable<WhatIfAsk> Cuts() =>
         from batch in bench.State.Batches.OrderByDescending(b => b.Traits.Models)
         where batch.Traits.Models >= SmallestCut
-        from first in SizeCaps.Of(bench, batch).Where(c => c.Most < batch.Traits.Models).Select(c => c.Most).Take(1).Append((batch.Traits.Models + 1) / 2).Distinct()
+        from first in SizeCaps
+            .Of(bench, batch)
+            .Where(c => c.Most < batch.Traits.Models)
+            .Select(c => c.Most)
+            .Take(1)
+            .Append((batch.Traits.Models + 1) / 2)
+            .Distinct()
         select new WhatIfAsk(WhatIfKind.Split, BatchId: batch.Id, Models: first);
 
-    private static bool IsWorthIt(WhatIfView second) => second.Buys >= LeastBought
-        || (second.HandsSaved >= LeastHands && second.Buys >= -LeastBought && second.Units.All(u => u.Effect is WhatIfEffect.Same or WhatIfEffect.Sooner));
+    private static bool IsWorthIt(WhatIfView second) =>
+        second.Buys >= LeastBought
+        || (
+            second.HandsSaved >= LeastHands
+            && second.Buys >= -LeastBought
+            && second.Units.All(u => u.Effect is WhatIfEffect.Same or WhatIfEffect.Sooner)
+        );
 
     private static string Saving(WhatIfView second)
     {
-        var hands = second.HandsSaved switch { > 0 => $"saves {second.HandsSaved} min of hands; ", < 0 => $"takes {-second.HandsSaved} min more of hands; ", _ => "" };
+        var hands = second.HandsSaved switch
+        {
+            > 0 => $"saves {second.HandsSaved} min of hands; ",
+            < 0 => $"takes {-second.HandsSaved} min more of hands; ",
+            _ => "",
+        };
         return hands + second.Summary;
     }
 

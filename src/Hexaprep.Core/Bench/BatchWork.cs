@@ -28,6 +28,7 @@ internal sealed class BatchWork
     public ILookup<Guid, Spell> Spells { get; }
     public ILookup<Guid, Coat> Coats { get; }
     public IReadOnlyList<Flaw> OpenFlaws { get; }
+
     /// <summary>Models that a flaw holds back.</summary>
     public HashSet<Guid> Held { get; }
 
@@ -37,11 +38,13 @@ internal sealed class BatchWork
     public IReadOnlyList<BenchModel> Remaining(Guid stepId) => _remaining.GetValueOrDefault(stepId, None);
 
     /// <summary>The coats that some step not finished yet waits for. They depend on nothing outside the batch.</summary>
-    public IReadOnlyList<Coat> Awaited(BenchIndex bench) => _awaited ??= [.. Log.Coats.Where(c => Waits.Of(bench, bench.Steps[c.StepId]).Count > 0)];
+    public IReadOnlyList<Coat> Awaited(BenchIndex bench) =>
+        _awaited ??= [.. Log.Coats.Where(c => Waits.Of(bench, bench.Steps[c.StepId]).Count > 0)];
 
     private IReadOnlyList<BenchModel> Left(Guid stepId, IReadOnlyList<BenchModel> models)
     {
-        if (Held.Count == 0 && !Ticks.Contains(stepId)) return models;
+        if (Held.Count == 0 && !Ticks.Contains(stepId))
+            return models;
         var left = models.Where(m => !IsDone(stepId, m.Id) && !Held.Contains(m.Id)).ToList();
         return left.Count == 0 ? None : left;
     }

@@ -7,7 +7,8 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>A bench state with everything looked up once. Moved by changes it looks up anew only what they touch: an act costs what its batch is large,
+/// <summary>A bench state with everything looked up once. Moved by changes it looks up anew only what they touch: an act costs what
+/// its batch is large,
 /// whatever the log holds.</summary>
 public sealed class BenchIndex
 {
@@ -20,7 +21,8 @@ public sealed class BenchIndex
     private readonly Lazy<IReadOnlyList<(Instant From, Instant To, FitHours Hours)>> _fit;
 
     /// <summary>Indexes a state.</summary>
-    public BenchIndex(BenchState state) : this(state, new BenchRoster(state), null, BenchHistory.Of(state)) { }
+    public BenchIndex(BenchState state)
+        : this(state, new BenchRoster(state), null, BenchHistory.Of(state)) { }
 
     private BenchIndex(BenchState state, BenchRoster roster, ImmutableDictionary<Guid, BatchWork>? work, BenchHistory history)
     {
@@ -45,29 +47,53 @@ public sealed class BenchIndex
         var roster = _roster.IsOf(next) ? _roster : new BenchRoster(next);
         var logs = new Dictionary<Guid, BenchLog>();
         var gone = new HashSet<Guid>();
-        foreach (var change in changes) Follow(change, next, logs, gone);
+        foreach (var change in changes)
+            Follow(change, next, logs, gone);
         var work = _work.RemoveRange(gone);
-        foreach (var (batch, log) in logs.Where(l => roster.Batches.ContainsKey(l.Key))) work = work.SetItem(batch, Work(log, roster, batch));
+        foreach (var (batch, log) in logs.Where(l => roster.Batches.ContainsKey(l.Key)))
+            work = work.SetItem(batch, Work(log, roster, batch));
         return new BenchIndex(next, roster, work, _history.After(State, next, changes));
     }
 
     // The log of every batch that a change touches, moved by it.
     private void Follow(Change change, BenchState next, Dictionary<Guid, BenchLog> logs, HashSet<Guid> gone)
     {
-        BenchLog LogOf(Guid batch) => logs.TryGetValue(batch, out var log) ? log : _work.TryGetValue(batch, out var work) ? work.Log : BenchLog.Empty;
+        BenchLog LogOf(Guid batch) =>
+            logs.TryGetValue(batch, out var log) ? log
+            : _work.TryGetValue(batch, out var work) ? work.Log
+            : BenchLog.Empty;
         switch (change)
         {
-            case Change.UnitsJoined c: foreach (var batch in c.Units.SelectMany(u => u.Batches)) logs[batch.Id] = BenchLog.Empty; break;
-            case Change.BatchAdded c: logs[c.Batch.Id] = BenchLog.Empty; break;
-            case Change.BatchGone c: gone.Add(c.BatchId); break;
-            case Change.ModelsSet c: foreach (var batch in c.Models.Select(m => m.BatchId).Distinct()) logs[batch] = LogOf(batch); break;
-            case Change.RouteSet c: logs[c.BatchId] = LogOf(c.BatchId); break;
+            case Change.UnitsJoined c:
+                foreach (var batch in c.Units.SelectMany(u => u.Batches))
+                    logs[batch.Id] = BenchLog.Empty;
+                break;
+            case Change.BatchAdded c:
+                logs[c.Batch.Id] = BenchLog.Empty;
+                break;
+            case Change.BatchGone c:
+                gone.Add(c.BatchId);
+                break;
+            case Change.ModelsSet c:
+                foreach (var batch in c.Models.Select(m => m.BatchId).Distinct())
+                    logs[batch] = LogOf(batch);
+                break;
+            case Change.RouteSet c:
+                logs[c.BatchId] = LogOf(c.BatchId);
+                break;
             case Change.TestsLeftOut c:
-                foreach (var batch in next.Coats.Where(k => k.Tests.Any(t => c.TestIds.Contains(t.Id))).Select(k => Steps[k.StepId].BatchId).Distinct().ToList())
+                foreach (
+                    var batch in next
+                        .Coats.Where(k => k.Tests.Any(t => c.TestIds.Contains(t.Id)))
+                        .Select(k => Steps[k.StepId].BatchId)
+                        .Distinct()
+                        .ToList()
+                )
                     logs[batch] = LogOf(batch) with { Coats = [.. next.Coats.Where(k => Steps[k.StepId].BatchId == batch)] };
                 break;
             default:
-                if (StepOf(change, next) is { } step) logs[Steps[step].BatchId] = LogOf(Steps[step].BatchId).With(change);
+                if (StepOf(change, next) is { } step)
+                    logs[Steps[step].BatchId] = LogOf(Steps[step].BatchId).With(change);
                 break;
         }
     }
@@ -101,37 +127,54 @@ public sealed class BenchIndex
         var ticks = state.Ticks.ToLookup(t => BatchOf(t.StepId));
         var coats = state.Coats.ToLookup(c => BatchOf(c.StepId));
         var flaws = state.Flaws.ToLookup(f => BatchOf(f.StepId));
-        return state.Batches.ToImmutableDictionary(b => b.Id, b => Work(new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]), roster, b.Id));
+        return state.Batches.ToImmutableDictionary(
+            b => b.Id,
+            b => Work(new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]), roster, b.Id)
+        );
     }
 
-    private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch) => new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]]);
+    private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch) =>
+        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]]);
 
     /// <summary>The state that was indexed.</summary>
     public BenchState State { get; }
+
     /// <summary>Units by id.</summary>
     public IReadOnlyDictionary<Guid, Unit> Units => _roster.Units;
+
     /// <summary>Batches by id.</summary>
     public IReadOnlyDictionary<Guid, Batch> Batches => _roster.Batches;
+
     /// <summary>The batches of a unit, in order.</summary>
     public ILookup<Guid, Batch> BatchesOf => _roster.BatchesOf;
+
     /// <summary>Steps by id, those not needed among them.</summary>
     public IReadOnlyDictionary<Guid, BenchStep> Steps => _roster.Steps;
+
     /// <summary>The needed steps of a batch, in route order.</summary>
     public ILookup<Guid, BenchStep> StepsOf => _roster.StepsOf;
+
     /// <summary>All steps of a batch, those not needed among them, in order.</summary>
     public ILookup<Guid, BenchStep> AllStepsOf => _roster.AllStepsOf;
+
     /// <summary>The models of a batch, by number.</summary>
     public ILookup<Guid, BenchModel> ModelsOf => _roster.ModelsOf;
+
     /// <summary>Models by id.</summary>
     public IReadOnlyDictionary<Guid, BenchModel> Models => _roster.Models;
+
     /// <summary>Edges by their later step.</summary>
     public ILookup<Guid, BenchEdge> EdgesInto => _roster.EdgesInto;
+
     /// <summary>Edges by their earlier step.</summary>
     public ILookup<Guid, BenchEdge> EdgesOutOf => _roster.EdgesOutOf;
+
     /// <summary>Ticks of a step.</summary>
     public ByStep<Tick> TicksOf => new(id => WorkOn(id)?.Ticks[id] ?? []);
+
     /// <summary>Spells of a step, oldest first.</summary>
     public ByStep<Spell> SpellsOf => new(id => WorkOn(id)?.Spells[id] ?? []);
+
     /// <summary>The open spell, or null when hands are free.</summary>
     public Spell? InHand { get; }
 
@@ -176,7 +219,15 @@ public sealed class BenchIndex
 
     /// <summary>The wait a step will leave for a readiness, in the air there is.</summary>
     public WaitBand Expected(BenchStep step, Readiness stage, Instant now) =>
-        Drying.Expected(step.Key.Kind, step.Amounts.Product!.Value, step.Amounts.Method, stage, HouseOf(step.BatchId), now, step.Key.Occurrence - 1);
+        Drying.Expected(
+            step.Key.Kind,
+            step.Amounts.Product!.Value,
+            step.Amounts.Method,
+            stage,
+            HouseOf(step.BatchId),
+            now,
+            step.Key.Occurrence - 1
+        );
 
     /// <summary>True when a flaw holds the model back.</summary>
     public bool IsHeld(Guid modelId) => Models.TryGetValue(modelId, out var model) && _work[model.BatchId].Held.Contains(modelId);
@@ -194,11 +245,15 @@ public sealed class BenchIndex
     public bool IsFinished(Guid stepId) => Steps.TryGetValue(stepId, out var step) && TicksOf[stepId].Any() && IsFinished(step);
 
     /// <summary>True when something was done or noted at a step: it is never taken away.</summary>
-    public bool HasHistory(Guid stepId) => State.Touched.Contains(stepId) || (WorkOn(stepId) is { } work && (work.Ticks.Contains(stepId) || work.Spells.Contains(stepId) || work.Log.Flaws.Exists(f => f.StepId == stepId)));
+    public bool HasHistory(Guid stepId) =>
+        State.Touched.Contains(stepId)
+        || (
+            WorkOn(stepId) is { } work
+            && (work.Ticks.Contains(stepId) || work.Spells.Contains(stepId) || work.Log.Flaws.Exists(f => f.StepId == stepId))
+        );
 
     /// <summary>The coat a step left on a model last, or null.</summary>
-    public Coat? LastCoat(Guid stepId, Guid modelId) =>
-        CoatsOf(stepId).Where(c => c.ModelIds.Contains(modelId)).MaxBy(c => c.StartedAt);
+    public Coat? LastCoat(Guid stepId, Guid modelId) => CoatsOf(stepId).Where(c => c.ModelIds.Contains(modelId)).MaxBy(c => c.StartedAt);
 
     /// <summary>All coats of a step.</summary>
     public IEnumerable<Coat> CoatsOf(Guid stepId) => WorkOn(stepId)?.Coats[stepId] ?? [];
@@ -220,7 +275,8 @@ public sealed class BenchIndex
 
     private static IEnumerable<T> Backwards<T>(IReadOnlyList<T> list)
     {
-        for (var i = list.Count - 1; i >= 0; i--) yield return list[i];
+        for (var i = list.Count - 1; i >= 0; i--)
+            yield return list[i];
     }
 }
 

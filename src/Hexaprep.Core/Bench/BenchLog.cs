@@ -4,27 +4,36 @@ using Hexaprep.Core.Drying;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>What was done at the bench, in order of time: of the whole bench, or of one batch.</summary>
-internal sealed record BenchLog(ImmutableList<Spell> Spells, ImmutableList<Tick> Ticks, ImmutableList<Coat> Coats, ImmutableList<Flaw> Flaws)
+internal sealed record BenchLog(
+    ImmutableList<Spell> Spells,
+    ImmutableList<Tick> Ticks,
+    ImmutableList<Coat> Coats,
+    ImmutableList<Flaw> Flaws
+)
 {
     public static readonly BenchLog Empty = new([], [], [], []);
 
     /// <summary>The log after a change of work; other changes leave it as it is.</summary>
-    public BenchLog With(Change change) => change switch
-    {
-        Change.SpellOpened c => this with { Spells = Sorted.Insert(Spells, c.Spell, Order.Spells) },
-        Change.SpellEnded c => this with { Spells = Sorted.Replace(Spells, p => p.Id == c.SpellId, p => p with { EndedAt = c.At }) },
-        Change.Ticked c => this with { Ticks = Sorted.Insert(Ticks, c.Tick, Order.Ticks) },
-        Change.Unticked c => this with { Ticks = Sorted.Remove(Ticks, t => t.StepId == c.StepId && t.ModelId == c.ModelId && t.PieceId == c.PieceId) },
-        Change.CoatBegun c => this with { Coats = Sorted.Insert(Coats, c.Coat, Order.Coats) },
-        Change.CoatSet c => Coat(c.CoatId, k => k with { EndedAt = c.EndedAt, ModelIds = c.ModelIds }),
-        Change.CoatGone c => this with { Coats = Sorted.Remove(Coats, k => k.Id == c.CoatId) },
-        Change.CoatTested c => Coat(c.CoatId, k => k with { Tests = [.. k.Tests.Append(c.Test).OrderBy(t => t.At).ThenBy(t => t.Id)] }),
-        Change.CoatCorrected c => Coat(c.CoatId, k => k with { Film = c.Film, AirC = c.AirC, HumidityPct = c.HumidityPct }),
-        Change.CoatTimed c => Timed(c),
-        Change.FlawNoted c => this with { Flaws = Sorted.Insert(Flaws, c.Flaw, Order.Flaws) },
-        Change.FlawMended c => this with { Flaws = Sorted.Replace(Flaws, f => f.Id == c.FlawId, f => f with { MendedAt = c.At }) },
-        _ => throw new ArgumentOutOfRangeException(nameof(change), change, "An unknown change."),
-    };
+    public BenchLog With(Change change) =>
+        change switch
+        {
+            Change.SpellOpened c => this with { Spells = Sorted.Insert(Spells, c.Spell, Order.Spells) },
+            Change.SpellEnded c => this with { Spells = Sorted.Replace(Spells, p => p.Id == c.SpellId, p => p with { EndedAt = c.At }) },
+            Change.Ticked c => this with { Ticks = Sorted.Insert(Ticks, c.Tick, Order.Ticks) },
+            Change.Unticked c => this with
+            {
+                Ticks = Sorted.Remove(Ticks, t => t.StepId == c.StepId && t.ModelId == c.ModelId && t.PieceId == c.PieceId),
+            },
+            Change.CoatBegun c => this with { Coats = Sorted.Insert(Coats, c.Coat, Order.Coats) },
+            Change.CoatSet c => Coat(c.CoatId, k => k with { EndedAt = c.EndedAt, ModelIds = c.ModelIds }),
+            Change.CoatGone c => this with { Coats = Sorted.Remove(Coats, k => k.Id == c.CoatId) },
+            Change.CoatTested c => Coat(c.CoatId, k => k with { Tests = [.. k.Tests.Append(c.Test).OrderBy(t => t.At).ThenBy(t => t.Id)] }),
+            Change.CoatCorrected c => Coat(c.CoatId, k => k with { Film = c.Film, AirC = c.AirC, HumidityPct = c.HumidityPct }),
+            Change.CoatTimed c => Timed(c),
+            Change.FlawNoted c => this with { Flaws = Sorted.Insert(Flaws, c.Flaw, Order.Flaws) },
+            Change.FlawMended c => this with { Flaws = Sorted.Replace(Flaws, f => f.Id == c.FlawId, f => f with { MendedAt = c.At }) },
+            _ => throw new ArgumentOutOfRangeException(nameof(change), change, "An unknown change."),
+        };
 
     /// <summary>The state with this log.</summary>
     public BenchState On(BenchState s) => s with { Spells = Spells, Ticks = Ticks, Coats = Coats, Flaws = Flaws };
@@ -34,6 +43,11 @@ internal sealed record BenchLog(ImmutableList<Spell> Spells, ImmutableList<Tick>
     private BenchLog Timed(Change.CoatTimed c)
     {
         var at = Coats.FindLastIndex(k => k.Id == c.CoatId);
-        return at < 0 ? this : this with { Coats = Sorted.Insert(Coats.RemoveAt(at), Coats[at] with { StartedAt = c.StartedAt, EndedAt = c.EndedAt }, Order.Coats) };
+        return at < 0
+            ? this
+            : this with
+            {
+                Coats = Sorted.Insert(Coats.RemoveAt(at), Coats[at] with { StartedAt = c.StartedAt, EndedAt = c.EndedAt }, Order.Coats),
+            };
     }
 }

@@ -13,25 +13,52 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Result">Chunks and steps without a place.</param>
 public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanProblem Problem, PlanResult Result)
 {
-    private static readonly PlanProblem Nothing = new("bench", 0, PlanWeights.Default, [], [], [], new Dictionary<string, IReadOnlyDictionary<string, int>>(), [], []);
+    private static readonly PlanProblem Nothing = new(
+        "bench",
+        0,
+        PlanWeights.Default,
+        [],
+        [],
+        [],
+        new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+        [],
+        []
+    );
 
     private readonly Lazy<Dictionary<string, int>> _alone = new(() => LowerBound.Alone(Problem));
     private readonly Lazy<Dictionary<string, int>> _ends = new(() => PlanValue.Finishes(Problem, Result.Schedule.Chunks));
     private readonly Lazy<Bindings> _bindings = new(() => new Bindings(Problem, Result.Schedule.Chunks));
     private readonly ConcurrentDictionary<Guid, IReadOnlyList<Binding>> _holds = new();
-    private readonly Lazy<Dictionary<Guid, PlanArc>> _mixes = new(() => Problem.Batches.SelectMany(b => b.Arcs).Where(a => a is { FromBatch: not null, FinishMax: not null })
-        .GroupBy(a => PlanIds.StepOf(a.To)).ToDictionary(g => g.Key, g => g.First()));
+    private readonly Lazy<Dictionary<Guid, PlanArc>> _mixes = new(() =>
+        Problem
+            .Batches.SelectMany(b => b.Arcs)
+            .Where(a => a is { FromBatch: not null, FinishMax: not null })
+            .GroupBy(a => PlanIds.StepOf(a.To))
+            .ToDictionary(g => g.Key, g => g.First())
+    );
     private readonly Lazy<Dictionary<Guid, PlanBatch>> _batches = new(() => Problem.Batches.ToDictionary(b => Guid.Parse(b.Id)));
-    private readonly Lazy<Dictionary<string, int>> _stepEnds = new(() => Result.Schedule.Chunks.GroupBy(c => c.Step, StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.Max(c => c.End), StringComparer.Ordinal));
-    private readonly Lazy<HashSet<Guid>> _steps = new(() => [.. Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))]);
+    private readonly Lazy<Dictionary<string, int>> _stepEnds = new(() =>
+        Result
+            .Schedule.Chunks.GroupBy(c => c.Step, StringComparer.Ordinal)
+            .ToDictionary(g => g.Key, g => g.Max(c => c.End), StringComparer.Ordinal)
+    );
+    private readonly Lazy<HashSet<Guid>> _steps = new(() =>
+        [.. Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))]
+    );
 
-    private readonly Lazy<Dictionary<Guid, string>> _lacks = new(() => Result.Unplaced.ToDictionary(u => PlanIds.StepOf(u.Step), u => u.Lacks));
-    private readonly Lazy<Dictionary<Guid, Instant>> _begins = new(() => Result.Schedule.Chunks
-        .Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
-        .GroupBy(c => PlanIds.StepOf(c.Step)).ToDictionary(g => g.Key, g => Origin + Duration.FromMinutes(g.Min(c => c.Start))));
+    private readonly Lazy<Dictionary<Guid, string>> _lacks = new(() =>
+        Result.Unplaced.ToDictionary(u => PlanIds.StepOf(u.Step), u => u.Lacks)
+    );
+    private readonly Lazy<Dictionary<Guid, Instant>> _begins = new(() =>
+        Result
+            .Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
+            .GroupBy(c => PlanIds.StepOf(c.Step))
+            .ToDictionary(g => g.Key, g => Origin + Duration.FromMinutes(g.Min(c => c.Start)))
+    );
 
     /// <summary>No plan yet: nothing is promised.</summary>
-    public static BenchPlan None(Instant now) => new(PlanIds.Minute(now), now, 0, Nothing, new PlanResult(new Schedule("bench", "hexaprep", 0, []), [])) { IsNone = true };
+    public static BenchPlan None(Instant now) =>
+        new(PlanIds.Minute(now), now, 0, Nothing, new PlanResult(new Schedule("bench", "hexaprep", 0, []), [])) { IsNone = true };
 
     /// <summary>True while no plan was made.</summary>
     public bool IsNone { get; private init; }
@@ -77,13 +104,15 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     // To find what binds a step it is moved in the timetable and put back: one at a time.
     private IReadOnlyList<Binding> HoldsOf(Guid id, BenchStep step)
     {
-        lock (_holds) return _bindings.Value.Of(step.BatchId.ToString(), id.ToString());
+        lock (_holds)
+            return _bindings.Value.Of(step.BatchId.ToString(), id.ToString());
     }
 
     /// <summary>The mix of another step that a step is filled from; null when it has one of its own.</summary>
     public MixInUse? MixOf(BenchStep step)
     {
-        if (!_mixes.Value.TryGetValue(step.Id, out var arc) || Gone.Contains(PlanIds.StepOf(arc.From))) return null;
+        if (!_mixes.Value.TryGetValue(step.Id, out var arc) || Gone.Contains(PlanIds.StepOf(arc.From)))
+            return null;
         return EndOf(arc.From) is { } end ? new MixInUse(PlanIds.StepOf(arc.From), At(end + arc.FinishMax!.Value)) : null;
     }
 
@@ -99,9 +128,15 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>The planned stretches of work still to come or under way, in order of time.</summary>
     public IReadOnlyList<PlannedWork> Work { get; init; } =
     [
-        .. Result.Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
-            .Select(c => new PlannedWork(PlanIds.StepOf(c.Step), Origin + Duration.FromMinutes(c.Start), Origin + Duration.FromMinutes(c.End), c.Models,
-                c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal))),
+        .. Result
+            .Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
+            .Select(c => new PlannedWork(
+                PlanIds.StepOf(c.Step),
+                Origin + Duration.FromMinutes(c.Start),
+                Origin + Duration.FromMinutes(c.End),
+                c.Models,
+                c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal)
+            )),
     ];
 
     // Steps of the plan that are on the bench no more.
@@ -110,20 +145,26 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>True when the bench has moved on since it was made.</summary>
     public bool IsOld { get; private init; }
 
-    /// <summary>The plan as far as it still speaks of a bench that has moved on since: steps that are gone or done are left out, what is in hand is marked.</summary>
+    /// <summary>The plan as far as it still speaks of a bench that has moved on since: steps that are gone or done are left out, what
+    /// is in hand is marked.</summary>
     public BenchPlan On(BenchIndex bench)
     {
         bool Knows(Guid id) => bench.Steps.TryGetValue(id, out var step) && step.NotNeeded is null;
         var gone = _steps.Value.Where(id => !Knows(id)).ToHashSet();
         var old = this with { Gone = gone, IsOld = true, Work = [.. StillOpen(bench, gone)] };
-        return gone.Count == 0 ? old : old with
-        {
-            Result = Result with
+        return gone.Count == 0
+            ? old
+            : old with
             {
-                Unplaced = [.. Result.Unplaced.Where(u => !gone.Contains(PlanIds.StepOf(u.Step)))],
-                Schedule = Result.Schedule with { Chunks = [.. Result.Schedule.Chunks.Where(c => !gone.Contains(PlanIds.StepOf(c.Step)))] },
-            },
-        };
+                Result = Result with
+                {
+                    Unplaced = [.. Result.Unplaced.Where(u => !gone.Contains(PlanIds.StepOf(u.Step)))],
+                    Schedule = Result.Schedule with
+                    {
+                        Chunks = [.. Result.Schedule.Chunks.Where(c => !gone.Contains(PlanIds.StepOf(c.Step)))],
+                    },
+                },
+            };
     }
 
     private IEnumerable<PlannedWork> StillOpen(BenchIndex bench, HashSet<Guid> gone)
@@ -132,12 +173,19 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
         var marked = hand is not null && Work.Any(w => w.InHand && w.StepId == hand.StepId);
         foreach (var work in Work.Where(w => !gone.Contains(w.StepId) && bench.Remaining(bench.Steps[w.StepId]).Count > 0))
         {
-            if (work.InHand && work.StepId != hand?.StepId) continue;
-            if (marked || work.StepId != hand?.StepId) yield return work;
+            if (work.InHand && work.StepId != hand?.StepId)
+                continue;
+            if (marked || work.StepId != hand?.StepId)
+                yield return work;
             else
             {
                 marked = true;
-                yield return work with { Begin = hand.BeganAt, End = hand.BeganAt + (work.End - work.Begin), InHand = true };
+                yield return work with
+                {
+                    Begin = hand.BeganAt,
+                    End = hand.BeganAt + (work.End - work.Begin),
+                    InHand = true,
+                };
             }
         }
     }
@@ -170,6 +218,7 @@ public static class PlanIds
 {
     /// <summary>Marks what was done.</summary>
     public const string Past = "#past";
+
     /// <summary>Marks what is in hand.</summary>
     public const string Hand = "#hand";
 

@@ -32,13 +32,32 @@ public sealed class BenchReader
         var work = TheOneStep();
         var step = work is null ? null : new HandReader(_bench, _plan, _clock, _sitting).Of(work);
         var (hands, headline, subline) = Speak(work);
-        return new BenchView(_now, _bench.State.Settings.Zone.Id, hands, Show(_sitting), Show(_next), step, headline, subline,
-            Then(work), DryingReader.Of(_bench, _plan, _clock), _sitting is null ? "Later" : $"Not {_clock.ThisSitting(_sitting.Begin)}", NotTonight(work), new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
-            TakeBack(), Flaws(), Away(work), work is null ? Offer() : null, Tested())
+        return new BenchView(
+            _now,
+            _bench.State.Settings.Zone.Id,
+            hands,
+            Show(_sitting),
+            Show(_next),
+            step,
+            headline,
+            subline,
+            Then(work),
+            DryingReader.Of(_bench, _plan, _clock),
+            _sitting is null ? "Later" : $"Not {_clock.ThisSitting(_sitting.Begin)}",
+            NotTonight(work),
+            new LineReader(_bench, _plan, _clock).Of(_sitting, _next),
+            TakeBack(),
+            Flaws(),
+            Away(work),
+            work is null ? Offer() : null,
+            Tested()
+        )
         {
             Clocks = MinuteClocks.Running(_bench, _now),
             Soon = new SoonReader(_bench, _plan, _now).View(),
-            DropIn = _bench.InHand is null ? null : DropIns().Before(_sitting?.End ?? _now).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
+            DropIn = _bench.InHand is null
+                ? null
+                : DropIns().Before(_sitting?.End ?? _now).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
         };
     }
 
@@ -47,7 +66,8 @@ public sealed class BenchReader
     {
         if (_bench.InHand is { } spell)
             return _plan.Work.FirstOrDefault(w => w.InHand) ?? new PlannedWork(spell.StepId, spell.BeganAt, _now, 1, true);
-        if (PutDown() is { } paused) return paused;
+        if (PutDown() is { } paused)
+            return paused;
         var first = _plan.Work.FirstOrDefault(w => !w.InHand);
         return first is not null && _sitting is not null && first.Begin <= _now + Duration.FromMinutes(1) ? first : null;
     }
@@ -55,19 +75,33 @@ public sealed class BenchReader
     // What was put down last in this sitting stays before the person, to be picked up, until other work is begun.
     private PlannedWork? PutDown()
     {
-        if (_sitting is null || _bench.EndedSpells is not [.., var last] || last.EndedAt < _sitting.Begin) return null;
+        if (_sitting is null || _bench.EndedSpells is not [.., var last] || last.EndedAt < _sitting.Begin)
+            return null;
         var step = _bench.Steps[last.StepId];
         var models = _bench.Remaining(step);
-        if (step.NotNeeded is not null || models.Count == 0 || !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id) || Readying.Of(_bench, step, models, _clock) is not null) return null;
+        if (
+            step.NotNeeded is not null
+            || models.Count == 0
+            || !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id)
+            || Readying.Of(_bench, step, models, _clock) is not null
+        )
+            return null;
         return new PlannedWork(step.Id, _now, _now + Duration.FromMinutes(step.HandsMinutes(models.Count)), models.Count, false);
     }
 
     private (HandsState, string, string) Speak(PlannedWork? work)
     {
-        if (work is not null) return (HandsState.Step, "", "");
-        if (_bench.State.Batches.IsEmpty) return (HandsState.Empty, "The bench is empty", "Add a unit in one sentence, or drop a roster file.");
+        if (work is not null)
+            return (HandsState.Step, "", "");
+        if (_bench.State.Batches.IsEmpty)
+            return (HandsState.Empty, "The bench is empty", "Add a unit in one sentence, or drop a roster file.");
         var next = _plan.Work.FirstOrDefault(w => w.Begin >= _now);
-        if (_plan.IsNone) return (HandsState.Planning, "The plan is being made", Offer() is null ? "It will be here in a moment." : "It will be here in a moment; this may begin meanwhile.");
+        if (_plan.IsNone)
+            return (
+                HandsState.Planning,
+                "The plan is being made",
+                Offer() is null ? "It will be here in a moment." : "It will be here in a moment; this may begin meanwhile."
+            );
         if (next is null)
         {
             return _plan.Result.Unplaced.Count > 0
@@ -75,10 +109,15 @@ public sealed class BenchReader
                 : (HandsState.Free, "Everything is finished", "Add a unit, or put the brushes away.");
         }
         var what = $"{Capital(StepWords.For(_bench.Steps[next.StepId].Key.Kind).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
-        if (_sitting is null) return (HandsState.Outside, $"Next sitting {_clock.At(next.Begin)}", $"It begins with: {what}.");
+        if (_sitting is null)
+            return (HandsState.Outside, $"Next sitting {_clock.At(next.Begin)}", $"It begins with: {what}.");
         return next.Begin < _sitting.End
             ? (HandsState.Free, $"Hands free until {_clock.At(next.Begin)}", $"Everything is drying. Next: {what}.")
-            : (HandsState.Free, $"Nothing more {_clock.ThisSitting(_sitting.Begin)}", $"Everything is drying. Next: {what}, {_clock.At(next.Begin)}.");
+            : (
+                HandsState.Free,
+                $"Nothing more {_clock.ThisSitting(_sitting.Begin)}",
+                $"Everything is drying. Next: {what}, {_clock.At(next.Begin)}."
+            );
     }
 
     private string Lacks(Unplaced unplaced)
@@ -88,11 +127,21 @@ public sealed class BenchReader
     }
 
     private List<ThenView> Then(PlannedWork? current) =>
-    [
-        .. _plan.Work.Where(w => !w.InHand && w != current && (_sitting is null || w.Begin < _sitting.End) && w.StepId != current?.StepId).Take(2)
-            .Select(w => (Work: w, Step: _bench.Steps[w.StepId]))
-            .Select(w => new ThenView(w.Step.Id, w.Work.Begin, _clock.At(w.Work.Begin), $"{StepWords.For(w.Step.Key.Kind).Short} {_bench.NameOf(w.Step)}") { Back = DropIns().Of(w.Work)?.Text }),
-    ];
+        [
+            .. _plan
+                .Work.Where(w => !w.InHand && w != current && (_sitting is null || w.Begin < _sitting.End) && w.StepId != current?.StepId)
+                .Take(2)
+                .Select(w => (Work: w, Step: _bench.Steps[w.StepId]))
+                .Select(w => new ThenView(
+                    w.Step.Id,
+                    w.Work.Begin,
+                    _clock.At(w.Work.Begin),
+                    $"{StepWords.For(w.Step.Key.Kind).Short} {_bench.NameOf(w.Step)}"
+                )
+                {
+                    Back = DropIns().Of(w.Work)?.Text,
+                }),
+        ];
 
     private DropIns DropIns() => new(_bench, _plan, _clock);
 
@@ -100,14 +149,18 @@ public sealed class BenchReader
     private List<NotTonightView> NotTonight(PlannedWork? current)
     {
         // What is not planned yet is not put off.
-        if (_plan.IsNone) return [];
+        if (_plan.IsNone)
+            return [];
         var until = _sitting?.End ?? _now;
         var rows = new List<NotTonightView>();
         foreach (var batch in _bench.State.Batches)
         {
-            var step = _bench.StepsOf[batch.Id].Where(s => !_bench.IsFinished(s) && s.Id != current?.StepId)
+            var step = _bench
+                .StepsOf[batch.Id]
+                .Where(s => !_bench.IsFinished(s) && s.Id != current?.StepId)
                 .FirstOrDefault(s => _plan.BeginOf(s) is not { } begin || begin >= until);
-            if (step is null) continue;
+            if (step is null)
+                continue;
             var text = $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)}";
             var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, until, _clock);
             rows.Add(new NotTonightView(step.Id, text, reason, at));
@@ -118,74 +171,99 @@ public sealed class BenchReader
     // The first work planned for later that may start now and ends, or can be put down, before hands are wanted elsewhere.
     private OfferView? Offer()
     {
-        if (_plan.IsNone) return OfferWithoutPlan();
-        var until = _plan.Work.Where(w => !w.InHand && _sitting is not null && w.Begin < _sitting.End).Select(w => (Instant?)w.Begin).Min() ?? _sitting?.End;
+        if (_plan.IsNone)
+            return OfferWithoutPlan();
+        var until = _plan.Work.Where(w => !w.InHand && _sitting is not null && w.Begin < _sitting.End).Select(w => (Instant?)w.Begin).Min()
+            ?? _sitting?.End;
         foreach (var work in _plan.Work.Where(w => !w.InHand && w.Begin != until))
         {
             var step = _bench.Steps[work.StepId];
             var models = _bench.Remaining(step);
-            if (models.Count == 0 || (step.Amounts.Mode is not null && _sitting is { FitForSpray: false })) continue;
+            if (models.Count == 0 || (step.Amounts.Mode is not null && _sitting is { FitForSpray: false }))
+                continue;
             var least = step.HandsMinutes(step.Amounts.OneGo ? models.Count : 1);
-            if (until is { } end && _now + Duration.FromMinutes(least) > end) continue;
-            if (Readying.Of(_bench, step, models, _clock) is not null) continue;
+            if (until is { } end && _now + Duration.FromMinutes(least) > end)
+                continue;
+            if (Readying.Of(_bench, step, models, _clock) is not null)
+                continue;
             var words = StepWords.For(step.Key.Kind);
-            return new OfferView(step.Id, $"{Capital(words.Short)} {_bench.NameOf(step)} now", $"planned for {_clock.At(work.Begin)}, about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands");
+            return new OfferView(
+                step.Id,
+                $"{Capital(words.Short)} {_bench.NameOf(step)} now",
+                $"planned for {_clock.At(work.Begin)}, about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands"
+            );
         }
         return null;
     }
 
     // Where there is no plan yet, what the rules alone allow: the first step of the first unit that may begin.
     private OfferView? OfferWithoutPlan() =>
-        (from batch in _bench.State.Batches
-         let step = _bench.StepsOf[batch.Id].FirstOrDefault(s => !_bench.IsFinished(s))
-         where step is not null && (step.Amounts.Mode is null || _sitting is not { FitForSpray: false })
-         let models = _bench.Remaining(step)
-         where Readying.Of(_bench, step, models, _clock) is null
-         select new OfferView(step.Id, $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)} now", $"about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands")).FirstOrDefault();
+        (
+            from batch in _bench.State.Batches
+            let step = _bench.StepsOf[batch.Id].FirstOrDefault(s => !_bench.IsFinished(s))
+            where step is not null && (step.Amounts.Mode is null || _sitting is not { FitForSpray: false })
+            let models = _bench.Remaining(step)
+            where Readying.Of(_bench, step, models, _clock) is null
+            select new OfferView(
+                step.Id,
+                $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)} now",
+                $"about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands"
+            )
+        ).FirstOrDefault();
 
     private TakeBackView? TakeBack()
     {
         var from = (_sitting?.Begin ?? _now) - Duration.FromHours(12);
         var last = _bench.TicksFrom(from).OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
-        if (last is null) return null;
+        if (last is null)
+            return null;
         var step = _bench.Steps[last.StepId];
-        return new TakeBackView(step.Id, Number(last.ModelId), $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.For(step.Key.Kind).Done}");
+        return new TakeBackView(
+            step.Id,
+            Number(last.ModelId),
+            $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.For(step.Key.Kind).Done}"
+        );
     }
 
     private int Number(Guid modelId) => _bench.Models[modelId].Number;
 
     // Dry tests of this sitting whose coat nothing was laid over yet.
     private List<TestedView> Tested() =>
-    [
-        .. from coat in _bench.AwaitedCoats
-           let step = _bench.Steps[coat.StepId]
-           let test = coat.Tests.LastOrDefault()
-           where test is { Finding: not Finding.NotDryAt } && test.At >= (_sitting?.Begin ?? _now - Duration.FromHours(1))
-           where Waits.Of(_bench, step).Any(w => w.Stage == test.Stage)
-           let noun = StepWords.Wait(coat.Step, coat.Product).Noun
-           select new TestedView(coat.Id, test.Stage, $"You found it dry at {_clock.At(test.At)}: {noun}, {_bench.NameOf(step)}"),
-    ];
+        [
+            .. from coat in _bench.AwaitedCoats
+            let step = _bench.Steps[coat.StepId]
+            let test = coat.Tests.LastOrDefault()
+            where test is { Finding: not Finding.NotDryAt } && test.At >= (_sitting?.Begin ?? _now - Duration.FromHours(1))
+            where Waits.Of(_bench, step).Any(w => w.Stage == test.Stage)
+            let noun = StepWords.Wait(coat.Step, coat.Product).Noun
+            select new TestedView(coat.Id, test.Stage, $"You found it dry at {_clock.At(test.At)}: {noun}, {_bench.NameOf(step)}"),
+        ];
 
     private List<FlawView> Flaws() =>
-    [
-        .. from flaw in _bench.OpenFlaws
-           let step = _bench.Steps[flaw.StepId]
-           let unit = _bench.UnitOf(step)
-           select new FlawView(flaw.Id, step.Id, unit.Id, _bench.NameOf(step), unit.Mark, Number(flaw.ModelId), flaw.Place, flaw.Words),
-    ];
+        [
+            .. from flaw in _bench.OpenFlaws
+            let step = _bench.Steps[flaw.StepId]
+            let unit = _bench.UnitOf(step)
+            select new FlawView(flaw.Id, step.Id, unit.Id, _bench.NameOf(step), unit.Mark, Number(flaw.ModelId), flaw.Place, flaw.Words),
+        ];
 
     private AwayView? Away(PlannedWork? work)
     {
-        if (_bench.InHand is not { } spell || work is null) return null;
+        if (_bench.InHand is not { } spell || work is null)
+            return null;
         var step = _bench.Steps[spell.StepId];
         var last = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).Select(t => t.At).DefaultIfEmpty(spell.BeganAt).Max();
         var takes = step.HandsMinutes(Math.Max(1, _bench.Remaining(step).Count));
         var away = (int)(_now - last).TotalMinutes;
-        return away <= takes + 10 ? null : new AwayView(away, $"It is {_clock.At(_now)}. How many were {StepWords.For(step.Key.Kind).Done}?");
+        return away <= takes + 10
+            ? null
+            : new AwayView(away, $"It is {_clock.At(_now)}. How many were {StepWords.For(step.Key.Kind).Done}?");
     }
 
     private SittingView? Show(Sitting? sitting) =>
-        sitting is null ? null : new SittingView(sitting.Begin, sitting.End, $"{_clock.At(sitting.Begin)} to {_clock.At(sitting.End)}", sitting.FitForSpray);
+        sitting is null
+            ? null
+            : new SittingView(sitting.Begin, sitting.End, $"{_clock.At(sitting.Begin)} to {_clock.At(sitting.End)}", sitting.FitForSpray);
 
     private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

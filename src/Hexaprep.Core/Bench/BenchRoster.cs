@@ -3,7 +3,8 @@ using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>What is to be done, looked up once: units, batches, models, routes, house rules. Work at the bench leaves it as it is.</summary>
+/// <summary>What is to be done, looked up once: units, batches, models, routes, house rules. Work at the bench leaves it as it
+/// is.</summary>
 internal sealed class BenchRoster
 {
     private readonly BenchState _of;
@@ -37,6 +38,11 @@ internal sealed class BenchRoster
     public IReadOnlyDictionary<Guid, HouseRules> Houses { get; }
 
     /// <summary>True when nothing of it differs in another state.</summary>
-    public bool IsOf(BenchState state) => ReferenceEquals(_of.Units, state.Units) && ReferenceEquals(_of.Batches, state.Batches) && ReferenceEquals(_of.Models, state.Models)
-        && ReferenceEquals(_of.Steps, state.Steps) && ReferenceEquals(_of.Edges, state.Edges) && ReferenceEquals(_of.House, state.House);
+    public bool IsOf(BenchState state) =>
+        ReferenceEquals(_of.Units, state.Units)
+        && ReferenceEquals(_of.Batches, state.Batches)
+        && ReferenceEquals(_of.Models, state.Models)
+        && ReferenceEquals(_of.Steps, state.Steps)
+        && ReferenceEquals(_of.Edges, state.Edges)
+        && ReferenceEquals(_of.House, state.House);
 }

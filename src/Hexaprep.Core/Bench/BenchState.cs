@@ -9,14 +9,32 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>A step of a stored route, with the identity it was given when it was first derived.</summary>
 public sealed record BenchStep(
-    Guid Id, Guid BatchId, StepKey Key, int Of, Side Side, StepDraft Amounts, string Reason, int Position, string? NotNeeded = null)
+    Guid Id,
+    Guid BatchId,
+    StepKey Key,
+    int Of,
+    Side Side,
+    StepDraft Amounts,
+    string Reason,
+    int Position,
+    string? NotNeeded = null
+)
 {
     /// <summary>Minutes of hands for this many models.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);
 }
 
 /// <summary>An edge of a stored route.</summary>
-public sealed record BenchEdge(Guid From, Guid To, Readiness? Stage, int MinMinutes, int? MaxMinutes, Span? Forbidden, string Rule, string Reason);
+public sealed record BenchEdge(
+    Guid From,
+    Guid To,
+    Readiness? Stage,
+    int MinMinutes,
+    int? MaxMinutes,
+    Span? Forbidden,
+    string Rule,
+    string Reason
+);
 
 /// <summary>A spell of hands on one step: open until it is put down or finished.</summary>
 public sealed record Spell(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt);
@@ -60,7 +78,8 @@ public sealed record HouseBook(HouseRules Bench, ImmutableDictionary<Guid, House
     /// <summary>What was chosen for one unit or batch alone.</summary>
     public HouseRules Of(Guid unitOrBatch) => Narrower.GetValueOrDefault(unitOrBatch, HouseRules.Default);
 
-    /// <summary>The book with one choice made, for the whole bench where <paramref name="scope"/> is null, else for a unit or batch; a null option takes a
+    /// <summary>The book with one choice made, for the whole bench where <paramref name="scope"/> is null, else for a unit or batch; a
+    /// null option takes a
     /// narrower choice back.</summary>
     public HouseBook With(Guid? scope, School school, string? option)
     {
@@ -71,15 +90,25 @@ public sealed record HouseBook(HouseRules Bench, ImmutableDictionary<Guid, House
 
 /// <summary>Everything the bench knows, at one moment of its history.</summary>
 public sealed record BenchState(
-    BenchSettings Settings, HouseBook House, ImmutableList<Unit> Units, ImmutableList<Batch> Batches, ImmutableList<BenchModel> Models,
-    ImmutableList<BenchStep> Steps, ImmutableList<BenchEdge> Edges, ImmutableList<Spell> Spells, ImmutableList<Tick> Ticks,
-    ImmutableList<Coat> Coats, ImmutableList<Flaw> Flaws)
+    BenchSettings Settings,
+    HouseBook House,
+    ImmutableList<Unit> Units,
+    ImmutableList<Batch> Batches,
+    ImmutableList<BenchModel> Models,
+    ImmutableList<BenchStep> Steps,
+    ImmutableList<BenchEdge> Edges,
+    ImmutableList<Spell> Spells,
+    ImmutableList<Tick> Ticks,
+    ImmutableList<Coat> Coats,
+    ImmutableList<Flaw> Flaws
+)
 {
     /// <summary>Clocks the bench remembers.</summary>
     public const int MostClocks = 50;
 
     /// <summary>What users changed of their batches' routes, oldest first; batches without changes are not in it.</summary>
-    public ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>> Changes { get; init; } = ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>>.Empty;
+    public ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>> Changes { get; init; } =
+        ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>>.Empty;
 
     /// <summary>The questions of the first visit were answered.</summary>
     public bool HouseAsked { get; init; }
@@ -109,7 +138,8 @@ public sealed record BenchState(
     public ImmutableList<BenchClock> Clocks { get; init; } = [];
 
     /// <summary>What a batch's route is derived from.</summary>
-    public Job JobOf(Batch batch) => new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : []);
+    public Job JobOf(Batch batch) =>
+        new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : []);
 
     /// <summary>What was done, apart from what is to be done.</summary>
     internal BenchLog Log => new(Spells, Ticks, Coats, Flaws);

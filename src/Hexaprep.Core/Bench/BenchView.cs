@@ -6,13 +6,37 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>What the hands can do at this moment.</summary>
-public enum HandsState { Step, Free, Outside, Planning, Empty, NoPlan }
+public enum HandsState
+{
+    Step,
+    Free,
+    Outside,
+    Planning,
+    Empty,
+    NoPlan,
+}
 
 /// <summary>The bench, right now: what to do and why, what dries and when it is safe, what comes next, what must wait.</summary>
 public sealed record BenchView(
-    Instant Now, string Zone, HandsState Hands, SittingView? Sitting, SittingView? NextSitting, HandView? Step, string Headline, string Subline,
-    IReadOnlyList<ThenView> Then, IReadOnlyList<DryingView> Drying, string NotNow, IReadOnlyList<NotTonightView> NotTonight, LineView Line,
-    TakeBackView? TakeBack, IReadOnlyList<FlawView> Flaws, AwayView? Away, OfferView? Offer, IReadOnlyList<TestedView> Tested)
+    Instant Now,
+    string Zone,
+    HandsState Hands,
+    SittingView? Sitting,
+    SittingView? NextSitting,
+    HandView? Step,
+    string Headline,
+    string Subline,
+    IReadOnlyList<ThenView> Then,
+    IReadOnlyList<DryingView> Drying,
+    string NotNow,
+    IReadOnlyList<NotTonightView> NotTonight,
+    LineView Line,
+    TakeBackView? TakeBack,
+    IReadOnlyList<FlawView> Flaws,
+    AwayView? Away,
+    OfferView? Offer,
+    IReadOnlyList<TestedView> Tested
+)
 {
     /// <summary>A short return whose time has come while other work is in hand; null when none is open.</summary>
     public DropInView? DropIn { get; init; }
@@ -28,12 +52,19 @@ public sealed record BenchView(
 public sealed record SittingView(Instant Begin, Instant End, string Text, bool FitForSpray);
 
 /// <summary>How a model stands in the step in hand.</summary>
-public enum PegState { Done, Hand, Rest, Held }
+public enum PegState
+{
+    Done,
+    Hand,
+    Rest,
+    Held,
+}
 
 /// <summary>One model of the step in hand.</summary>
 public sealed record PegView(int Number, PegState State);
 
-/// <summary>A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the others stand in the card.</summary>
+/// <summary>A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the
+/// others stand in the card.</summary>
 public sealed record CautionView(string Sign, string Short, string Card, bool Full, bool Grave);
 
 /// <summary>A limit: the yellow slab with its time.</summary>
@@ -44,9 +75,30 @@ public sealed record CardView(string Why, string How, string LookFor, string Goe
 
 /// <summary>The one step: in hand, or to be begun now.</summary>
 public sealed record HandView(
-    Guid StepId, Guid UnitId, string Unit, string Mark, string Detail, StepKind Kind, string Title, string How, IReadOnlyList<PegView> Models, int Done, int Total,
-    bool InHand, int? NextModel, string KeyText, string KeyNote, Instant? EndsAbout, string Why, LimitView? Limit,
-    IReadOnlyList<CautionView> Cautions, CardView Card, bool IsGate, IReadOnlyList<string> Places, IReadOnlyList<string> FlawKinds)
+    Guid StepId,
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    string Detail,
+    StepKind Kind,
+    string Title,
+    string How,
+    IReadOnlyList<PegView> Models,
+    int Done,
+    int Total,
+    bool InHand,
+    int? NextModel,
+    string KeyText,
+    string KeyNote,
+    Instant? EndsAbout,
+    string Why,
+    LimitView? Limit,
+    IReadOnlyList<CautionView> Cautions,
+    CardView Card,
+    bool IsGate,
+    IReadOnlyList<string> Places,
+    IReadOnlyList<string> FlawKinds
+)
 {
     /// <summary>Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act.</summary>
     public string? UnfitAir { get; init; }
@@ -57,7 +109,8 @@ public sealed record HandView(
     /// <summary>What is locked once this step is done, in words; null when nothing is.</summary>
     public string? Locks { get; init; }
 
-    /// <summary>Asked once before the first model, where there is no way back or a flaw would be covered; null otherwise. Beginning then takes a second act.</summary>
+    /// <summary>Asked once before the first model, where there is no way back or a flaw would be covered; null otherwise. Beginning
+    /// then takes a second act.</summary>
     public string? Asks { get; init; }
 
     /// <summary>Seconds a joint takes with accelerator; null where none helps.</summary>
@@ -76,9 +129,31 @@ public sealed record ThenView(Guid StepId, Instant At, string Time, string Text)
 
 /// <summary>A coat that must be left alone, its three times, and the stage a test would be for.</summary>
 public sealed record DryingView(
-    Guid CoatId, Guid StepId, Guid UnitId, string Unit, string Mark, string What, string SafeTo, Readiness Stage, Instant StartedAt, Instant Early,
-    Instant Usual, Instant Sure, string SureText, string Basis, bool Expected, bool CanTest, bool Tested, Film Film, double? AirC, double? HumidityPct, int Number,
-    ProductClass Product, string? Method, int Models)
+    Guid CoatId,
+    Guid StepId,
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    string What,
+    string SafeTo,
+    Readiness Stage,
+    Instant StartedAt,
+    Instant Early,
+    Instant Usual,
+    Instant Sure,
+    string SureText,
+    string Basis,
+    bool Expected,
+    bool CanTest,
+    bool Tested,
+    Film Film,
+    double? AirC,
+    double? HumidityPct,
+    int Number,
+    ProductClass Product,
+    string? Method,
+    int Models
+)
 {
     /// <summary>When the last model was done; null while the work goes on.</summary>
     public Instant? EndedAt { get; init; }
@@ -106,10 +181,27 @@ public sealed record AwayView(int Minutes, string Text);
 public sealed record LineView(IReadOnlyList<SittingView> Sittings, IReadOnlyList<BlockView> Blocks, IReadOnlyList<BightView> Bights);
 
 /// <summary>How a block stands.</summary>
-public enum BlockState { Past, Now, Next }
+public enum BlockState
+{
+    Past,
+    Now,
+    Next,
+}
 
 /// <summary>A stretch of hands on the line.</summary>
-public sealed record BlockView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, Instant Begin, Instant End, int Models, BlockState State, double DoneShare, bool Outdoors);
+public sealed record BlockView(
+    Guid StepId,
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    string Title,
+    Instant Begin,
+    Instant End,
+    int Models,
+    BlockState State,
+    double DoneShare,
+    bool Outdoors
+);
 
 /// <summary>A wait under the line: begun (with digits) or planned (dotted).</summary>
 public sealed record BightView(Guid StepId, Guid UnitId, string Unit, string Mark, string What, Instant From, Instant To, bool Begun);

@@ -5,70 +5,101 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>A change of the bench, as Core decided it. The same change moves the value in memory (<see cref="Changes"/>) and the tables.</summary>
+/// <summary>A change of the bench, as Core decided it. The same change moves the value in memory (<see cref="Changes"/>) and the
+/// tables.</summary>
 public abstract record Change
 {
     /// <summary>Hands go to a step.</summary>
     public sealed record SpellOpened(Spell Spell) : Change;
+
     /// <summary>Hands leave it, or (null) come back to it.</summary>
     public sealed record SpellEnded(Guid SpellId, Instant? At) : Change;
+
     /// <summary>A model went through a step.</summary>
     public sealed record Ticked(Tick Tick) : Change;
+
     /// <summary>It did not after all.</summary>
     public sealed record Unticked(Guid StepId, Guid ModelId, Guid PieceId) : Change;
+
     /// <summary>A coat begins.</summary>
     public sealed record CoatBegun(Coat Coat) : Change;
+
     /// <summary>A coat's end and models as they now are.</summary>
     public sealed record CoatSet(Guid CoatId, Instant? EndedAt, IReadOnlyList<Guid> ModelIds) : Change;
+
     /// <summary>A coat is on no model any more.</summary>
     public sealed record CoatGone(Guid CoatId) : Change;
+
     /// <summary>A test was made.</summary>
     public sealed record CoatTested(Guid CoatId, CoatTest Test) : Change;
+
     /// <summary>What is known of a coat was put right.</summary>
     public sealed record CoatCorrected(Guid CoatId, Film Film, double? AirC, double? HumidityPct) : Change;
+
     /// <summary>When a coat began and ended was put right.</summary>
     public sealed record CoatTimed(Guid CoatId, Instant StartedAt, Instant EndedAt) : Change;
+
     /// <summary>A clock of minutes was started.</summary>
     public sealed record ClockStarted(BenchClock Clock) : Change;
+
     /// <summary>A clock of minutes was stopped.</summary>
     public sealed record ClockStopped(Guid ClockId, Instant At) : Change;
+
     /// <summary>A flaw was noted.</summary>
     public sealed record FlawNoted(Flaw Flaw) : Change;
+
     /// <summary>A flaw was mended.</summary>
     public sealed record FlawMended(Guid FlawId, Instant At) : Change;
 
     /// <summary>Units come to the bench, after those that are there; their routes follow as <see cref="RouteSet"/>.</summary>
     public sealed record UnitsJoined(IReadOnlyList<MusteredUnit> Units) : Change;
+
     /// <summary>A unit as it now is.</summary>
     public sealed record UnitSet(Unit Unit) : Change;
+
     /// <summary>A batch as it now is.</summary>
     public sealed record BatchSet(Batch Batch) : Change;
+
     /// <summary>A batch comes to the bench, behind another one.</summary>
     public sealed record BatchAdded(Batch Batch, Guid After) : Change;
-    /// <summary>A batch nobody worked on leaves the bench, with its route, choices and changes. Its models have gone to another before.</summary>
+
+    /// <summary>A batch nobody worked on leaves the bench, with its route, choices and changes. Its models have gone to another
+    /// before.</summary>
     public sealed record BatchGone(Guid BatchId) : Change;
+
     /// <summary>Models as they now are: another batch, another number.</summary>
     public sealed record ModelsSet(IReadOnlyList<BenchModel> Models) : Change;
+
     /// <summary>The parts of unknown material in a batch are of this one. The batch itself follows as <see cref="BatchSet"/>.</summary>
     public sealed record PartsNamed(Guid BatchId, Material Material) : Change;
+
     /// <summary>The route of a batch as it now is, with the steps that are no longer needed but have a history.</summary>
     public sealed record RouteSet(Guid BatchId, IReadOnlyList<BenchStep> Steps, IReadOnlyList<BenchEdge> Edges) : Change;
+
     /// <summary>What the user changed of a batch's route, as it now is, oldest first.</summary>
     public sealed record RouteChangesSet(Guid BatchId, IReadOnlyList<KeptRouteChange> Kept) : Change;
+
     /// <summary>An option is followed at a point, for the bench, a unit or a batch; null takes a narrower choice back.</summary>
     public sealed record ChoiceSet(Guid? UnitId, Guid? BatchId, School School, string? Option) : Change;
+
     /// <summary>The questions of the first visit were answered.</summary>
     public sealed record HouseAsked : Change;
+
     /// <summary>Zone, sittings, handles and rack as they now are.</summary>
     public sealed record SettingsSet(BenchSettings Settings) : Change;
+
     /// <summary>Air was read.</summary>
     public sealed record AirRead(AirReading Reading) : Change;
+
     /// <summary>A forecast takes the place of the one there was.</summary>
     public sealed record ForecastTaken(string From, Instant At, IReadOnlyList<ForecastHour> Hours) : Change;
+
     /// <summary>A label takes the place of what was kept of the product's.</summary>
     public sealed record LabelSet(ProductLabel Label) : Change;
+
     /// <summary>Coats laid before were brought in.</summary>
     public sealed record CoatsBrought(IReadOnlyList<PastCoat> Coats) : Change;
+
     /// <summary>Tests are left out of what is learned, or put back; those of past coats go by the coat's id.</summary>
     public sealed record TestsLeftOut(IReadOnlyList<Guid> TestIds, bool LeftOut) : Change;
 }

@@ -4,7 +4,8 @@ using Hexaprep.Core.Roster;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>Moves the bench's value by changes, as storage moves the tables. Lists stay in the order in which storage reads them, so that a value that
+/// <summary>Moves the bench's value by changes, as storage moves the tables. Lists stay in the order in which storage reads them, so
+/// that a value that
 /// was moved and one that was read afresh are the same.</summary>
 public static class Changes
 {
@@ -18,49 +19,60 @@ public static class Changes
         return decision.StepId is { } step ? next with { Touched = next.Touched.Add(step) } : next;
     }
 
-    private static BenchState One(BenchState s, Change change) => change switch
-    {
-        Change.ClockStarted c => s with { Clocks = Latest(Sorted.Insert(s.Clocks, c.Clock, Order.Clocks)) },
-        Change.ClockStopped c => s with { Clocks = s.Clocks.ConvertAll(k => k.Id == c.ClockId ? k with { StoppedAt = c.At } : k) },
-        Change.UnitsJoined c => Joined(s, c.Units),
-        Change.UnitSet c => s with { Units = s.Units.ConvertAll(u => u.Id == c.Unit.Id ? c.Unit : u) },
-        Change.BatchSet c => s with { Batches = s.Batches.ConvertAll(b => b.Id == c.Batch.Id ? c.Batch : b) },
-        Change.BatchAdded c => s with { Batches = s.Batches.Insert(s.Batches.FindIndex(b => b.Id == c.After) + 1, c.Batch) },
-        Change.BatchGone c => Gone(s, c.BatchId),
-        Change.ModelsSet c => Moved(s, c.Models),
-        Change.PartsNamed => s,
-        Change.RouteSet c => Routed(s, c),
-        Change.RouteChangesSet c => s with { Changes = c.Kept.Count == 0 ? s.Changes.Remove(c.BatchId) : s.Changes.SetItem(c.BatchId, [.. c.Kept]) },
-        Change.ChoiceSet c => s with { House = s.House.With(c.UnitId ?? c.BatchId, c.School, c.Option) },
-        Change.HouseAsked => s with { HouseAsked = true },
-        Change.SettingsSet c => s with { Settings = Ordered(c.Settings) },
-        Change.AirRead c => s with { Readings = Sorted.Insert(s.Readings, c.Reading, Order.Readings) },
-        Change.ForecastTaken c => s with { Forecast = [.. c.Hours.OrderBy(h => h.At)], ForecastFrom = c.From, ForecastAt = c.At },
-        Change.LabelSet c => s with { Labels = s.Labels.RemoveAll(l => l.Product == c.Label.Product).Add(c.Label).Sort(Order.Labels) },
-        Change.CoatsBrought c => s with { PastCoats = s.PastCoats.AddRange(c.Coats).Sort(Order.PastCoats) },
-        Change.TestsLeftOut c => LeftOut(s, c.TestIds.ToHashSet(), c.LeftOut),
-        _ => s.Log.With(change).On(s),
-    };
-
-    private static BenchSettings Ordered(BenchSettings s) => s with
-    {
-        Calendar = s.Calendar with
+    private static BenchState One(BenchState s, Change change) =>
+        change switch
         {
-            Weekly = [.. s.Calendar.Weekly.OrderBy(w => w.Day).ThenBy(w => w.Begins).ThenBy(w => w.Id)],
-            Exceptions = [.. s.Calendar.Exceptions.OrderBy(e => e.Date).ThenBy(e => e.Begins is null).ThenBy(e => e.Begins).ThenBy(e => e.Id)],
-        },
-    };
+            Change.ClockStarted c => s with { Clocks = Latest(Sorted.Insert(s.Clocks, c.Clock, Order.Clocks)) },
+            Change.ClockStopped c => s with { Clocks = s.Clocks.ConvertAll(k => k.Id == c.ClockId ? k with { StoppedAt = c.At } : k) },
+            Change.UnitsJoined c => Joined(s, c.Units),
+            Change.UnitSet c => s with { Units = s.Units.ConvertAll(u => u.Id == c.Unit.Id ? c.Unit : u) },
+            Change.BatchSet c => s with { Batches = s.Batches.ConvertAll(b => b.Id == c.Batch.Id ? c.Batch : b) },
+            Change.BatchAdded c => s with { Batches = s.Batches.Insert(s.Batches.FindIndex(b => b.Id == c.After) + 1, c.Batch) },
+            Change.BatchGone c => Gone(s, c.BatchId),
+            Change.ModelsSet c => Moved(s, c.Models),
+            Change.PartsNamed => s,
+            Change.RouteSet c => Routed(s, c),
+            Change.RouteChangesSet c => s with
+            {
+                Changes = c.Kept.Count == 0 ? s.Changes.Remove(c.BatchId) : s.Changes.SetItem(c.BatchId, [.. c.Kept]),
+            },
+            Change.ChoiceSet c => s with { House = s.House.With(c.UnitId ?? c.BatchId, c.School, c.Option) },
+            Change.HouseAsked => s with { HouseAsked = true },
+            Change.SettingsSet c => s with { Settings = Ordered(c.Settings) },
+            Change.AirRead c => s with { Readings = Sorted.Insert(s.Readings, c.Reading, Order.Readings) },
+            Change.ForecastTaken c => s with { Forecast = [.. c.Hours.OrderBy(h => h.At)], ForecastFrom = c.From, ForecastAt = c.At },
+            Change.LabelSet c => s with { Labels = s.Labels.RemoveAll(l => l.Product == c.Label.Product).Add(c.Label).Sort(Order.Labels) },
+            Change.CoatsBrought c => s with { PastCoats = s.PastCoats.AddRange(c.Coats).Sort(Order.PastCoats) },
+            Change.TestsLeftOut c => LeftOut(s, c.TestIds.ToHashSet(), c.LeftOut),
+            _ => s.Log.With(change).On(s),
+        };
+
+    private static BenchSettings Ordered(BenchSettings s) =>
+        s with
+        {
+            Calendar = s.Calendar with
+            {
+                Weekly = [.. s.Calendar.Weekly.OrderBy(w => w.Day).ThenBy(w => w.Begins).ThenBy(w => w.Id)],
+                Exceptions =
+                [
+                    .. s.Calendar.Exceptions.OrderBy(e => e.Date).ThenBy(e => e.Begins is null).ThenBy(e => e.Begins).ThenBy(e => e.Id),
+                ],
+            },
+        };
 
     // As many as the bench is read with.
     private static ImmutableList<BenchClock> Latest(ImmutableList<BenchClock> clocks) =>
         clocks.Count > BenchState.MostClocks ? clocks.RemoveRange(0, clocks.Count - BenchState.MostClocks) : clocks;
 
-    private static BenchState Joined(BenchState s, IReadOnlyList<MusteredUnit> units) => s with
-    {
-        Units = s.Units.AddRange(units.Select(u => u.Unit)),
-        Batches = s.Batches.AddRange(units.SelectMany(u => u.Batches)),
-        Models = s.Models.AddRange(units.SelectMany(u => u.Models).Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id))).Sort(Order.Models),
-    };
+    private static BenchState Joined(BenchState s, IReadOnlyList<MusteredUnit> units) =>
+        s with
+        {
+            Units = s.Units.AddRange(units.Select(u => u.Unit)),
+            Batches = s.Batches.AddRange(units.SelectMany(u => u.Batches)),
+            Models = s
+                .Models.AddRange(units.SelectMany(u => u.Models).Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id)))
+                .Sort(Order.Models),
+        };
 
     private static BenchState Gone(BenchState s, Guid batchId)
     {
@@ -91,27 +103,39 @@ public static class Changes
         };
     }
 
-    private static BenchState LeftOut(BenchState s, HashSet<Guid> tests, bool leftOut) => s with
-    {
-        Coats = s.Coats.ConvertAll(c => c.Tests.Any(t => tests.Contains(t.Id)) ? c with { Tests = [.. c.Tests.Select(t => tests.Contains(t.Id) ? t with { LeftOut = leftOut } : t)] } : c),
-        PastCoats = s.PastCoats.ConvertAll(p => tests.Contains(p.Id) ? p with { LeftOut = leftOut } : p),
-    };
+    private static BenchState LeftOut(BenchState s, HashSet<Guid> tests, bool leftOut) =>
+        s with
+        {
+            Coats = s.Coats.ConvertAll(c =>
+                c.Tests.Any(t => tests.Contains(t.Id))
+                    ? c with
+                    {
+                        Tests = [.. c.Tests.Select(t => tests.Contains(t.Id) ? t with { LeftOut = leftOut } : t)],
+                    }
+                    : c
+            ),
+            PastCoats = s.PastCoats.ConvertAll(p => tests.Contains(p.Id) ? p with { LeftOut = leftOut } : p),
+        };
 }
 
 /// <summary>The orders in which storage reads lists.</summary>
 internal static class Order
 {
     public static readonly Comparison<Spell> Spells = (a, b) => Then(a.BeganAt.CompareTo(b.BeganAt), a.Id, b.Id);
-    public static readonly Comparison<Tick> Ticks = (a, b) => a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment : Then(a.StepId.CompareTo(b.StepId), a.ModelId, b.ModelId);
+    public static readonly Comparison<Tick> Ticks = (a, b) =>
+        a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment : Then(a.StepId.CompareTo(b.StepId), a.ModelId, b.ModelId);
     public static readonly Comparison<Coat> Coats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<Flaw> Flaws = (a, b) => Then(a.NotedAt.CompareTo(b.NotedAt), a.Id, b.Id);
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<AirReading> Readings = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);
     public static readonly Comparison<PastCoat> PastCoats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<ProductLabel> Labels = (a, b) => string.CompareOrdinal(a.Product.Id, b.Product.Id);
-    public static readonly Comparison<BenchModel> Models = (a, b) => a.BatchId.CompareTo(b.BatchId) is not 0 and var byBatch ? byBatch : Then(a.Number.CompareTo(b.Number), a.Id, b.Id);
-    public static readonly Comparison<BenchStep> Steps = (a, b) => a.BatchId.CompareTo(b.BatchId) is not 0 and var byBatch ? byBatch : Then(a.Position.CompareTo(b.Position), a.Id, b.Id);
-    public static readonly Comparison<BenchEdge> Edges = (a, b) => a.From.CompareTo(b.From) is not 0 and var byFrom ? byFrom : a.To.CompareTo(b.To);
+    public static readonly Comparison<BenchModel> Models = (a, b) =>
+        a.BatchId.CompareTo(b.BatchId) is not 0 and var byBatch ? byBatch : Then(a.Number.CompareTo(b.Number), a.Id, b.Id);
+    public static readonly Comparison<BenchStep> Steps = (a, b) =>
+        a.BatchId.CompareTo(b.BatchId) is not 0 and var byBatch ? byBatch : Then(a.Position.CompareTo(b.Position), a.Id, b.Id);
+    public static readonly Comparison<BenchEdge> Edges = (a, b) =>
+        a.From.CompareTo(b.From) is not 0 and var byFrom ? byFrom : a.To.CompareTo(b.To);
 
     private static int Then(int first, Guid a, Guid b) => first != 0 ? first : a.CompareTo(b);
 }
@@ -122,7 +146,8 @@ internal static class Sorted
     public static ImmutableList<T> Insert<T>(ImmutableList<T> list, T item, Comparison<T> order)
     {
         var at = list.Count;
-        while (at > 0 && order(list[at - 1], item) > 0) at--;
+        while (at > 0 && order(list[at - 1], item) > 0)
+            at--;
         return list.Insert(at, item);
     }
 

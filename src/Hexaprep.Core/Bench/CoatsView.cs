@@ -5,7 +5,8 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>COATS: what dries, what may be recoated and until when, how each product behaves on this bench, every coat that was laid.</summary>
+/// <summary>COATS: what dries, what may be recoated and until when, how each product behaves on this bench, every coat that was
+/// laid.</summary>
 /// <param name="Drying">What must be left alone, the soonest safe first.</param>
 /// <param name="Recoat">What may be recoated now or later, and until when.</param>
 /// <param name="Products">Table against seen.</param>
@@ -14,15 +15,33 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Failures">Under which air coats failed, in words; empty where none did.</param>
 /// <param name="Seen">The last coats seen dry, against the table, oldest first.</param>
 public sealed record CoatsView(
-    Instant Now, string Zone, IReadOnlyList<DryingView> Drying, IReadOnlyList<RecoatView> Recoat, IReadOnlyList<ProductView> Products, IReadOnlyList<CoatLogView> Log, int Logged, string Failures,
-    IReadOnlyList<SeenCoatView> Seen)
+    Instant Now,
+    string Zone,
+    IReadOnlyList<DryingView> Drying,
+    IReadOnlyList<RecoatView> Recoat,
+    IReadOnlyList<ProductView> Products,
+    IReadOnlyList<CoatLogView> Log,
+    int Logged,
+    string Failures,
+    IReadOnlyList<SeenCoatView> Seen
+)
 {
     /// <summary>The units whose coats the log can be narrowed to.</summary>
     public required IReadOnlyList<string> Units { get; init; }
 }
 
 /// <summary>A coat seen dry, beside what the table says for its air and film.</summary>
-public sealed record SeenCoatView(Guid CoatId, string Mark, string What, string Day, string Air, Readiness Stage, double TableMinutes, double SeenMinutes, string Words);
+public sealed record SeenCoatView(
+    Guid CoatId,
+    string Mark,
+    string What,
+    string Day,
+    string Air,
+    Readiness Stage,
+    double TableMinutes,
+    double SeenMinutes,
+    string Words
+);
 
 /// <summary>A coat that the same product may follow.</summary>
 /// <param name="EndedAt">When the coat was on.</param>
@@ -31,7 +50,18 @@ public sealed record SeenCoatView(Guid CoatId, string Mark, string What, string 
 /// <param name="Reopens">From when on again; null when it never closes, or stays shut.</param>
 /// <param name="Words">The same in words.</param>
 /// <param name="Closing">True when something is lost at its end: shown as a limit, not as a wait.</param>
-public sealed record RecoatView(Guid CoatId, string Unit, string Mark, string What, Instant EndedAt, Instant Opens, Instant? Closes, Instant? Reopens, string Words, bool Closing);
+public sealed record RecoatView(
+    Guid CoatId,
+    string Unit,
+    string Mark,
+    string What,
+    Instant EndedAt,
+    Instant Opens,
+    Instant? Closes,
+    Instant? Reopens,
+    string Words,
+    bool Closing
+);
 
 /// <summary>How a product behaves here.</summary>
 /// <param name="Id">Its outside id.</param>
@@ -42,7 +72,15 @@ public sealed record RecoatView(Guid CoatId, string Unit, string Mark, string Wh
 /// <param name="Label">What its label says; null where nothing was entered.</param>
 /// <param name="Observations">What was seen, oldest first.</param>
 public sealed record ProductView(
-    string Id, string Name, IReadOnlyList<StageView> Stages, double Factor, int Count, string Sureness, ProductLabel? Label, IReadOnlyList<ObservationView> Observations);
+    string Id,
+    string Name,
+    IReadOnlyList<StageView> Stages,
+    double Factor,
+    int Count,
+    string Sureness,
+    ProductLabel? Label,
+    IReadOnlyList<ObservationView> Observations
+);
 
 /// <summary>A stage of a product, minutes at the bench's usual air and as expected now.</summary>
 public sealed record StageView(Readiness Stage, double TableMinutes, int Early, int Usual, int Sure);
@@ -52,8 +90,22 @@ public sealed record ObservationView(IReadOnlyList<Guid> TestIds, Readiness Stag
 
 /// <summary>A coat of the log; its own when it was laid on this bench, not brought in from a file.</summary>
 public sealed record CoatLogView(
-    Guid CoatId, string Unit, string What, string ProductId, string Product, int Number, Film Film, double? AirC, double? HumidityPct, int Models, Instant StartedAt, Instant? EndedAt,
-    IReadOnlyList<string> Tests, string Verdict, bool Own);
+    Guid CoatId,
+    string Unit,
+    string What,
+    string ProductId,
+    string Product,
+    int Number,
+    Film Film,
+    double? AirC,
+    double? HumidityPct,
+    int Models,
+    Instant StartedAt,
+    Instant? EndedAt,
+    IReadOnlyList<string> Tests,
+    string Verdict,
+    bool Own
+);
 
 /// <summary>Reads COATS off the bench.</summary>
 public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -70,7 +122,17 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var log = Log(product, unit, MostLogged);
         var logged = Laid(product, unit).Count() + Before(product, unit).Count();
-        return new CoatsView(now, bench.State.Settings.Zone.Id, DryingReader.Of(bench, plan, _clock), Recoatable(), [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)], log, logged, Failures(), Seen())
+        return new CoatsView(
+            now,
+            bench.State.Settings.Zone.Id,
+            DryingReader.Of(bench, plan, _clock),
+            Recoatable(),
+            [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)],
+            log,
+            logged,
+            Failures(),
+            Seen()
+        )
         {
             Units = bench.CoatedUnits,
         };
@@ -85,12 +147,43 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
         var laid = Laid(product, unit);
         // The newest end the log; the few more that are read are sorted out below.
-        var own = (most == int.MaxValue ? laid : laid.TakeLast(most)).Select(c => (Coat: c, Step: bench.Steps[c.StepId])).Select(c => new CoatLogView(c.Coat.Id, bench.NameOf(c.Step), BenchIndex.TitleOf(c.Step),
-            Core.Drying.Product.Of(c.Coat).Id, Core.Drying.Product.Of(c.Coat).Name, c.Coat.Number, c.Coat.Film, c.Coat.AirC, c.Coat.HumidityPct, c.Coat.ModelIds.Count, c.Coat.StartedAt, c.Coat.EndedAt,
-            [.. c.Coat.Tests.Select(Words)], Verdict(c.Coat, flaws), true));
+        var own = (most == int.MaxValue ? laid : laid.TakeLast(most))
+            .Select(c => (Coat: c, Step: bench.Steps[c.StepId]))
+            .Select(c => new CoatLogView(
+                c.Coat.Id,
+                bench.NameOf(c.Step),
+                BenchIndex.TitleOf(c.Step),
+                Core.Drying.Product.Of(c.Coat).Id,
+                Core.Drying.Product.Of(c.Coat).Name,
+                c.Coat.Number,
+                c.Coat.Film,
+                c.Coat.AirC,
+                c.Coat.HumidityPct,
+                c.Coat.ModelIds.Count,
+                c.Coat.StartedAt,
+                c.Coat.EndedAt,
+                [.. c.Coat.Tests.Select(Words)],
+                Verdict(c.Coat, flaws),
+                true
+            ));
         var before = Before(product, unit);
-        var past = (most == int.MaxValue ? before : before.TakeLast(most)).Select(p => new CoatLogView(p.Id, p.Unit, $"{p.Product.Name}, coat {p.Number}", p.Product.Id, p.Product.Name, p.Number, p.Film, p.AirC, p.HumidityPct, p.Models,
-            p.StartedAt, p.EndedAt, [.. p.ToCoat().Tests.Select(Words)], p.Verdict, false));
+        var past = (most == int.MaxValue ? before : before.TakeLast(most)).Select(p => new CoatLogView(
+            p.Id,
+            p.Unit,
+            $"{p.Product.Name}, coat {p.Number}",
+            p.Product.Id,
+            p.Product.Name,
+            p.Number,
+            p.Film,
+            p.AirC,
+            p.HumidityPct,
+            p.Models,
+            p.StartedAt,
+            p.EndedAt,
+            [.. p.ToCoat().Tests.Select(Words)],
+            p.Verdict,
+            false
+        ));
         return [.. own.Concat(past).OrderByDescending(c => c.StartedAt).ThenBy(c => c.CoatId).Take(most)];
     }
 
@@ -101,32 +194,65 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     }
 
     private IEnumerable<PastCoat> Before(string? product, string? unit) =>
-        product is null && unit is null ? bench.State.PastCoats : bench.State.PastCoats.Where(p => (product is null || p.Product.Id == product) && (unit is null || p.Unit == unit));
+        product is null && unit is null
+            ? bench.State.PastCoats
+            : bench.State.PastCoats.Where(p => (product is null || p.Product.Id == product) && (unit is null || p.Unit == unit));
 
     private List<SeenCoatView> Seen() =>
-        [.. bench.Drying.Products.SelectMany(bench.Drying.ObservationsOf).Where(o => !o.LeftOut && (o.Seen.Exact ?? o.Seen.DryAt) is not null).OrderByDescending(o => o.Coat.EndedAt).Take(5).Reverse().Select(SeenCoat)];
+        [
+            .. bench
+                .Drying.Products.SelectMany(bench.Drying.ObservationsOf)
+                .Where(o => !o.LeftOut && (o.Seen.Exact ?? o.Seen.DryAt) is not null)
+                .OrderByDescending(o => o.Coat.EndedAt)
+                .Take(5)
+                .Reverse()
+                .Select(SeenCoat),
+        ];
 
     private SeenCoatView SeenCoat(ObservedCoat o)
     {
         var (seen, table) = ((o.Seen.Exact ?? o.Seen.DryAt)!.Value, o.Seen.ModelMinutes);
         var own = bench.Steps.TryGetValue(o.Coat.StepId, out var step);
-        var air = o.Coat.AirC is { } c ? (c, o.Coat.HumidityPct ?? 50) : bench.Drying.ReadingAt(o.Coat.EndedAt!.Value) is { } r ? (r.AirC, r.HumidityPct) : ((double, double)?)null;
+        var air =
+            o.Coat.AirC is { } c ? (c, o.Coat.HumidityPct ?? 50)
+            : bench.Drying.ReadingAt(o.Coat.EndedAt!.Value) is { } r ? (r.AirC, r.HumidityPct)
+            : ((double, double)?)null;
         var by = Math.Round(seen - table);
-        return new SeenCoatView(o.Coat.Id, own ? bench.UnitOf(step!).Mark : "", own ? BenchIndex.TitleOf(step!) : Core.Drying.Product.Of(o.Coat).Name,
-            o.Coat.EndedAt!.Value.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture),
-            air is { } known ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{known.Item1:0} °C, {known.Item2:0} % RH") : "air not known",
-            o.Stage, Math.Round(table), Math.Round(seen), $"table {Clockface.Lasts((long)Math.Round(table))}, {(by >= 0 ? $"{by:0} later" : $"{-by:0} sooner")}");
+        return new SeenCoatView(
+            o.Coat.Id,
+            own ? bench.UnitOf(step!).Mark : "",
+            own ? BenchIndex.TitleOf(step!) : Core.Drying.Product.Of(o.Coat).Name,
+            o.Coat.EndedAt!.Value.InZone(bench.State.Settings.Zone)
+                .ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture),
+            air is { } known
+                ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{known.Item1:0} °C, {known.Item2:0} % RH")
+                : "air not known",
+            o.Stage,
+            Math.Round(table),
+            Math.Round(seen),
+            $"table {Clockface.Lasts((long)Math.Round(table))}, {(by >= 0 ? $"{by:0} later" : $"{-by:0} sooner")}"
+        );
     }
 
-    private string Words(CoatTest test) => $"{Ids.Of(test.Stage).Replace('_', ' ')}: {(test.Finding == Finding.NotDryAt ? "still tacky" : "dry")} {_clock.At(test.At)}";
+    private string Words(CoatTest test) =>
+        $"{Ids.Of(test.Stage).Replace('_', ' ')}: {(test.Finding == Finding.NotDryAt ? "still tacky" : "dry")} {_clock.At(test.At)}";
 
     // What the gates after a coat found on its models.
     private string Verdict(Coat coat, ILookup<Guid, Flaw> flaws)
     {
         var models = coat.ModelIds.ToHashSet();
-        var gates = bench.StepsOf[bench.Steps[coat.StepId].BatchId].Where(s => s.Key.Kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate).ToList();
-        var found = gates.SelectMany(g => flaws[g.Id]).Concat(flaws[coat.StepId]).Where(f => models.Contains(f.ModelId) && f.NotedAt >= coat.StartedAt).Select(f => f.Words).ToList();
-        if (found.Count > 0) return string.Join(", ", found.GroupBy(w => w).Select(g => g.Count() == 1 ? g.Key : $"{g.Key} x {g.Count()}"));
+        var gates = bench
+            .StepsOf[bench.Steps[coat.StepId].BatchId]
+            .Where(s => s.Key.Kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate)
+            .ToList();
+        var found = gates
+            .SelectMany(g => flaws[g.Id])
+            .Concat(flaws[coat.StepId])
+            .Where(f => models.Contains(f.ModelId) && f.NotedAt >= coat.StartedAt)
+            .Select(f => f.Words)
+            .ToList();
+        if (found.Count > 0)
+            return string.Join(", ", found.GroupBy(w => w).Select(g => g.Count() == 1 ? g.Key : $"{g.Key} x {g.Count()}"));
         return gates.Exists(g => bench.TicksOf[g.Id].Any(t => models.Contains(t.ModelId))) ? "clean" : "";
     }
 
@@ -136,14 +262,31 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         foreach (var coat in bench.AwaitedCoats.Where(c => c.EndedAt is not null))
         {
             var step = bench.Steps[coat.StepId];
-            if (Waits.NextPass(bench, step.Id) is not { } next || bench.TimesOf(coat, Readiness.Recoat) is not { } times) continue;
+            if (Waits.NextPass(bench, step.Id) is not { } next || bench.TimesOf(coat, Readiness.Recoat) is not { } times)
+                continue;
             var shut = bench.Drying.ShutAfter(coat);
             var (closes, reopens) = (shut?.Closes, shut?.Reopens);
-            var words = closes is not { } end ? $"from {_clock.At(times.Sure)}"
-                : end <= times.Sure || now > end ? reopens is { } again ? $"not before {_clock.At(again)}: between it lifts" : "not again without sanding"
+            var words =
+                closes is not { } end ? $"from {_clock.At(times.Sure)}"
+                : end <= times.Sure || now > end
+                    ? reopens is { } again ? $"not before {_clock.At(again)}: between it lifts"
+                        : "not again without sanding"
                 : $"{(times.Sure > now ? $"from {_clock.At(times.Sure)} " : "")}until {_clock.At(end)}";
             var unit = bench.UnitOf(step);
-            views.Add(new RecoatView(coat.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(next), coat.EndedAt!.Value, times.Sure, closes, reopens, words, closes > now && closes > times.Sure));
+            views.Add(
+                new RecoatView(
+                    coat.Id,
+                    bench.NameOf(step),
+                    unit.Mark,
+                    BenchIndex.TitleOf(next),
+                    coat.EndedAt!.Value,
+                    times.Sure,
+                    closes,
+                    reopens,
+                    words,
+                    closes > now && closes > times.Sure
+                )
+            );
         }
         return [.. views.OrderBy(v => v.Closes ?? Instant.MaxValue).ThenBy(v => v.Opens)];
     }
@@ -152,25 +295,45 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var belief = bench.Drying.BeliefOf(product);
         var step = StepKind.Study;
-        var stages = Enum.GetValues<Readiness>().Where(s => DryingModel.Knows(product.Class, s)).Select(s =>
-        {
-            var band = bench.Drying.Expected(step, product, s, HouseRules.Default, now);
-            return new StageView(s, TradeDefaults.ClassOf(product.Class).Stages[Ids.Of(s)].TRefMin, band.Early, band.Usual, band.Sure);
-        }).ToList();
-        var sureness = belief.Count == 0 ? "rule of thumb: nothing seen here yet"
+        var stages = Enum.GetValues<Readiness>()
+            .Where(s => DryingModel.Knows(product.Class, s))
+            .Select(s =>
+            {
+                var band = bench.Drying.Expected(step, product, s, HouseRules.Default, now);
+                return new StageView(s, TradeDefaults.ClassOf(product.Class).Stages[Ids.Of(s)].TRefMin, band.Early, band.Usual, band.Sure);
+            })
+            .ToList();
+        var sureness =
+            belief.Count == 0 ? "rule of thumb: nothing seen here yet"
             : belief.IsCalibrated ? $"calibrated on this bench, n = {belief.Count}"
             : $"learning, n = {belief.Count}: give or take {Math.Round((Math.Exp(1.2816 * belief.Sd) - 1) * 100)} %";
-        return new ProductView(product.Id, product.Name, stages, Math.Round(belief.Factor, 2), belief.Count, sureness, bench.Drying.LabelOf(product), [.. bench.Drying.ObservationsOf(product).Select(Observation)]);
+        return new ProductView(
+            product.Id,
+            product.Name,
+            stages,
+            Math.Round(belief.Factor, 2),
+            belief.Count,
+            sureness,
+            bench.Drying.LabelOf(product),
+            [.. bench.Drying.ObservationsOf(product).Select(Observation)]
+        );
     }
 
     private ObservationView Observation(ObservedCoat seen)
     {
         static string Lasts(double minutes) => Clockface.Lasts((long)Math.Round(minutes));
         var o = seen.Seen;
-        var what = o.Exact is { } x ? $"dry at {Lasts(x)}"
+        var what =
+            o.Exact is { } x ? $"dry at {Lasts(x)}"
             : o is { NotDryAt: { } low, DryAt: { } high } ? $"tacky at {Lasts(low)}, dry at {Lasts(high)}"
-            : o.NotDryAt is { } tacky ? $"still tacky at {Lasts(tacky)}" : $"dry by {Lasts(o.DryAt!.Value)}";
-        return new ObservationView(seen.TestIds, seen.Stage, $"{_clock.At(seen.Coat.EndedAt!.Value)}: {Ids.Of(seen.Stage).Replace('_', ' ')}, {what}; table {Lasts(o.ModelMinutes)}", seen.LeftOut);
+            : o.NotDryAt is { } tacky ? $"still tacky at {Lasts(tacky)}"
+            : $"dry by {Lasts(o.DryAt!.Value)}";
+        return new ObservationView(
+            seen.TestIds,
+            seen.Stage,
+            $"{_clock.At(seen.Coat.EndedAt!.Value)}: {Ids.Of(seen.Stage).Replace('_', ' ')}, {what}; table {Lasts(o.ModelMinutes)}",
+            seen.LeftOut
+        );
     }
 
     // Coats whose gate found something, by the air they were laid in: found from the flaws, which are few.
@@ -178,10 +341,17 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
         var batches = bench.State.Flaws.Select(f => bench.Steps[f.StepId].BatchId).ToHashSet();
-        var failed = batches.SelectMany(b => bench.StepsOf[b]).SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null })
-            .Where(c => Verdict(c, flaws) is not ("" or "clean")).ToList();
-        if (failed.Count == 0) return "";
-        var words = $"{failed.Count} {(failed.Count == 1 ? "coat" : "coats")} with known air failed at a gate: {failed.Min(c => c.AirC):0} to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
+        var failed = batches
+            .SelectMany(b => bench.StepsOf[b])
+            .SelectMany(s => bench.CoatsOf(s.Id))
+            .Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null })
+            .Where(c => Verdict(c, flaws) is not ("" or "clean"))
+            .ToList();
+        if (failed.Count == 0)
+            return "";
+        var words =
+            $"{failed.Count} {(failed.Count == 1 ? "coat" : "coats")} with known air failed at a gate: {failed.Min(c => c.AirC):0} "
+            + $"to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
         return failed.Count < 5 ? $"{words}. Too few to say more." : $"{words}.";
     }
 }

@@ -15,10 +15,21 @@ namespace Hexaprep.Core.Bench;
 /// <param name="From">What it waits for is safe from here on.</param>
 /// <param name="Until">The last moment to begin it.</param>
 /// <param name="Closes">What ends it.</param>
-public sealed record DropInView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Text, Instant From, Instant Until, string Closes);
+public sealed record DropInView(
+    Guid StepId,
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    string Title,
+    string Text,
+    Instant From,
+    Instant Until,
+    string Closes
+);
 
 /// <summary>Finds the short returns of a plan: steps of few minutes that follow a wait of the same sitting.</summary>
-/// <remarks>A return may begin when all it waits for is safe, and as late as its window, its sitting, the weather and what follows it allow. Work that comes after it in the sitting may
+/// <remarks>A return may begin when all it waits for is safe, and as late as its window, its sitting, the weather and what follows it
+/// allow. Work that comes after it in the sitting may
 /// slide into the minutes left free; nothing is lost, and no later sitting changes, wherever in between it is done.</remarks>
 public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
 {
@@ -26,16 +37,19 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
     public const int Longest = 15;
 
     /// <summary>The returns planned before a moment, the soonest first.</summary>
-    public IReadOnlyList<DropInView> Before(Instant end) => [.. plan.Work.Where(w => w.Begin < end).Select(Of).OfType<DropInView>().OrderBy(d => d.From).ThenBy(d => d.StepId)];
+    public IReadOnlyList<DropInView> Before(Instant end) =>
+        [.. plan.Work.Where(w => w.Begin < end).Select(Of).OfType<DropInView>().OrderBy(d => d.From).ThenBy(d => d.StepId)];
 
     /// <summary>The return that a stretch of work is; null when it is none.</summary>
     public DropInView? Of(PlannedWork work)
     {
         // What slides depends on all that is planned around it: an old plan says nothing of it.
-        if (plan.IsOld) return null;
+        if (plan.IsOld)
+            return null;
         var minutes = (int)(work.End - work.Begin).TotalMinutes;
         var step = bench.Steps[work.StepId];
-        if (work.InHand || minutes > Longest || work.Models < bench.Remaining(step).Count) return null;
+        if (work.InHand || minutes > Longest || work.Models < bench.Remaining(step).Count)
+            return null;
         var start = Minute(work.Begin);
         var sitting = plan.Problem.Sittings.First(s => s.End > start);
         var id = step.Id.ToString();
@@ -44,15 +58,33 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         List<(int End, int Ready, int? Closes)> laid = [.. Laid(step)];
         var ready = into.Select(i => i.End + i.Arc.Min).Concat(laid.Select(l => l.Ready)).DefaultIfEmpty(0).Max();
         // A plan cuts the sitting that runs at its own now.
-        var begun = bench.State.Settings.Calendar.From(plan.At(sitting.Begin), 1).FirstOrDefault(s => s.Holds(plan.At(sitting.Begin))) is { } real ? Minute(real.Begin) : sitting.Begin;
+        var begun = bench.State.Settings.Calendar.From(plan.At(sitting.Begin), 1).FirstOrDefault(s => s.Holds(plan.At(sitting.Begin)))
+            is { } real
+            ? Minute(real.Begin)
+            : sitting.Begin;
         var waits = into.Where(i => i.Arc.Min > 0).Select(i => i.End).Concat(laid.Select(l => l.End)).ToList();
-        if (ready <= begun || !waits.Exists(end => end >= begun) || into.Exists(i => i.Arc.Min == 0 && i.End == ready)) return null;
-        var (until, closes) = Limits(step, batch, into, start, minutes, sitting).Concat(laid.Where(l => l.Closes is not null).Select(l => (l.Closes!.Value, "then recoating closes"))).MinBy(l => l.Item1);
-        if (until <= ready || until < start) return null;
+        if (ready <= begun || !waits.Exists(end => end >= begun) || into.Exists(i => i.Arc.Min == 0 && i.End == ready))
+            return null;
+        var (until, closes) = Limits(step, batch, into, start, minutes, sitting)
+            .Concat(laid.Where(l => l.Closes is not null).Select(l => (l.Closes!.Value, "then recoating closes")))
+            .MinBy(l => l.Item1);
+        if (until <= ready || until < start)
+            return null;
         var unit = bench.UnitOf(step);
         var (from, last) = (Instant.Max(plan.At(ready), clock.Now), plan.At(until));
-        return last <= from ? null : new DropInView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step),
-            $"Come back between {clock.Between(from, last)} {For(step)}: {closes}", from, last, closes);
+        return last <= from
+            ? null
+            : new DropInView(
+                step.Id,
+                unit.Id,
+                bench.NameOf(step),
+                unit.Mark,
+                BenchIndex.TitleOf(step),
+                $"Come back between {clock.Between(from, last)} {For(step)}: {closes}",
+                from,
+                last,
+                closes
+            );
     }
 
     // Coats that are on: a plan no longer names those that are safe by now.
@@ -64,15 +96,30 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         let times = bench.TimesOf(coat, edge.Stage!.Value)
         where times is not null
         let shut = edge.Stage == Readiness.Recoat ? bench.Drying.ShutAfter(coat) : null
-        select (Minute(coat.EndedAt!.Value), (int)Math.Ceiling((times.Sure - plan.Origin).TotalMinutes), shut is { } s && s.Closes > times.Sure ? Minute(s.Closes) : (int?)null);
+        select (
+            Minute(coat.EndedAt!.Value),
+            (int)Math.Ceiling((times.Sure - plan.Origin).TotalMinutes),
+            shut is { } s && s.Closes > times.Sure ? Minute(s.Closes) : (int?)null
+        );
 
-    private IEnumerable<(int Until, string Closes)> Limits(BenchStep step, PlanBatch batch, List<(PlanArc Arc, int End)> into, int start, int minutes, Span sitting)
+    private IEnumerable<(int Until, string Closes)> Limits(
+        BenchStep step,
+        PlanBatch batch,
+        List<(PlanArc Arc, int End)> into,
+        int start,
+        int minutes,
+        Span sitting
+    )
     {
         yield return (sitting.End - minutes - (step.Amounts.Mode is null ? 0 : plan.Problem.Closing ?? 0), "then the sitting ends");
-        if (step.Amounts.Mode is not null) yield return (plan.Problem.SprayWindows.First(s => s.End > start).End - minutes, "then it is no weather for spraying");
-        foreach (var window in Windows(into, start, minutes)) yield return window;
-        foreach (var next in Pushed(step, batch, start + minutes)) yield return (next.Start - minutes, $"later would push {next.Words}");
-        foreach (var limit in Sliding(step, start, minutes, sitting)) yield return limit;
+        if (step.Amounts.Mode is not null)
+            yield return (plan.Problem.SprayWindows.First(s => s.End > start).End - minutes, "then it is no weather for spraying");
+        foreach (var window in Windows(into, start, minutes))
+            yield return window;
+        foreach (var next in Pushed(step, batch, start + minutes))
+            yield return (next.Start - minutes, $"later would push {next.Words}");
+        foreach (var limit in Sliding(step, start, minutes, sitting))
+            yield return limit;
     }
 
     // The last starts that the windows behind a step allow.
@@ -80,9 +127,12 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
     {
         foreach (var (arc, end) in into)
         {
-            if (arc.Max is { } max) yield return (end + max, "then it is too late for the coat below");
-            if (arc.Forbid is { } gap && start - end <= gap.Begin) yield return (end + gap.Begin, "then recoating closes");
-            if (arc.FinishMax is { } finish) yield return (end + finish - minutes, "then the mix is stiff");
+            if (arc.Max is { } max)
+                yield return (end + max, "then it is too late for the coat below");
+            if (arc.Forbid is { } gap && start - end <= gap.Begin)
+                yield return (end + gap.Begin, "then recoating closes");
+            if (arc.FinishMax is { } finish)
+                yield return (end + finish - minutes, "then the mix is stiff");
         }
     }
 
@@ -101,26 +151,39 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         // After the last coat of a sitting the airbrush is cleaned: hands are not free yet.
         int Cleaned(BenchStep own, int end) => own.Amounts.Mode is null ? end : end + (plan.Problem.Closing ?? 0);
         var (room, ended) = (0, Cleaned(step, start + minutes));
-        foreach (var work in plan.Work.SkipWhile(w => Minute(w.Begin) < start).TakeWhile(w => Minute(w.Begin) < sitting.End).Where(w => w.StepId != step.Id && Minute(w.Begin) >= start + minutes))
+        foreach (
+            var work in plan
+                .Work.SkipWhile(w => Minute(w.Begin) < start)
+                .TakeWhile(w => Minute(w.Begin) < sitting.End)
+                .Where(w => w.StepId != step.Id && Minute(w.Begin) >= start + minutes)
+        )
         {
             var (begin, end, own) = (Minute(work.Begin), Minute(work.End), bench.Steps[work.StepId]);
             room += Math.Max(0, begin - ended);
             ended = Math.Max(ended, Cleaned(own, end));
             yield return (start + room + sitting.End - Cleaned(own, end), "then the sitting is full");
-            if (own.Amounts.Mode is not null) yield return (start + room + plan.Problem.SprayWindows.First(s => s.End > begin).End - end, $"later would push {bench.NameOf(own)} out of the spray weather");
+            if (own.Amounts.Mode is not null)
+                yield return (
+                    start + room + plan.Problem.SprayWindows.First(s => s.End > begin).End - end,
+                    $"later would push {bench.NameOf(own)} out of the spray weather"
+                );
             var batch = plan.BatchOf(own.BatchId);
-            foreach (var next in Pushed(own, batch, end)) yield return (start + room + next.Start - end, $"later would push {next.Words}");
-            foreach (var window in Windows(batch.Arcs.Where(a => a.To == own.Id.ToString()).Select(a => (a, EndOf(a.From))), begin, end - begin))
+            foreach (var next in Pushed(own, batch, end))
+                yield return (start + room + next.Start - end, $"later would push {next.Words}");
+            foreach (
+                var window in Windows(batch.Arcs.Where(a => a.To == own.Id.ToString()).Select(a => (a, EndOf(a.From))), begin, end - begin)
+            )
                 yield return (start + room + window.Start - begin, $"later would push {bench.NameOf(own)} out of its window");
         }
     }
 
-    private static string For(BenchStep step) => step.Key switch
-    {
-        { Kind: StepKind.Prime, Occurrence: > 1 } => "for a light pass",
-        { Kind: StepKind.FinalGate } => "for the last look",
-        _ => $"to {char.ToLowerInvariant(StepWords.For(step.Key.Kind).Title[0])}{StepWords.For(step.Key.Kind).Title[1..]}",
-    };
+    private static string For(BenchStep step) =>
+        step.Key switch
+        {
+            { Kind: StepKind.Prime, Occurrence: > 1 } => "for a light pass",
+            { Kind: StepKind.FinalGate } => "for the last look",
+            _ => $"to {char.ToLowerInvariant(StepWords.For(step.Key.Kind).Title[0])}{StepWords.For(step.Key.Kind).Title[1..]}",
+        };
 
     private int EndOf(string planStep) => plan.EndOf(planStep) ?? int.MinValue / 2;
 

@@ -15,22 +15,54 @@ internal static class DryingReader
         var step = bench.Steps[coat.StepId];
         // While the work goes on, the wait is counted from the end that is expected.
         var expected = coat.EndedAt is null;
-        var counted = expected ? coat with { EndedAt = plan.Work.FirstOrDefault(w => w.InHand && w.StepId == step.Id)?.End ?? clock.Now } : coat;
+        var counted = expected
+            ? coat with
+            {
+                EndedAt = plan.Work.FirstOrDefault(w => w.InHand && w.StepId == step.Id)?.End ?? clock.Now,
+            }
+            : coat;
         foreach (var awaited in Waits.Of(bench, step))
         {
-            if (bench.TimesOf(counted, awaited.Stage) is not { } times || times.Sure <= clock.Now) continue;
+            if (bench.TimesOf(counted, awaited.Stage) is not { } times || times.Sure <= clock.Now)
+                continue;
             var unit = bench.UnitOf(step);
             var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
-            return new DryingView(coat.Id, step.Id, unit.Id, bench.NameOf(step), unit.Mark, noun, awaited.SafeTo, awaited.Stage, coat.StartedAt,
-                times.Early, times.Usual, times.Sure, clock.At(times.Sure), Basis(bench, coat, times), expected, !expected && clock.Now >= times.Early, times.Tested,
-                coat.Film, coat.AirC, coat.HumidityPct, coat.Number, coat.Product, coat.Method, coat.ModelIds.Count)
-            { EndedAt = coat.EndedAt };
+            return new DryingView(
+                coat.Id,
+                step.Id,
+                unit.Id,
+                bench.NameOf(step),
+                unit.Mark,
+                noun,
+                awaited.SafeTo,
+                awaited.Stage,
+                coat.StartedAt,
+                times.Early,
+                times.Usual,
+                times.Sure,
+                clock.At(times.Sure),
+                Basis(bench, coat, times),
+                expected,
+                !expected && clock.Now >= times.Early,
+                times.Tested,
+                coat.Film,
+                coat.AirC,
+                coat.HumidityPct,
+                coat.Number,
+                coat.Product,
+                coat.Method,
+                coat.ModelIds.Count
+            )
+            {
+                EndedAt = coat.EndedAt,
+            };
         }
         return null;
     }
 
     private static string Basis(BenchIndex bench, Coat coat, SafeTimes times) =>
-        times.Tested ? "your own test"
-        : $"{(bench.Drying.BeliefOf(Product.Of(coat)).Count is > 0 and var seen ? $"what this bench saw of the product, n = {seen}" : "rule of thumb: usual for this kind of product")}, {(
+        times.Tested
+            ? "your own test"
+            : $"{(bench.Drying.BeliefOf(Product.Of(coat)).Count is > 0 and var seen ? $"what this bench saw of the product, n = {seen}" : "rule of thumb: usual for this kind of product")}, {(
             coat.AirC is not null || coat.HumidityPct is not null ? "in the air noted with it" : bench.Drying.ReadingAt(coat.EndedAt ?? coat.StartedAt) is not null ? "in the air read at the bench" : "about 21 °C and 50 % RH")}";
 }

@@ -22,16 +22,51 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var all = bench.ModelsOf[step.BatchId].ToList();
         var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
         var done = all.Count(m => bench.IsDone(step.Id, m.Id));
-        var pegs = all.Select(m => new PegView(m.Number,
-            bench.IsDone(step.Id, m.Id) ? PegState.Done : bench.IsHeld(m.Id) ? PegState.Held : work.InHand && m.Number == next ? PegState.Hand : PegState.Rest));
+        var pegs = all.Select(m => new PegView(
+            m.Number,
+            bench.IsDone(step.Id, m.Id) ? PegState.Done
+                : bench.IsHeld(m.Id) ? PegState.Held
+                : work.InHand && m.Number == next ? PegState.Hand
+                : PegState.Rest
+        ));
         var ends = work.InHand ? work.End : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
-        var card = new CardView(step.Reason, how, words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
-        var detail = $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · {batch.Traits.MaterialWords}";
-        return new HandView(step.Id, unit.Id, unit.Name, unit.Mark, detail, step.Key.Kind, BenchIndex.TitleOf(step), how, [.. pegs], done, all.Count,
-            work.InHand, next, key, note, ends, Why(step, work), Limit(step, work.InHand), CautionViews.Of(cautions, Seen(step)), card,
-            step.Key.Kind.IsGate(), Figure, FlawWords.For(step.Key.Kind))
+        var card = new CardView(
+            step.Reason,
+            how,
+            words.LookFor,
+            words.GoesWrong,
+            [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]
+        );
+        var detail =
+            $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · "
+            + $"{batch.Traits.MaterialWords}";
+        return new HandView(
+            step.Id,
+            unit.Id,
+            unit.Name,
+            unit.Mark,
+            detail,
+            step.Key.Kind,
+            BenchIndex.TitleOf(step),
+            how,
+            [.. pegs],
+            done,
+            all.Count,
+            work.InHand,
+            next,
+            key,
+            note,
+            ends,
+            Why(step, work),
+            Limit(step, work.InHand),
+            CautionViews.Of(cautions, Seen(step)),
+            card,
+            step.Key.Kind.IsGate(),
+            Figure,
+            FlawWords.For(step.Key.Kind)
+        )
         {
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
             HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
@@ -50,37 +85,55 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
     }
 
     // Set glue, softener and varnish have no way back; primer covers what was found and not mended.
-    internal static string? Asks(BenchIndex bench, BenchStep step) => bench.TicksOf[step.Id].Any() ? null : step.Key.Kind switch
-    {
-        StepKind.Glue or StepKind.SoftenTransfer or StepKind.Seal or StepKind.FinalCoat => Locked(bench, step),
-        StepKind.Prime when step.Key.Occurrence == 1 && Held(bench, step) is { Count: > 0 } held =>
-            $"Not mended yet: {string.Join("; ", held.Select(f => $"{f.Words} ({f.Place})"))}. {(held.Count == 1 ? "That model is" : "Those models are")} left out and primed later.",
-        _ => null,
-    };
+    internal static string? Asks(BenchIndex bench, BenchStep step) =>
+        bench.TicksOf[step.Id].Any()
+            ? null
+            : step.Key.Kind switch
+            {
+                StepKind.Glue or StepKind.SoftenTransfer or StepKind.Seal or StepKind.FinalCoat => Locked(bench, step),
+                StepKind.Prime when step.Key.Occurrence == 1 && Held(bench, step) is { Count: > 0 } held =>
+                    $"Not mended yet: {string.Join("; ", held.Select(f => $"{f.Words} ({f.Place})"))}. "
+                        + $"{(held.Count == 1 ? "That model is" : "Those models are")} left out and primed later.",
+                _ => null,
+            };
 
-    private static List<Flaw> Held(BenchIndex bench, BenchStep step) => [.. bench.OpenFlaws.Where(f => bench.Steps[f.StepId].BatchId == step.BatchId)];
+    private static List<Flaw> Held(BenchIndex bench, BenchStep step) =>
+        [.. bench.OpenFlaws.Where(f => bench.Steps[f.StepId].BatchId == step.BatchId)];
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {
-        if (!inHand) return ($"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}", $"about {Clockface.Lasts(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of your hands, done about {clock.At(ends)}");
+        if (!inHand)
+            return (
+                $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",
+                $"about {Clockface.Lasts(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of "
+                    + $"your hands, done about {clock.At(ends)}"
+            );
         var total = bench.ModelsOf[step.BatchId].Count();
         var done = step.Key.Kind.IsGate() ? "is clean" : words.Done;
         return left == 1
-            ? (total == 1 ? $"It {(step.Key.Kind.IsGate() ? done : "is " + done)}" : $"All {total - bench.ModelsOf[step.BatchId].Count(m => bench.IsHeld(m.Id))} {words.Done}", "closes the step")
+            ? (
+                total == 1
+                    ? $"It {(step.Key.Kind.IsGate() ? done : "is " + done)}"
+                    : $"All {total - bench.ModelsOf[step.BatchId].Count(m => bench.IsHeld(m.Id))} {words.Done}",
+                "closes the step"
+            )
             : ($"Model {next} {done}", $"{left - 1} more after it, done about {clock.At(ends)}");
     }
 
     // The cause in at most sixteen words: a long wait that passes unattended, a wait that ended, a deadline, or what it opens.
     private string Why(BenchStep step, PlannedWork work)
     {
-        if (!work.InHand && plan.MixOf(step) is { } mix && mix.Stiff > clock.Now) return $"The mix for {bench.NameOf(mix.First(bench))} stays workable till {clock.At(mix.Stiff)}: fill these from it, mix nothing anew.";
+        if (!work.InHand && plan.MixOf(step) is { } mix && mix.Stiff > clock.Now)
+            return $"The mix for {bench.NameOf(mix.First(bench))} stays workable till {clock.At(mix.Stiff)}: fill these from it, "
+                + "mix nothing anew.";
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)
         {
             var longest = waits.Max(w => bench.Expected(step, w.Stage, clock.Now).Sure);
             var (noun, _) = StepWords.Wait(step.Key.Kind, product);
             var over = work.End + Duration.FromMinutes(longest);
-            if (sitting is not null && over > sitting.End) return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";
+            if (sitting is not null && over > sitting.End)
+                return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";
             return $"Its {noun} needs {Clockface.Lasts(longest)}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
         }
         var wait = plan.HoldsOf(step).LastOrDefault(b => b is { Kind: BindingKind.Wait, Binds: true });
@@ -90,23 +143,30 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             return $"Its {noun} has been ready since {clock.At(plan.At(wait.At))}; the longest way still lies ahead of it.";
         }
         return bench.UnitOf(step).Deadline is { } day
-            ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{bench.UnitOf(step).Name} are due {day:ddd d MMM}, and everything after waits for this.")
+            ? string.Create(
+                System.Globalization.CultureInfo.InvariantCulture,
+                $"{bench.UnitOf(step).Name} are due {day:ddd d MMM}, and everything after waits for this."
+            )
             : $"It may go on now, and the longest way still lies ahead of {bench.UnitOf(step).Name}.";
     }
 
     private LimitView? Limit(BenchStep step, bool inHand)
     {
-        if (!inHand || step.Amounts.WorkingMinutes is not { } working || bench.InHand is not { } spell) return null;
+        if (!inHand || step.Amounts.WorkingMinutes is not { } working || bench.InHand is not { } spell)
+            return null;
         var stiff = PuttyMix.MadeAt(bench, spell) + Duration.FromMinutes(working);
         return new LimitView($"Mix stiffens {clock.At(stiff)}", stiff);
     }
 
     private HashSet<string> Seen(BenchStep step)
     {
-        if (sitting is null) return [];
+        if (sitting is null)
+            return [];
         return
         [
-            .. bench.EndedAfter(sitting.Begin).Where(s => s.BeganAt >= sitting.Begin && s.StepId != step.Id)
+            .. bench
+                .EndedAfter(sitting.Begin)
+                .Where(s => s.BeganAt >= sitting.Begin && s.StepId != step.Id)
                 .Select(s => bench.Steps[s.StepId])
                 .SelectMany(s => Caution.For(s.Key.Kind, s.Amounts.Way, bench.JobOf(s)))
                 .Select(c => c.Name),

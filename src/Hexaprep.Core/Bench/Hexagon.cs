@@ -5,18 +5,43 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>Where one side of the hexagon stands.</summary>
-public enum SideState { None, Rest, Hand, Wait, Done, Redo }
+public enum SideState
+{
+    None,
+    Rest,
+    Hand,
+    Wait,
+    Done,
+    Redo,
+}
 
 /// <summary>Where a unit stands among its stages: six sides, the painting corner and the centre.</summary>
-public sealed record Hexagon(SideState Clean, SideState Wash, SideState Fill, SideState Mount, SideState Prime, SideState Paint, SideState Varnish, SideState Finish)
+public sealed record Hexagon(
+    SideState Clean,
+    SideState Wash,
+    SideState Fill,
+    SideState Mount,
+    SideState Prime,
+    SideState Paint,
+    SideState Varnish,
+    SideState Finish
+)
 {
     /// <summary>The hexagon of some batches: each side shows the first that applies of redo, hand, rest, wait, done, none.</summary>
     public static Hexagon Of(BenchIndex bench, IEnumerable<Guid> batchIds, Instant now)
     {
         var steps = batchIds.SelectMany(b => bench.StepsOf[b]).ToLookup(s => s.Side);
         SideState At(Side side) => Side(bench, [.. steps[side]], now);
-        return new(At(Routes.Side.Clean), At(Routes.Side.Wash), At(Routes.Side.Fill), At(Routes.Side.Mount), At(Routes.Side.Prime),
-            At(Routes.Side.Paint), At(Routes.Side.Varnish), At(Routes.Side.Finish));
+        return new(
+            At(Routes.Side.Clean),
+            At(Routes.Side.Wash),
+            At(Routes.Side.Fill),
+            At(Routes.Side.Mount),
+            At(Routes.Side.Prime),
+            At(Routes.Side.Paint),
+            At(Routes.Side.Varnish),
+            At(Routes.Side.Finish)
+        );
     }
 
     /// <summary>Where a single step stands.</summary>
@@ -24,11 +49,15 @@ public sealed record Hexagon(SideState Clean, SideState Wash, SideState Fill, Si
 
     private static SideState Side(BenchIndex bench, List<BenchStep> steps, Instant now)
     {
-        if (steps.Count == 0) return SideState.None;
+        if (steps.Count == 0)
+            return SideState.None;
         var ids = steps.Select(s => s.Id).ToHashSet();
-        if (bench.OpenFlaws.Any(f => ids.Contains(f.StepId))) return SideState.Redo;
-        if (bench.InHand is { } spell && ids.Contains(spell.StepId)) return SideState.Hand;
-        if (steps.Any(s => !bench.IsFinished(s))) return SideState.Rest;
+        if (bench.OpenFlaws.Any(f => ids.Contains(f.StepId)))
+            return SideState.Redo;
+        if (bench.InHand is { } spell && ids.Contains(spell.StepId))
+            return SideState.Hand;
+        if (steps.Any(s => !bench.IsFinished(s)))
+            return SideState.Rest;
         return steps.Any(s => StillDrying(bench, s, now)) ? SideState.Wait : SideState.Done;
     }
 

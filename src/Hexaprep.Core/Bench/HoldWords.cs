@@ -7,15 +7,19 @@ namespace Hexaprep.Core.Bench;
 /// <summary>Says in words what holds a step of the plan where it is.</summary>
 public static class HoldWords
 {
-    /// <summary>Why a step is not reached before a moment (the sitting's end), in a few words, and when it lets go. What dries is named only when that
+    /// <summary>Why a step is not reached before a moment (the sitting's end), in a few words, and when it lets go. What dries is
+    /// named only when that
     /// alone prevents it.</summary>
     public static (string Reason, Instant? Until) WhyNot(BenchIndex bench, BenchPlan plan, BenchStep step, Instant ends, Clockface clock)
     {
-        if (plan.LacksOf(step) is { } lacks) return (lacks, null);
+        if (plan.LacksOf(step) is { } lacks)
+            return (lacks, null);
         var remaining = bench.Remaining(step);
-        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker && until >= ends) return (blocker.Reason, until);
+        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker && until >= ends)
+            return (blocker.Reason, until);
         var planned = plan.BeginOf(step);
-        if (plan.HoldsOf(step).LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at) return ("earlier steps come first", planned);
+        if (plan.HoldsOf(step).LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at)
+            return ("earlier steps come first", planned);
         return binding.Kind switch
         {
             BindingKind.Wait when Drying(bench, binding) is { } what => ($"{what} till {clock.At(plan.At(binding.At))}", at),
@@ -38,7 +42,8 @@ public static class HoldWords
             BindingKind.Hands => $"your hands leave {bench.NameOf(other!)}",
             BindingKind.Sitting => "the sitting begins",
             BindingKind.SprayWindow => "spraying is possible",
-            BindingKind.Resource when binding.Resource == PlanDraft.Rack => $"{bench.NameOf(other!)} dries in the last rack slot until then",
+            BindingKind.Resource when binding.Resource == PlanDraft.Rack =>
+                $"{bench.NameOf(other!)} dries in the last rack slot until then",
             BindingKind.Resource => $"{bench.NameOf(other!)} gives its handles back",
             BindingKind.Gap => $"the gap after {BenchIndex.TitleOf(other!)} is over: not between",
             BindingKind.SetUp => $"shares or changes the set-up of {bench.NameOf(other!)}",
@@ -51,7 +56,8 @@ public static class HoldWords
     private static string? Drying(BenchIndex bench, Binding binding)
     {
         var before = bench.Steps[PlanIds.StepOf(binding.Step!)];
-        if (before.Amounts.Product is not { } product) return null;
+        if (before.Amounts.Product is not { } product)
+            return null;
         var (noun, verb) = StepWords.Wait(before.Key.Kind, product);
         return $"{noun} {verb}";
     }

@@ -9,16 +9,38 @@ namespace Hexaprep.Core.Bench;
 /// <param name="FirstVisit">The school ids the first visit asks, at most six.</param>
 /// <param name="Schools">Every point, in working order.</param>
 /// <param name="Scopes">Units and batches whose rules may differ, with how many of theirs do.</param>
-public sealed record HouseView(bool Asked, IReadOnlyList<string> FirstVisit, IReadOnlyList<SchoolView> Schools, IReadOnlyList<ScopeView> Scopes);
+public sealed record HouseView(
+    bool Asked,
+    IReadOnlyList<string> FirstVisit,
+    IReadOnlyList<SchoolView> Schools,
+    IReadOnlyList<ScopeView> Scopes
+);
 
 /// <summary>A point where practitioners differ.</summary>
-public sealed record SchoolView(string Id, Side Side, string Question, string Otherwise, bool IsLaw, string Chosen, string Default, ChoiceOrigin From, string? Under, IReadOnlyList<OptionView> Options);
+public sealed record SchoolView(
+    string Id,
+    Side Side,
+    string Question,
+    string Otherwise,
+    bool IsLaw,
+    string Chosen,
+    string Default,
+    ChoiceOrigin From,
+    string? Under,
+    IReadOnlyList<OptionView> Options
+);
 
 /// <summary>An option of a point.</summary>
 public sealed record OptionView(string Id, string Label, string Card);
 
 /// <summary>Where a choice comes from: the trade's default, the bench, the unit, the batch.</summary>
-public enum ChoiceOrigin { Default, Bench, Unit, Batch }
+public enum ChoiceOrigin
+{
+    Default,
+    Bench,
+    Unit,
+    Batch,
+}
 
 /// <summary>A unit or batch with rules of its own.</summary>
 public sealed record ScopeView(Guid UnitId, Guid? BatchId, string Name, int Own);
@@ -35,7 +57,16 @@ public sealed record EffectsView(string School, IReadOnlyList<OptionEffectView> 
 /// <param name="Moves">Promises that move by half a day or more.</param>
 /// <param name="Comes">Steps that come into routes.</param>
 /// <param name="Goes">Steps that go.</param>
-public sealed record OptionEffectView(string Option, bool Current, int HandsMinutes, double? Days, string Summary, IReadOnlyList<string> Moves, IReadOnlyList<string> Comes, IReadOnlyList<string> Goes);
+public sealed record OptionEffectView(
+    string Option,
+    bool Current,
+    int HandsMinutes,
+    double? Days,
+    string Summary,
+    IReadOnlyList<string> Moves,
+    IReadOnlyList<string> Comes,
+    IReadOnlyList<string> Goes
+);
 
 /// <summary>Reads the house rules, and works out what another choice would do.</summary>
 /// <param name="bench">The bench.</param>
@@ -52,15 +83,35 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
     {
         var house = bench.State.House;
         var unit = unitId ?? (batchId is { } b ? bench.Batches[b].UnitId : null);
-        var rules = house.Bench.Under(unit is { } u ? house.Of(u) : HouseRules.Default).Under(batchId is { } id ? house.Of(id) : HouseRules.Default);
-        ChoiceOrigin Origin(School s) => batchId is { } x && house.Of(x).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Batch
+        var rules = house
+            .Bench.Under(unit is { } u ? house.Of(u) : HouseRules.Default)
+            .Under(batchId is { } id ? house.Of(id) : HouseRules.Default);
+        ChoiceOrigin Origin(School s) =>
+            batchId is { } x && house.Of(x).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Batch
             : unit is { } y && house.Of(y).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Unit
-            : house.Bench.Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Bench : ChoiceOrigin.Default;
-        return new HouseView(bench.State.HouseAsked, [.. Schools.FirstVisit.Select(s => s.Id)],
-            [.. Schools.All.Select(s => new SchoolView(s.Id, SideOf(s.Steps[0]), s.Question, s.Otherwise, s.IsLaw, rules.Of(s).Id, s.Default.Id, Origin(s),
-                s.Under is { } under && !rules.Follows(under.School, under.Option) ? $"Makes a difference only with: {under.School.Option(under.Option)!.Label.ToLowerInvariant()}." : null,
-                [.. s.Options.Select(o => new OptionView(o.Id, o.Label, o.Card))]))],
-            [.. Scopes()]);
+            : house.Bench.Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Bench
+            : ChoiceOrigin.Default;
+        return new HouseView(
+            bench.State.HouseAsked,
+            [.. Schools.FirstVisit.Select(s => s.Id)],
+            [
+                .. Schools.All.Select(s => new SchoolView(
+                    s.Id,
+                    SideOf(s.Steps[0]),
+                    s.Question,
+                    s.Otherwise,
+                    s.IsLaw,
+                    rules.Of(s).Id,
+                    s.Default.Id,
+                    Origin(s),
+                    s.Under is { } under && !rules.Follows(under.School, under.Option)
+                        ? $"Makes a difference only with: {under.School.Option(under.Option)!.Label.ToLowerInvariant()}."
+                        : null,
+                    [.. s.Options.Select(o => new OptionView(o.Id, o.Label, o.Card))]
+                )),
+            ],
+            [.. Scopes()]
+        );
     }
 
     /// <summary>What each option of a point would do to the plan.</summary>
@@ -77,22 +128,43 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
     private OptionEffectView Effect(School school, SchoolOption option, Guid? scope, string current, Dictionary<Guid, Instant?> was)
     {
         var changed = HouseEdits.Changed(bench, bench.State.House.With(scope, school, option.Id), school).ToHashSet();
-        if (changed.Count == 0) return new(option.Id, option.Id == current, 0, 0, option.Id == current ? "as it is now" : "changes nothing here", [], [], []);
-        var next = bench.With(HouseEdits.Chosen(bench, scope is { } s && bench.Units.ContainsKey(s) ? s : null, scope is { } t && bench.Batches.ContainsKey(t) ? t : null, school, option.Id, newId));
+        if (changed.Count == 0)
+            return new(option.Id, option.Id == current, 0, 0, option.Id == current ? "as it is now" : "changes nothing here", [], [], []);
+        var next = bench.With(
+            HouseEdits.Chosen(
+                bench,
+                scope is { } s && bench.Units.ContainsKey(s) ? s : null,
+                scope is { } t && bench.Batches.ContainsKey(t) ? t : null,
+                school,
+                option.Id,
+                newId
+            )
+        );
         var promises = Promises.Of(next, PlanDraft.Make(next, now, budget, cancel));
         var hands = Hands(next) - Hands(bench);
         var (last, ends) = (was.Values.Max(), promises.Values.Max());
         double? days = last is { } a && ends is { } z && promises.Values.All(p => p is not null) ? (z - a).TotalDays : null;
         var (had, has) = (Kinds(bench, changed), Kinds(next, changed));
-        return new(option.Id, option.Id == current, hands, days, Words(hands, days), [.. Promises.Moves(bench, was, promises, _clock)],
-            Titles(has.Except(had)), Titles(had.Except(has)));
+        return new(
+            option.Id,
+            option.Id == current,
+            hands,
+            days,
+            Words(hands, days),
+            [.. Promises.Moves(bench, was, promises, _clock)],
+            Titles(has.Except(had)),
+            Titles(had.Except(has))
+        );
     }
 
-    private static HashSet<(Guid, StepKind)> Kinds(BenchIndex index, HashSet<Guid> batches) => [.. batches.SelectMany(b => index.StepsOf[b]).Select(s => (s.BatchId, s.Key.Kind))];
+    private static HashSet<(Guid, StepKind)> Kinds(BenchIndex index, HashSet<Guid> batches) =>
+        [.. batches.SelectMany(b => index.StepsOf[b]).Select(s => (s.BatchId, s.Key.Kind))];
 
-    private static IReadOnlyList<string> Titles(IEnumerable<(Guid, StepKind Kind)> steps) => [.. steps.Select(s => s.Kind).Distinct().Order().Select(k => StepWords.For(k).Title)];
+    private static IReadOnlyList<string> Titles(IEnumerable<(Guid, StepKind Kind)> steps) =>
+        [.. steps.Select(s => s.Kind).Distinct().Order().Select(k => StepWords.For(k).Title)];
 
-    private static int Hands(BenchIndex index) => index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Remaining(s).Count));
+    private static int Hands(BenchIndex index) =>
+        index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Remaining(s).Count));
 
     private static string Words(int hands, double? days)
     {
@@ -113,20 +185,23 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
         {
             yield return new(unit.Id, null, unit.Name, bench.State.House.Of(unit.Id).Chosen.Count);
             var batches = bench.State.Batches.Where(b => b.UnitId == unit.Id).ToList();
-            if (batches.Count < 2) continue;
-            foreach (var batch in batches) yield return new(unit.Id, batch.Id, $"{unit.Name}, {batch.Name}", bench.State.House.Of(batch.Id).Chosen.Count);
+            if (batches.Count < 2)
+                continue;
+            foreach (var batch in batches)
+                yield return new(unit.Id, batch.Id, $"{unit.Name}, {batch.Name}", bench.State.House.Of(batch.Id).Chosen.Count);
         }
     }
 
-    private static Side SideOf(StepKind kind) => kind switch
-    {
-        <= StepKind.OpenTubes => Side.Clean,
-        StepKind.Wash => Side.Wash,
-        <= StepKind.Sand => Side.Fill,
-        <= StepKind.Handle => Side.Mount,
-        <= StepKind.RevealBrush => Side.Prime,
-        StepKind.Paint or StepKind.Mask or StepKind.Unmask => Side.Paint,
-        StepKind.ProtectiveCoat or StepKind.GlossBed => Side.Varnish,
-        _ => Side.Finish,
-    };
+    private static Side SideOf(StepKind kind) =>
+        kind switch
+        {
+            <= StepKind.OpenTubes => Side.Clean,
+            StepKind.Wash => Side.Wash,
+            <= StepKind.Sand => Side.Fill,
+            <= StepKind.Handle => Side.Mount,
+            <= StepKind.RevealBrush => Side.Prime,
+            StepKind.Paint or StepKind.Mask or StepKind.Unmask => Side.Paint,
+            StepKind.ProtectiveCoat or StepKind.GlossBed => Side.Varnish,
+            _ => Side.Finish,
+        };
 }

@@ -16,18 +16,32 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var blocks = Past(since).Concat(Planned(until)).OrderBy(b => b.Begin).ToList();
         return new LineView(
             [.. sittings.Select(s => new SittingView(s.Begin, s.End, $"{clock.At(s.Begin)} to {clock.At(s.End)}", s.FitForSpray))],
-            blocks, [.. Begun(), .. ToCome(sitting?.End ?? until)]);
+            blocks,
+            [.. Begun(), .. ToCome(sitting?.End ?? until)]
+        );
     }
 
     /// <summary>The blocks of one sitting.</summary>
     public IReadOnlyList<BlockView> BlocksOf(Sitting sitting) =>
-        [.. Past(sitting.Begin).Concat(Planned(sitting.End, sitting.Begin)).Where(b => b.Begin < sitting.End && b.End > sitting.Begin).OrderBy(b => b.Begin)];
+        [
+            .. Past(sitting.Begin)
+                .Concat(Planned(sitting.End, sitting.Begin))
+                .Where(b => b.Begin < sitting.End && b.End > sitting.Begin)
+                .OrderBy(b => b.Begin),
+        ];
 
     private IEnumerable<BlockView> Past(Instant since) =>
         from spell in bench.EndedAfter(since).Reverse()
         where spell.EndedAt - spell.BeganAt >= Duration.FromMinutes(1)
         let step = bench.Steps[spell.StepId]
-        select Block(step, Instant.Max(since, spell.BeganAt), spell.EndedAt!.Value, bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id), BlockState.Past, 1);
+        select Block(
+            step,
+            Instant.Max(since, spell.BeganAt),
+            spell.EndedAt!.Value,
+            bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id),
+            BlockState.Past,
+            1
+        );
 
     private IEnumerable<BlockView> Planned(Instant until, Instant? from = null)
     {
@@ -48,7 +62,19 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
     private BlockView Block(BenchStep step, Instant begin, Instant end, int models, BlockState state, double share)
     {
         var unit = bench.UnitOf(step);
-        return new BlockView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), begin, end, models, state, share, step.Amounts.Mode is not null);
+        return new BlockView(
+            step.Id,
+            unit.Id,
+            bench.NameOf(step),
+            unit.Mark,
+            BenchIndex.TitleOf(step),
+            begin,
+            end,
+            models,
+            state,
+            share,
+            step.Amounts.Mode is not null
+        );
     }
 
     private IEnumerable<BightView> Begun() =>
@@ -61,11 +87,20 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         foreach (var work in plan.Work.Where(w => w.Begin < until))
         {
             var step = bench.Steps[work.StepId];
-            if (step.Amounts.Product is not { } product || Waits.Of(bench, step).FirstOrDefault() is not { } awaited) continue;
+            if (step.Amounts.Product is not { } product || Waits.Of(bench, step).FirstOrDefault() is not { } awaited)
+                continue;
             var band = bench.Expected(step, awaited.Stage, clock.Now);
             var unit = bench.UnitOf(step);
-            yield return new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, StepWords.Wait(step.Key.Kind, product).Noun,
-                work.End, work.End + Duration.FromMinutes(band.Sure), false);
+            yield return new BightView(
+                step.Id,
+                unit.Id,
+                bench.NameOf(step),
+                unit.Mark,
+                StepWords.Wait(step.Key.Kind, product).Noun,
+                work.End,
+                work.End + Duration.FromMinutes(band.Sure),
+                false
+            );
         }
     }
 }

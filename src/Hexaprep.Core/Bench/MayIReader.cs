@@ -7,14 +7,38 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>May I? For the screen: the answer in words, its reasons, what would do instead.</summary>
 public sealed record MayIView(
-    Guid BatchId, string Unit, StepKind Step, string Title, Verdict Answer, string Headline, string Detail, Instant? Until, Instant? ReadyBy, Instant? TestFrom, string? TestWords,
-    IReadOnlyList<DoableView> Meanwhile, IReadOnlyList<Given> Reasons, IReadOnlyList<string> Locks, string? Instead, string? InsteadText, Guid? CanBegin);
+    Guid BatchId,
+    string Unit,
+    StepKind Step,
+    string Title,
+    Verdict Answer,
+    string Headline,
+    string Detail,
+    Instant? Until,
+    Instant? ReadyBy,
+    Instant? TestFrom,
+    string? TestWords,
+    IReadOnlyList<DoableView> Meanwhile,
+    IReadOnlyList<Given> Reasons,
+    IReadOnlyList<string> Locks,
+    string? Instead,
+    string? InsteadText,
+    Guid? CanBegin
+);
 
 /// <summary>A step that may be done in the meantime.</summary>
 public sealed record DoableView(StepKind Step, string Title, Guid? StepId);
 
 /// <summary>A batch that may be asked about, with every step a person may ask for and how it can be done.</summary>
-public sealed record AskableView(Guid BatchId, Guid UnitId, string Name, string Mark, int Models, StepKind? Next, IReadOnlyList<AskableStepView> Steps);
+public sealed record AskableView(
+    Guid BatchId,
+    Guid UnitId,
+    string Name,
+    string Mark,
+    int Models,
+    StepKind? Next,
+    IReadOnlyList<AskableStepView> Steps
+);
 
 /// <summary>A step that may be asked for.</summary>
 public sealed record AskableStepView(StepKind Step, string Title, bool InRoute, IReadOnlyList<MethodView> Methods);
@@ -28,7 +52,8 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>Every batch with its steps, those of its route first, in route order.</summary>
-    public IReadOnlyList<AskableView> Askable() => [.. bench.State.Batches.Where(b => bench.StepsOf[b.Id].Any(s => !bench.IsFinished(s))).Select(Askable)];
+    public IReadOnlyList<AskableView> Askable() =>
+        [.. bench.State.Batches.Where(b => bench.StepsOf[b.Id].Any(s => !bench.IsFinished(s))).Select(Askable)];
 
     /// <summary>The answer for a batch, or for one of its models.</summary>
     /// <param name="batchId">The batch.</param>
@@ -41,41 +66,89 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var answer = Judge(batch, models).Of(ask);
         var step = bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == ask.Step && !bench.IsFinished(s));
         var title = StepWords.For(ask.Step).Title;
-        return new MayIView(batchId, bench.StepsOf[batchId].FirstOrDefault() is { } any ? bench.NameOf(any) : bench.Units[batch.UnitId].Name, ask.Step, title, answer.Verdict,
-            Headline(answer), Detail(answer, title), answer.Until, answer.ReadyBy, answer.Test?.Early, answer.Test is { } test ? $"{test.Words} It makes sense from {_clock.At(test.Early)}." : null,
-            [.. answer.Meanwhile.Select(k => new DoableView(k, StepWords.For(k).Title, bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == k && !bench.IsFinished(s))?.Id))],
-            answer.Reasons, answer.Locks, answer.Instead, answer.Instead is { } instead ? InsteadWords(instead) : null,
-            answer.Verdict == Verdict.Yes && model is null && step is not null && bench.InHand?.StepId != step.Id && Readying.Of(bench, step, bench.Remaining(step), _clock) is null ? step.Id : null);
+        return new MayIView(
+            batchId,
+            bench.StepsOf[batchId].FirstOrDefault() is { } any ? bench.NameOf(any) : bench.Units[batch.UnitId].Name,
+            ask.Step,
+            title,
+            answer.Verdict,
+            Headline(answer),
+            Detail(answer, title),
+            answer.Until,
+            answer.ReadyBy,
+            answer.Test?.Early,
+            answer.Test is { } test ? $"{test.Words} It makes sense from {_clock.At(test.Early)}." : null,
+            [
+                .. answer.Meanwhile.Select(k => new DoableView(
+                    k,
+                    StepWords.For(k).Title,
+                    bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == k && !bench.IsFinished(s))?.Id
+                )),
+            ],
+            answer.Reasons,
+            answer.Locks,
+            answer.Instead,
+            answer.Instead is { } instead ? InsteadWords(instead) : null,
+            answer.Verdict == Verdict.Yes
+            && model is null
+            && step is not null
+            && bench.InHand?.StepId != step.Id
+            && Readying.Of(bench, step, bench.Remaining(step), _clock) is null
+                ? step.Id
+                : null
+        );
     }
 
     /// <summary>The judge of a batch as it stands; for readers that ask much.</summary>
     public Judge Judge(Roster.Batch batch, IReadOnlyList<BenchModel> models)
     {
         var steps = bench.StepsOf[batch.Id].ToList();
-        var done = steps.GroupBy(s => s.Key.Kind).Where(g => g.All(s => models.All(m => bench.IsDone(s.Id, m.Id))))
+        var done = steps
+            .GroupBy(s => s.Key.Kind)
+            .Where(g => g.All(s => models.All(m => bench.IsDone(s.Id, m.Id))))
             .Select(g => new Deed(g.Key, null, g.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max()));
         var ids = models.Select(m => m.Id).ToHashSet();
-        var coats = steps.SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c.ModelIds.Any(ids.Contains))
+        var coats = steps
+            .SelectMany(s => bench.CoatsOf(s.Id))
+            .Where(c => c.ModelIds.Any(ids.Contains))
             .Select(c => new LaidCoat(c.Step, null, c.Product, c.EndedAt, stage => bench.TimesOf(c, stage))
             {
-                Window = bench.Drying.ShutAfter(c) is { } shut && bench.TimesOf(c, Readiness.Recoat) is { } recoat ? new RecoatWindow(recoat.Sure, shut.Closes, shut.Reopens) : null,
+                Window =
+                    bench.Drying.ShutAfter(c) is { } shut && bench.TimesOf(c, Readiness.Recoat) is { } recoat
+                        ? new RecoatWindow(recoat.Sure, shut.Closes, shut.Reopens)
+                        : null,
             });
-        return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade) { RoomWetUntil = RoomWet(batch.Id) };
+        return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade)
+        {
+            RoomWetUntil = RoomWet(batch.Id),
+        };
     }
 
     private (Roster.Batch, IReadOnlyList<BenchModel>) Find(Guid batchId, int? number)
     {
-        if (!bench.Batches.TryGetValue(batchId, out var batch)) throw new RefusedException(new Refusal("batchId", $"There is no batch {batchId}.", "Load the page again.", RefusalKind.NotFound));
+        if (!bench.Batches.TryGetValue(batchId, out var batch))
+            throw new RefusedException(
+                new Refusal("batchId", $"There is no batch {batchId}.", "Load the page again.", RefusalKind.NotFound)
+            );
         var all = bench.ModelsOf[batchId].ToList();
-        if (number is not { } n) return (batch, [.. all.Where(m => !bench.IsHeld(m.Id))]);
-        return all.FirstOrDefault(m => m.Number == n) is { } one ? (batch, [one])
+        if (number is not { } n)
+            return (batch, [.. all.Where(m => !bench.IsHeld(m.Id))]);
+        return all.FirstOrDefault(m => m.Number == n) is { } one
+            ? (batch, [one])
             : throw new RefusedException(new Refusal("model", $"There is no model {n}.", $"Give a number from 1 to {all.Count}."));
     }
 
     // Coats of the other batches that dust would settle in.
-    private Instant? RoomWet(Guid batchId) => bench.EndedAfter(now - Duration.FromHours(36)).Select(s => s.StepId).Distinct().SelectMany(bench.CoatsOf)
-        .Where(c => c.Step.Coats() && c.EndedAt > now - Duration.FromHours(12) && bench.Steps[c.StepId].BatchId != batchId)
-        .Select(c => bench.TimesOf(c, Readiness.Touch)?.Sure).Where(t => t > now).Max();
+    private Instant? RoomWet(Guid batchId) =>
+        bench
+            .EndedAfter(now - Duration.FromHours(36))
+            .Select(s => s.StepId)
+            .Distinct()
+            .SelectMany(bench.CoatsOf)
+            .Where(c => c.Step.Coats() && c.EndedAt > now - Duration.FromHours(12) && bench.Steps[c.StepId].BatchId != batchId)
+            .Select(c => bench.TimesOf(c, Readiness.Touch)?.Sure)
+            .Where(t => t > now)
+            .Max();
 
     private AskableView Askable(Roster.Batch batch)
     {
@@ -83,27 +156,54 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var unit = bench.Units[batch.UnitId];
         var inRoute = route.Select(s => s.Key.Kind).Distinct().ToList();
         var others = Enum.GetValues<StepKind>().Except(inRoute);
-        AskableStepView One(StepKind kind, bool has) => new(kind, StepWords.For(kind).Title, has, [.. RuleBook.Trade.Choice(kind).Ways(job).Select(w => w.Method).OfType<string>().Distinct().Select(m => new MethodView(m, MethodWords.Of(m)))]);
-        return new AskableView(batch.Id, unit.Id, batch.Name.Length == 0 ? unit.Name : $"{unit.Name}, {batch.Name}", unit.Mark, batch.Traits.Models,
-            route.FirstOrDefault(s => !bench.IsFinished(s))?.Key.Kind, [.. inRoute.Select(k => One(k, true)), .. others.Select(k => One(k, false))]);
+        AskableStepView One(StepKind kind, bool has) =>
+            new(
+                kind,
+                StepWords.For(kind).Title,
+                has,
+                [
+                    .. RuleBook
+                        .Trade.Choice(kind)
+                        .Ways(job)
+                        .Select(w => w.Method)
+                        .OfType<string>()
+                        .Distinct()
+                        .Select(m => new MethodView(m, MethodWords.Of(m))),
+                ]
+            );
+        return new AskableView(
+            batch.Id,
+            unit.Id,
+            batch.Name.Length == 0 ? unit.Name : $"{unit.Name}, {batch.Name}",
+            unit.Mark,
+            batch.Traits.Models,
+            route.FirstOrDefault(s => !bench.IsFinished(s))?.Key.Kind,
+            [.. inRoute.Select(k => One(k, true)), .. others.Select(k => One(k, false))]
+        );
     }
 
-    private string Headline(Answer answer) => answer.Verdict switch
-    {
-        Verdict.Yes => answer.Until is { } lapses ? $"Yes, till {_clock.At(lapses)}" : "Yes",
-        Verdict.No => "No",
-        _ => answer.Until is { } until ? $"Not before {_clock.At(until)}" : "Not yet",
-    };
+    private string Headline(Answer answer) =>
+        answer.Verdict switch
+        {
+            Verdict.Yes => answer.Until is { } lapses ? $"Yes, till {_clock.At(lapses)}" : "Yes",
+            Verdict.No => "No",
+            _ => answer.Until is { } until ? $"Not before {_clock.At(until)}" : "Not yet",
+        };
 
-    private string Detail(Answer answer, string title) => answer.Verdict switch
-    {
-        Verdict.NotYet when answer.ReadyBy is { } by && answer.Until is { } until && by < until => $"Usually ready by {_clock.At(by)}; {_clock.At(until)} is sure.",
-        Verdict.NotYet when answer.Until is not null => "It is sure then, and not sooner.",
-        Verdict.NotYet when answer.Instead is not null => "Something comes first.",
-        Verdict.NotYet => "Not in this air.",
-        Verdict.Yes => $"{title}: nothing on it forbids that.",
-        _ => "Neither waiting nor another step changes that.",
-    };
+    private string Detail(Answer answer, string title) =>
+        answer.Verdict switch
+        {
+            Verdict.NotYet when answer.ReadyBy is { } by && answer.Until is { } until && by < until =>
+                $"Usually ready by {_clock.At(by)}; {_clock.At(until)} is sure.",
+            Verdict.NotYet when answer.Until is not null => "It is sure then, and not sooner.",
+            Verdict.NotYet when answer.Instead is not null => "Something comes first.",
+            Verdict.NotYet => "Not in this air.",
+            Verdict.Yes => $"{title}: nothing on it forbids that.",
+            _ => "Neither waiting nor another step changes that.",
+        };
 
-    private static string InsteadWords(string instead) => Ids.TryParse<StepKind>(instead, out var step) ? $"First: {char.ToLowerInvariant(StepWords.For(step).Title[0])}{StepWords.For(step).Title[1..]}" : $"Take {MethodWords.Of(instead)}";
+    private static string InsteadWords(string instead) =>
+        Ids.TryParse<StepKind>(instead, out var step)
+            ? $"First: {char.ToLowerInvariant(StepWords.For(step).Title[0])}{StepWords.For(step).Title[1..]}"
+            : $"Take {MethodWords.Of(instead)}";
 }

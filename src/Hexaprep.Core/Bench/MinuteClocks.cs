@@ -5,7 +5,12 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>The waits of minutes that a person starts: shaking a can, marks in water, a dip.</summary>
-public enum ClockKind { Shake, Soak, AcidDip }
+public enum ClockKind
+{
+    Shake,
+    Soak,
+    AcidDip,
+}
 
 /// <summary>A wait of minutes that was started at the bench.</summary>
 public sealed record BenchClock(Guid Id, Guid StepId, ClockKind Kind, Instant StartedAt, Instant? StoppedAt);
@@ -19,30 +24,66 @@ public sealed record BenchClock(Guid Id, Guid StepId, ClockKind Kind, Instant St
 /// <param name="Sure">It rings: the high end of the range.</param>
 /// <param name="Lost">Something is lost from here on; null when nothing is.</param>
 /// <param name="Loss">What is lost.</param>
-public sealed record MinuteClock(ClockKind Kind, string Start, string Runs, string Over, Duration Early, Duration Sure, Duration? Lost, string Loss)
+public sealed record MinuteClock(
+    ClockKind Kind,
+    string Start,
+    string Runs,
+    string Over,
+    Duration Early,
+    Duration Sure,
+    Duration? Lost,
+    string Loss
+)
 {
     private static readonly MinuteClock[] All =
     [
         // Practised: 1 to 3 min before the first round, about 10 s before each further one.
-        new(ClockKind.Shake, "The shaking begins", "shaking", "Shaken: spray a card first", Duration.FromMinutes(1), Duration.FromMinutes(3), null, ""),
+        new(
+            ClockKind.Shake,
+            "The shaking begins",
+            "shaking",
+            "Shaken: spray a card first",
+            Duration.FromMinutes(1),
+            Duration.FromMinutes(3),
+            null,
+            ""
+        ),
         // Practised: 1 to 3 min until the film slides.
-        new(ClockKind.Soak, "Marks are in the water", "marks soaking", "They slide: place them", Duration.FromMinutes(1), Duration.FromMinutes(3),
-            Duration.FromMinutes(Transferring.SoakLastsMinutes), "marks lose their glue"),
+        new(
+            ClockKind.Soak,
+            "Marks are in the water",
+            "marks soaking",
+            "They slide: place them",
+            Duration.FromMinutes(1),
+            Duration.FromMinutes(3),
+            Duration.FromMinutes(Transferring.SoakLastsMinutes),
+            "marks lose their glue"
+        ),
         // Practised: 15 to 30 min.
-        new(ClockKind.AcidDip, "They are in the dip", "in the dip", "Take it out and rinse", Duration.FromMinutes(15), Duration.FromMinutes(30), null, ""),
+        new(
+            ClockKind.AcidDip,
+            "They are in the dip",
+            "in the dip",
+            "Take it out and rinse",
+            Duration.FromMinutes(15),
+            Duration.FromMinutes(30),
+            null,
+            ""
+        ),
     ];
 
     /// <summary>The clock of a kind.</summary>
     public static MinuteClock Of(ClockKind kind) => Array.Find(All, c => c.Kind == kind)!;
 
     /// <summary>The clock that a step offers; null for most steps.</summary>
-    public static MinuteClock? For(BenchStep step) => step switch
-    {
-        { Amounts: { Mode: not null, Method: "spray_can" } } => Of(ClockKind.Shake),
-        { Key.Kind: StepKind.PlaceTransfer } => Of(ClockKind.Soak),
-        { Key.Kind: StepKind.Wash, Amounts.Method: "acid_dip" } => Of(ClockKind.AcidDip),
-        _ => null,
-    };
+    public static MinuteClock? For(BenchStep step) =>
+        step switch
+        {
+            { Amounts: { Mode: not null, Method: "spray_can" } } => Of(ClockKind.Shake),
+            { Key.Kind: StepKind.PlaceTransfer } => Of(ClockKind.Soak),
+            { Key.Kind: StepKind.Wash, Amounts.Method: "acid_dip" } => Of(ClockKind.AcidDip),
+            _ => null,
+        };
 }
 
 /// <summary>A clock that runs, or rang and was not answered.</summary>
@@ -60,7 +101,20 @@ public sealed record MinuteClock(ClockKind Kind, string Start, string Runs, stri
 /// <param name="LostAt">When something is lost; null when nothing is.</param>
 /// <param name="Loss">What is lost.</param>
 public sealed record ClockView(
-    Guid Id, Guid StepId, Guid UnitId, string Unit, string Mark, ClockKind Kind, string Runs, string Over, Instant StartedAt, Instant Early, Instant Sure, Instant? LostAt, string Loss);
+    Guid Id,
+    Guid StepId,
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    ClockKind Kind,
+    string Runs,
+    string Over,
+    Instant StartedAt,
+    Instant Early,
+    Instant Sure,
+    Instant? LostAt,
+    string Loss
+);
 
 /// <summary>A clock that can be started at the step in hand.</summary>
 public sealed record ClockOffer(ClockKind Kind, string Text, string Note);
@@ -71,22 +125,37 @@ public static class MinuteClocks
     // Nobody stops a clock that was forgotten: it is shown this long after all is over.
     private static readonly Duration Shown = Duration.FromMinutes(30);
 
-    /// <summary>The clocks that run. A model ticked after its start ends a clock, as stopping it does: the marks are placed, the coat is on.</summary>
+    /// <summary>The clocks that run. A model ticked after its start ends a clock, as stopping it does: the marks are placed, the coat
+    /// is on.</summary>
     public static IReadOnlyList<ClockView> Running(BenchIndex bench, Instant now) =>
-    [
-        .. from clock in bench.State.Clocks
-           where clock.StoppedAt is null && !bench.TicksOf[clock.StepId].Any(t => t.At >= clock.StartedAt)
-           let kind = MinuteClock.Of(clock.Kind)
-           where now < clock.StartedAt + (kind.Lost ?? kind.Sure) + Shown
-           let step = bench.Steps[clock.StepId]
-           let unit = bench.UnitOf(step)
-           orderby clock.StartedAt + kind.Sure, clock.Id
-           select new ClockView(clock.Id, step.Id, unit.Id, bench.NameOf(step), unit.Mark, clock.Kind, kind.Runs, kind.Over, clock.StartedAt,
-               clock.StartedAt + kind.Early, clock.StartedAt + kind.Sure, clock.StartedAt + kind.Lost, kind.Loss),
-    ];
+        [
+            .. from clock in bench.State.Clocks
+            where clock.StoppedAt is null && !bench.TicksOf[clock.StepId].Any(t => t.At >= clock.StartedAt)
+            let kind = MinuteClock.Of(clock.Kind)
+            where now < clock.StartedAt + (kind.Lost ?? kind.Sure) + Shown
+            let step = bench.Steps[clock.StepId]
+            let unit = bench.UnitOf(step)
+            orderby clock.StartedAt + kind.Sure, clock.Id
+            select new ClockView(
+                clock.Id,
+                step.Id,
+                unit.Id,
+                bench.NameOf(step),
+                unit.Mark,
+                clock.Kind,
+                kind.Runs,
+                kind.Over,
+                clock.StartedAt,
+                clock.StartedAt + kind.Early,
+                clock.StartedAt + kind.Sure,
+                clock.StartedAt + kind.Lost,
+                kind.Loss
+            ),
+        ];
 
     /// <summary>The clock that may be started at a step; none while one of the kind runs there.</summary>
     public static ClockOffer? Offer(BenchIndex bench, BenchStep step, Instant now) =>
         MinuteClock.For(step) is { } kind && Running(bench, now).All(c => c.StepId != step.Id)
-            ? new ClockOffer(kind.Kind, kind.Start, $"{kind.Early.TotalMinutes:0} to {Clockface.Lasts((long)kind.Sure.TotalMinutes)}") : null;
+            ? new ClockOffer(kind.Kind, kind.Start, $"{kind.Early.TotalMinutes:0} to {Clockface.Lasts((long)kind.Sure.TotalMinutes)}")
+            : null;
 }

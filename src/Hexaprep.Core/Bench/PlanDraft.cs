@@ -10,14 +10,20 @@ namespace Hexaprep.Core.Bench;
 public sealed partial class PlanDraft
 {
     private const int LongestDays = 1100;
+
     // Longer than any horizon: a window that never opens again.
     private const int NeverMinutes = 1_000_000_000;
+
     // Rinse, run clear, wipe: a rule of thumb of the trade.
     private const int AirbrushClean = 10;
+
     // A step that pauses pays its set-up again each time: it is cut no finer than its length asks for.
-    private const int FewestCuts = 3, MinutesACut = 45;
+    private const int FewestCuts = 3,
+        MinutesACut = 45;
+
     /// <summary>The names of what is scarce.</summary>
-    public const string Handles = "handle", Rack = "rack";
+    public const string Handles = "handle",
+        Rack = "rack";
     private readonly BenchIndex _bench;
     private readonly Instant _now;
     private readonly Instant _origin;
@@ -35,7 +41,8 @@ public sealed partial class PlanDraft
         _past = OnMinutes();
     }
 
-    /// <summary>Decodes for a bench of this size, so that a plan takes about as long whatever the army: the usual budget up to 150 open steps, fewer
+    /// <summary>Decodes for a bench of this size, so that a plan takes about as long whatever the army: the usual budget up to 150
+    /// open steps, fewer
     /// beyond, never under 6. Depends on the bench alone, so the plan stays repeatable.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="usual">Decodes for a small bench, at least 1.</param>
@@ -54,7 +61,8 @@ public sealed partial class PlanDraft
         return SharingMixes(bench, draft.Plan(problem, Planner.Solve(problem, budget, cancel), budget), cancel);
     }
 
-    /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some fixed orders.</summary>
+    /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some
+    /// fixed orders.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="now">Nothing is planned before it.</param>
     /// <param name="older">The plan before, or null.</param>
@@ -62,7 +70,8 @@ public sealed partial class PlanDraft
     /// <returns>The plan, and whether <see cref="Next"/> (or <see cref="Make"/>) would search for a better one.</returns>
     public static (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel)
     {
-        if (older is null) return (Make(bench, now, 1, cancel), bench.State.Batches.Count > 0);
+        if (older is null)
+            return (Make(bench, now, 1, cancel), bench.State.Batches.Count > 0);
         var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
         var problem = draft.Problem();
         var plan = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft._origin), cancel), older.Budget);
@@ -70,7 +79,8 @@ public sealed partial class PlanDraft
         return (plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } }, due);
     }
 
-    /// <summary>Makes the plan that follows an older one. While nothing was added and no evening changed, only what must move moves; with other evenings the
+    /// <summary>Makes the plan that follows an older one. While nothing was added and no evening changed, only what must move moves;
+    /// with other evenings the
     /// old plan is bettered; with other units, weights or handles a new one is made. What moved is told.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="now">Nothing is planned before it.</param>
@@ -78,21 +88,31 @@ public sealed partial class PlanDraft
     /// <param name="budget">Decodes to spend where they are needed, at least 1.</param>
     /// <param name="freely">True when more may move than must, so that what has become free is used.</param>
     /// <param name="cancel">Ends the search.</param>
-    public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, bool freely = false, CancellationToken cancel = default)
+    public static BenchPlan Next(
+        BenchIndex bench,
+        Instant now,
+        BenchPlan older,
+        int budget,
+        bool freely = false,
+        CancellationToken cancel = default
+    )
     {
         var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
         var problem = draft.Problem();
         var chunks = older.OnMinutesFrom(draft._origin);
-        var plan = !SameUnits(problem, older.Problem) ? Make(bench, now, budget, cancel)
+        var plan =
+            !SameUnits(problem, older.Problem) ? Make(bench, now, budget, cancel)
             : !freely && SameEvenings(problem, older, draft._origin) ? draft.Plan(problem, Planner.Keep(problem, chunks, cancel), budget)
             : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget, cancel), budget), cancel);
-        if (plan.Result.Unplaced.Count > 0) plan = Make(bench, now, budget, cancel);
+        if (plan.Result.Unplaced.Count > 0)
+            plan = Make(bench, now, budget, cancel);
         return plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } };
     }
 
     private BenchPlan Plan(PlanProblem problem, PlanResult result, int budget) => new(_origin, _now, budget, problem, result);
 
-    private static bool SameUnits(PlanProblem a, PlanProblem b) => a.Resources.SequenceEqual(b.Resources) && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
+    private static bool SameUnits(PlanProblem a, PlanProblem b) =>
+        a.Resources.SequenceEqual(b.Resources) && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
 
     private static bool SameEvenings(PlanProblem problem, BenchPlan older, Instant origin)
     {
@@ -100,7 +120,8 @@ public sealed partial class PlanDraft
         // The one that runs is cut at now; beyond the shorter of the two calendars nothing can differ.
         var before = older.Problem.Sittings.Select(s => new Span(s.Begin + by, s.End + by)).ToList();
         var until = before.Count == 0 ? 0 : before[^1].End;
-        return problem.Sittings.Where(s => s.End <= until).All(s => before.Exists(o => o.End == s.End && o.Begin <= s.Begin)) && SameWeather(problem, older, by, until);
+        return problem.Sittings.Where(s => s.End <= until).All(s => before.Exists(o => o.End == s.End && o.Begin <= s.Begin))
+            && SameWeather(problem, older, by, until);
     }
 
     // The stretches for spraying, but for the one that runs.
@@ -108,14 +129,22 @@ public sealed partial class PlanDraft
     {
         var now = problem.Sittings.Count == 0 ? 0 : problem.Sittings[0].Begin;
         var before = older.Problem.SprayWindows.Select(s => new Span(s.Begin + by, s.End + by)).Where(s => s.End > now && s.End <= until);
-        return before.Select(s => (Math.Max(s.Begin, now), s.End)).SequenceEqual(problem.SprayWindows.Where(s => s.End <= until).Select(s => (Math.Max(s.Begin, now), s.End)));
+        return before
+            .Select(s => (Math.Max(s.Begin, now), s.End))
+            .SequenceEqual(problem.SprayWindows.Where(s => s.End <= until).Select(s => (Math.Max(s.Begin, now), s.End)));
     }
 
     private static PlanShift Shift(BenchIndex bench, BenchPlan older, BenchPlan plan, Instant now)
     {
         var was = older.Work.Where(w => !w.InHand).GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Max(w => w.End));
-        var moved = plan.Work.Where(w => !w.InHand).GroupBy(w => w.StepId).Count(g => was.TryGetValue(g.Key, out var end) && end != g.Max(w => w.End));
-        return new PlanShift(moved, [.. Promises.Moves(bench, Promises.Of(bench, older), Promises.Of(bench, plan), new Clockface(bench.State.Settings.Zone, now))]);
+        var moved = plan
+            .Work.Where(w => !w.InHand)
+            .GroupBy(w => w.StepId)
+            .Count(g => was.TryGetValue(g.Key, out var end) && end != g.Max(w => w.End));
+        return new PlanShift(
+            moved,
+            [.. Promises.Moves(bench, Promises.Of(bench, older), Promises.Of(bench, plan), new Clockface(bench.State.Settings.Zone, now))]
+        );
     }
 
     private PlanProblem Problem()
@@ -124,15 +153,27 @@ public sealed partial class PlanDraft
         var state = _bench.State;
         var open = state.Batches.Where(b => _bench.StepsOf[b.Id].Any(s => !_bench.IsFinished(s))).ToList();
         var batches = open.Select(Draft).ToList();
-        var units = state.Units.Where(u => open.Any(b => b.UnitId == u.Id))
+        var units = state
+            .Units.Where(u => open.Any(b => b.UnitId == u.Id))
             .Select(u => new PlanUnit(u.Id.ToString(), u.Weight) { Deadline = u.Deadline is { } day ? Minute(EndOf(day)) : null });
         var horizon = _sittings.Count == 0 ? 0 : _sittings[^1].End;
-        return new PlanProblem("bench", horizon, PlanWeights.Default, _sittings, _spray,
-            [new PlanResource(Handles, state.Settings.Handles), new PlanResource(Rack, state.Settings.RackSlots)], new Dictionary<string, IReadOnlyDictionary<string, int>>(),
-            [.. units], Shared(batches))
+        return new PlanProblem(
+            "bench",
+            horizon,
+            PlanWeights.Default,
+            _sittings,
+            _spray,
+            [new PlanResource(Handles, state.Settings.Handles), new PlanResource(Rack, state.Settings.RackSlots)],
+            new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+            [.. units],
+            Shared(batches)
+        )
         {
             Fixed = _fixed.Count == 0 ? null : _fixed,
-            Closing = open.SelectMany(b => _bench.StepsOf[b.Id]).Any(s => s.Amounts is { Mode: not null, Method: "airbrush" } && !_bench.IsFinished(s)) ? AirbrushClean : null,
+            Closing = open.SelectMany(b => _bench.StepsOf[b.Id])
+                .Any(s => s.Amounts is { Mode: not null, Method: "airbrush" } && !_bench.IsFinished(s))
+                ? AirbrushClean
+                : null,
         };
     }
 
@@ -151,23 +192,39 @@ public sealed partial class PlanDraft
                 steps.Add(Spec(step, step.Id + PlanIds.Hand, taken.Models));
                 _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Hand, Minute(spell.BeganAt), taken.End, taken.Models));
                 remaining -= taken.ToDo;
-                if (remaining > 0) arcs.Add(new PlanArc(step.Id + PlanIds.Hand, step.Id.ToString(), 0));
+                if (remaining > 0)
+                    arcs.Add(new PlanArc(step.Id + PlanIds.Hand, step.Id.ToString(), 0));
             }
             AddPast(batch, step, steps);
-            if (remaining <= 0) continue;
+            if (remaining <= 0)
+                continue;
             steps.Add(Spec(step, step.Id.ToString(), remaining));
             rests.Add(step.Id);
         }
         var present = steps.Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
-        foreach (var step in route.Where(s => rests.Contains(s.Id))) arcs.AddRange(ArcsInto(step, present));
-        return new PlanBatch(batch.Id.ToString(), batch.UnitId.ToString(), batch.Traits.Models, steps, arcs, [.. Holds(batch, route, present)]);
+        foreach (var step in route.Where(s => rests.Contains(s.Id)))
+            arcs.AddRange(ArcsInto(step, present));
+        return new PlanBatch(
+            batch.Id.ToString(),
+            batch.UnitId.ToString(),
+            batch.Traits.Models,
+            steps,
+            arcs,
+            [.. Holds(batch, route, present)]
+        );
     }
 
     private PlanStep Spec(BenchStep step, string id, int count)
     {
         var a = step.Amounts;
         var even = a.SecondsPerModel % 60 == 0 && a.SecondsPerModel > 0 && a.ModelsPerMix is null;
-        return new PlanStep(id, a.SetupMinutes, Math.Max(1, a.SecondsPerModel / 60), a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Math.Max(FewestCuts, step.HandsMinutes(count) / MinutesACut)), WaitAfter(step))
+        return new PlanStep(
+            id,
+            a.SetupMinutes,
+            Math.Max(1, a.SecondsPerModel / 60),
+            a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Math.Max(FewestCuts, step.HandsMinutes(count) / MinutesACut)),
+            WaitAfter(step)
+        )
         {
             Count = count == _bench.Batches[step.BatchId].Traits.Models ? null : count,
             Minutes = even ? null : [.. Enumerable.Range(1, count).Select(step.HandsMinutes)],
@@ -181,27 +238,44 @@ public sealed partial class PlanDraft
     private int WaitAfter(BenchStep step) =>
         step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && step.Amounts.Product is { } product
             ? _bench.Expected(step, Readiness.Handle, _now).Sure
-            : step.Amounts.Mode is null ? 0 : _bench.EdgesOutOf[step.Id].Where(e => e.Stage is not null).Select(e => Least(e, step)).DefaultIfEmpty(0).Min();
+        : step.Amounts.Mode is null ? 0
+        : _bench.EdgesOutOf[step.Id].Where(e => e.Stage is not null).Select(e => Least(e, step)).DefaultIfEmpty(0).Min();
 
-    // The wait of an edge in the air there is and by what was seen of the product; a floor that a rule set beyond the product's own wait stays.
+    // The wait of an edge in the air there is and by what was seen of the product; a floor that a rule set beyond the product's own
+    // wait stays.
     private int Least(BenchEdge edge, BenchStep from)
     {
-        if (edge.Stage is not { } stage || from.Amounts.Product is not { } product) return edge.MinMinutes;
-        var (usual, now) = (WaitTable.Band(from.Key.Kind, product, stage, _bench.HouseOf(from.BatchId)).Sure, _bench.Expected(from, stage, _now).Sure);
+        if (edge.Stage is not { } stage || from.Amounts.Product is not { } product)
+            return edge.MinMinutes;
+        var (usual, now) = (
+            WaitTable.Band(from.Key.Kind, product, stage, _bench.HouseOf(from.BatchId)).Sure,
+            _bench.Expected(from, stage, _now).Sure
+        );
         return edge.MinMinutes > usual ? Math.Max(edge.MinMinutes, now) : now;
     }
 
-    // A label's closing time holds for every model, an arc between batches: with models done in the same order the longest gap any model sees is longer than the
-    // batches' by the second step's set-up and the pace of the slower step, and a minute for the first one's end, which a plan rounds up. What is left under the least wait is shut: then it waits for the reopening.
+    // A label's closing time holds for every model, an arc between batches: with models done in the same order the longest gap any
+    // model sees is longer than the
+    // batches' by the second step's set-up and the pace of the slower step, and a minute for the first one's end, which a plan rounds
+    // up. What is left under the least wait is shut: then it waits for the reopening.
     private PlanArc Windowed(PlanArc arc, BenchEdge edge, BenchStep from, BenchStep to)
     {
-        if (edge.Stage != Readiness.Recoat || from.Amounts.Product is not { } product
-            || _bench.Drying.WindowOf(from.Key.Kind, product, from.Amounts.Method, _bench.Drying.AirAt(_now)) is not { Forbidden: { } forbidden }) return arc;
+        if (
+            edge.Stage != Readiness.Recoat
+            || from.Amounts.Product is not { } product
+            || _bench.Drying.WindowOf(from.Key.Kind, product, from.Amounts.Method, _bench.Drying.AirAt(_now))
+                is not { Forbidden: { } forbidden }
+        )
+            return arc;
         var models = _bench.Remaining(to).Count;
-        var spread = to.Amounts.SetupMinutes + 1 + (int)Math.Ceiling((models - 1) * Math.Max(from.Amounts.SecondsPerModel, to.Amounts.SecondsPerModel) / 60.0);
+        var spread =
+            to.Amounts.SetupMinutes
+            + 1
+            + (int)Math.Ceiling((models - 1) * Math.Max(from.Amounts.SecondsPerModel, to.Amounts.SecondsPerModel) / 60.0);
         var closes = (int)Math.Floor(forbidden.From) - spread;
         var reopens = forbidden.To is { } again ? (int)Math.Ceiling(again) : (int?)null;
-        if (closes < arc.Min) return arc with { Min = Math.Max(arc.Min, reopens ?? NeverMinutes) };
+        if (closes < arc.Min)
+            return arc with { Min = Math.Max(arc.Min, reopens ?? NeverMinutes) };
         return reopens is { } r ? arc with { Forbid = new Span(closes, r) } : arc with { Max = closes };
     }
 
@@ -209,22 +283,30 @@ public sealed partial class PlanDraft
     private (int Models, int ToDo, int End) TakeInHand(BenchStep step, Spell spell, int remaining)
     {
         var ticks = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).ToList();
-        var from = ticks.Count > 0 ? ticks.Max(t => t.At)
+        var from =
+            ticks.Count > 0 ? ticks.Max(t => t.At)
             : step.Amounts.WorkingMinutes is not null && PuttyMix.MadeAt(_bench, spell) < spell.BeganAt ? spell.BeganAt
             : spell.BeganAt + Duration.FromMinutes(step.Amounts.SetupMinutes);
         var until = _sittings.Count > 0 && _sittings[0].Begin <= Minute(_now) ? _sittings[0].End : int.MaxValue;
-        int End(int models) => Math.Max(Minute(_now) + 1, Minute(from + Duration.FromSeconds((long)models * step.Amounts.SecondsPerModel + 59)));
+        int End(int models) =>
+            Math.Max(Minute(_now) + 1, Minute(from + Duration.FromSeconds((long)models * step.Amounts.SecondsPerModel + 59)));
         var take = remaining;
-        while (take > 1 && End(take) > until && !step.Amounts.OneGo) take--;
+        while (take > 1 && End(take) > until && !step.Amounts.OneGo)
+            take--;
         return (ticks.Count + take, take, End(take));
     }
 
     // Frozen work is named only where something still waits for it.
     private void AddPast(Roster.Batch batch, BenchStep step, List<PlanStep> steps)
     {
-        var spells = _bench.SpellsOf[step.Id].Where(s => s.EndedAt is not null)
-            .Select(s => (Spell: s, Models: _bench.TicksOf[step.Id].Count(t => t.SpellId == s.Id))).Where(s => s.Models > 0).ToList();
-        if (spells.Count == 0 || !Matters(step)) return;
+        var spells = _bench
+            .SpellsOf[step.Id]
+            .Where(s => s.EndedAt is not null)
+            .Select(s => (Spell: s, Models: _bench.TicksOf[step.Id].Count(t => t.SpellId == s.Id)))
+            .Where(s => s.Models > 0)
+            .ToList();
+        if (spells.Count == 0 || !Matters(step))
+            return;
         steps.Add(Spec(step, step.Id + PlanIds.Past, spells.Sum(s => s.Models)));
         foreach (var (spell, models) in spells)
         {
@@ -239,7 +321,9 @@ public sealed partial class PlanDraft
         var limit = _bench.InHand is { } open ? Minute(open.BeganAt) : Minute(_now);
         var spans = new Dictionary<Guid, Span>();
         // What ended before all that matters still is of no concern.
-        var since = Waiting().SelectMany(s => _bench.SpellsOf[s]).Select(s => s.EndedAt).OfType<Instant>().DefaultIfEmpty(_now).Min() - Duration.FromSeconds(1);
+        var since =
+            Waiting().SelectMany(s => _bench.SpellsOf[s]).Select(s => s.EndedAt).OfType<Instant>().DefaultIfEmpty(_now).Min()
+            - Duration.FromSeconds(1);
         foreach (var spell in _bench.EndedAfter(since))
         {
             var end = Math.Min(limit, Minute(spell.EndedAt!.Value));
@@ -250,11 +334,15 @@ public sealed partial class PlanDraft
     }
 
     // Steps done, wholly or in part, that something still waits for: they lie in batches that are not through, or that dry.
-    private IEnumerable<Guid> Waiting() => _waiting ??= [.. _bench.State.Batches.SelectMany(b => _bench.AllStepsOf[b.Id]).Where(s => _bench.SpellsOf[s.Id].Any() && Matters(s)).Select(s => s.Id)];
+    private IEnumerable<Guid> Waiting() =>
+        _waiting ??= [
+            .. _bench
+                .State.Batches.SelectMany(b => _bench.AllStepsOf[b.Id])
+                .Where(s => _bench.SpellsOf[s.Id].Any() && Matters(s))
+                .Select(s => s.Id),
+        ];
 
-    private bool Matters(BenchStep step) =>
-        (step.Key.Kind == StepKind.Handle && !Released(step.BatchId))
-        || SafeFor(step, null) > _now;
+    private bool Matters(BenchStep step) => (step.Key.Kind == StepKind.Handle && !Released(step.BatchId)) || SafeFor(step, null) > _now;
 
     private bool Released(Guid batchId) => _bench.StepsOf[batchId].Where(s => s.Key.Kind == StepKind.Release).All(_bench.IsFinished);
 
@@ -262,11 +350,15 @@ public sealed partial class PlanDraft
     private Instant SafeFor(BenchStep step, Readiness? stage)
     {
         var stages = stage is { } one ? [one] : _bench.EdgesOutOf[step.Id].Select(e => e.Stage).OfType<Readiness>().Distinct().ToList();
-        return (from coat in _bench.CoatsOf(step.Id)
-                from s in stages
-                let times = _bench.TimesOf(coat, s)
-                where times is not null
-                select times.Sure).DefaultIfEmpty(Instant.MinValue).Max();
+        return (
+            from coat in _bench.CoatsOf(step.Id)
+            from s in stages
+            let times = _bench.TimesOf(coat, s)
+            where times is not null
+            select times.Sure
+        )
+            .DefaultIfEmpty(Instant.MinValue)
+            .Max();
     }
 
     private IEnumerable<PlanArc> ArcsInto(BenchStep step, HashSet<string> present)
@@ -275,8 +367,15 @@ public sealed partial class PlanDraft
         {
             var id = edge.From.ToString();
             var from = _bench.Steps[edge.From];
-            if (present.Contains(id)) yield return Windowed(new PlanArc(id, step.Id.ToString(), Least(edge, from)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden }, edge, from, step);
-            if (present.Contains(id + PlanIds.Hand)) yield return Windowed(new PlanArc(id + PlanIds.Hand, step.Id.ToString(), Least(edge, from)), edge, from, step);
+            if (present.Contains(id))
+                yield return Windowed(
+                    new PlanArc(id, step.Id.ToString(), Least(edge, from)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden },
+                    edge,
+                    from,
+                    step
+                );
+            if (present.Contains(id + PlanIds.Hand))
+                yield return Windowed(new PlanArc(id + PlanIds.Hand, step.Id.ToString(), Least(edge, from)), edge, from, step);
             if (present.Contains(id + PlanIds.Past) && edge.Stage is { } stage)
             {
                 var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
@@ -287,7 +386,8 @@ public sealed partial class PlanDraft
         }
     }
 
-    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, HashSet<string> present) => [.. OnHandles(batch, route, present), .. OnRack(route, present)];
+    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, HashSet<string> present) =>
+        [.. OnHandles(batch, route, present), .. OnRack(route, present)];
 
     // A coat dries in its slot until it may be handled.
     private static IEnumerable<PlanHold> OnRack(List<BenchStep> route, HashSet<string> present) =>
@@ -301,10 +401,16 @@ public sealed partial class PlanDraft
     {
         var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
         var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
-        if (mount is null || release is null || !present.Contains(release.Id.ToString())) yield break;
+        if (mount is null || release is null || !present.Contains(release.Id.ToString()))
+            yield break;
         var from = new[] { mount.Id + PlanIds.Past, mount.Id + PlanIds.Hand, mount.Id.ToString() }.FirstOrDefault(present.Contains);
         if (from is not null)
-            yield return new PlanHold(Handles, batch.Traits.Models, new PlanEdge(from, "start"), new PlanEdge(release.Id.ToString(), "end"));
+            yield return new PlanHold(
+                Handles,
+                batch.Traits.Models,
+                new PlanEdge(from, "start"),
+                new PlanEdge(release.Id.ToString(), "end")
+            );
     }
 
     private void LayCalendar()
@@ -315,11 +421,14 @@ public sealed partial class PlanDraft
         var least = _now + Duration.FromDays(42);
         foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))
         {
-            if (have >= need && sitting.Begin > least) break;
+            if (have >= need && sitting.Begin > least)
+                break;
             var span = new Span(Math.Max(Minute(_now), Minute(sitting.Begin)), Minute(sitting.End));
-            if (span.Length <= 0) continue;
+            if (span.Length <= 0)
+                continue;
             _sittings.Add(span);
-            if (sitting.FitForSpray) _spray.AddRange(SprayHours.Within(_bench, span, At));
+            if (sitting.FitForSpray)
+                _spray.AddRange(SprayHours.Within(_bench, span, At));
             have += span.Length;
         }
     }

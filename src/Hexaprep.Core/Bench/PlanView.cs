@@ -8,8 +8,19 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>The plan: when each unit is done and what holds it.</summary>
 public sealed record PlanView(
-    Instant Now, string Zone, Instant MadeAt, int Seed, int Budget, ProofView Proof, PlanShift? Shift, IReadOnlyList<PromiseView> Promises, IReadOnlyList<PlanSittingView> Sittings, IReadOnlyList<BightView> Waits,
-    IReadOnlyList<UnplacedView> Unplaced, IReadOnlyList<PlanRuleView> Rules)
+    Instant Now,
+    string Zone,
+    Instant MadeAt,
+    int Seed,
+    int Budget,
+    ProofView Proof,
+    PlanShift? Shift,
+    IReadOnlyList<PromiseView> Promises,
+    IReadOnlyList<PlanSittingView> Sittings,
+    IReadOnlyList<BightView> Waits,
+    IReadOnlyList<UnplacedView> Unplaced,
+    IReadOnlyList<PlanRuleView> Rules
+)
 {
     /// <summary>True while the bench or the clock has moved on and the next plan is on its way.</summary>
     public required bool Renewing { get; init; }
@@ -42,29 +53,69 @@ public sealed record PlanRuleView(string Text, string? KeptBy);
 /// <param name="NotBefore">No plan can finish sooner, even with the bench to itself.</param>
 /// <param name="Difference">What lies between the two, in words.</param>
 public sealed record PromiseView(
-    Guid UnitId, string Unit, string Mark, Hexagon Hexagon, Instant? Done, string DoneDay, string DoneTime, Instant? NotBefore, string NotBeforeText,
-    string Difference, LocalDate? Deadline, string DeadlineText, bool Late, int Weight, int HandsLeft)
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    Hexagon Hexagon,
+    Instant? Done,
+    string DoneDay,
+    string DoneTime,
+    Instant? NotBefore,
+    string NotBeforeText,
+    string Difference,
+    LocalDate? Deadline,
+    string DeadlineText,
+    bool Late,
+    int Weight,
+    int HandsLeft
+)
 {
-    /// <summary>When it is done if one repair after the primer gate is needed; the deadline is judged by it. Null when none can be.</summary>
+    /// <summary>When it is done if one repair after the primer gate is needed; the deadline is judged by it. Null when none can
+    /// be.</summary>
     public Instant? WithRepair { get; init; }
+
     /// <summary>The same in words.</summary>
     public string WithRepairText { get; init; } = "";
+
     /// <summary>It came since the plan was made: its date is on its way.</summary>
     public required bool BeingPlanned { get; init; }
+
     /// <summary>Its step that is planned next; null where none is.</summary>
     public Guid? NextStep { get; init; }
+
     /// <summary>Why no plan can meet the deadline; empty when one may.</summary>
     public string Impossible { get; init; } = "";
 }
 
 /// <summary>A sitting of the plan.</summary>
-public sealed record PlanSittingView(Instant Begin, Instant End, LocalDate Date, string Title, bool IsNow, bool FitForSpray, IReadOnlyList<BlockView> Blocks, IReadOnlyList<SprayPartView> Spray);
+public sealed record PlanSittingView(
+    Instant Begin,
+    Instant End,
+    LocalDate Date,
+    string Title,
+    bool IsNow,
+    bool FitForSpray,
+    IReadOnlyList<BlockView> Blocks,
+    IReadOnlyList<SprayPartView> Spray
+);
 
 /// <summary>A part of a sitting in which one may spray; assumed where no forecast reaches.</summary>
 public sealed record SprayPartView(Instant Begin, Instant End, bool Assumed);
 
 /// <summary>A planned step: when, and what holds it.</summary>
-public sealed record PlanStepView(Guid StepId, Guid UnitId, string Unit, string Mark, string Title, string Day, string Times, Instant Begin, Instant End, string Note, IReadOnlyList<HoldView> Holds)
+public sealed record PlanStepView(
+    Guid StepId,
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    string Title,
+    string Day,
+    string Times,
+    Instant Begin,
+    Instant End,
+    string Note,
+    IReadOnlyList<HoldView> Holds
+)
 {
     /// <summary>Asked once before it is begun, where there is no way back; null otherwise.</summary>
     public string? Asks { get; init; }
@@ -87,21 +138,43 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <summary>The whole view.</summary>
     public PlanView View()
     {
-        return new PlanView(now, bench.State.Settings.Zone.Id, plan.MadeAt, plan.Problem.Seed, plan.Budget, Proof(), plan.Result.Shift, plan.IsNone ? [] : Promises(), Sittings(), PlannedWaits(),
+        return new PlanView(
+            now,
+            bench.State.Settings.Zone.Id,
+            plan.MadeAt,
+            plan.Problem.Seed,
+            plan.Budget,
+            Proof(),
+            plan.Result.Shift,
+            plan.IsNone ? [] : Promises(),
+            Sittings(),
+            PlannedWaits(),
             [.. plan.Result.Unplaced.Select(Lacking)],
-            [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))])
+            [.. RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar).Select(r => new PlanRuleView(r.Reason, r.KeptBy))]
+        )
         {
             Renewing = plan.IsNone,
             MadeAtText = plan.MadeAtText(_clock),
             HasRepairs = plan.Repairs is not null,
-            SprayWords = bench.State.Forecast.Count == 0 ? "Spray weather is not known here: dashed means assumed fit" : "Spray weather by the forecast; dashed means assumed fit",
-            Mixes = [.. PuttyMix.In(plan.Problem).Where(m => m.Others.Append(m.First).All(bench.Steps.ContainsKey) && plan.MixOf(bench.Steps[m.Others[0]]) is not null).Select(Mix)],
+            SprayWords =
+                bench.State.Forecast.Count == 0
+                    ? "Spray weather is not known here: dashed means assumed fit"
+                    : "Spray weather by the forecast; dashed means assumed fit",
+            Mixes =
+            [
+                .. PuttyMix
+                    .In(plan.Problem)
+                    .Where(m => m.Others.Append(m.First).All(bench.Steps.ContainsKey) && plan.MixOf(bench.Steps[m.Others[0]]) is not null)
+                    .Select(Mix),
+            ],
         };
     }
 
     /// <summary>A planned step: when, and what holds it; null for one without a place.</summary>
     public PlanStepView? StepOf(Guid stepId) =>
-        bench.Steps.ContainsKey(stepId) && plan.Work.Where(w => w.StepId == stepId).ToList() is { Count: > 0 } work ? Step(stepId, work) : null;
+        bench.Steps.ContainsKey(stepId) && plan.Work.Where(w => w.StepId == stepId).ToList() is { Count: > 0 } work
+            ? Step(stepId, work)
+            : null;
 
     /// <summary>When every unit on the bench is done, in order of finish; one that came since the plan was made has no date yet.</summary>
     public IReadOnlyList<PromiseView> Promises()
@@ -109,8 +182,10 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var lacking = plan.Result.Unplaced.Select(u => u.Batch).ToHashSet(StringComparer.Ordinal);
         return
         [
-            .. bench.State.Units.Select(u => Promise(u, lacking))
-                .OrderBy(p => p.Done ?? Instant.MaxValue).ThenBy(p => p.Unit, StringComparer.Ordinal),
+            .. bench
+                .State.Units.Select(u => Promise(u, lacking))
+                .OrderBy(p => p.Done ?? Instant.MaxValue)
+                .ThenBy(p => p.Unit, StringComparer.Ordinal),
         ];
     }
 
@@ -122,34 +197,73 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
         // What came since the plan was made has no date yet.
         var isNew = !plan.Problem.Units.Any(u => u.Id == unit.Id.ToString()) && left > 0;
-        Instant? done = plan.Ends.TryGetValue(unit.Id.ToString(), out var e) && !unfit ? plan.At(e) : unfit || isNew ? null : LastReady(batches);
+        Instant? done =
+            plan.Ends.TryGetValue(unit.Id.ToString(), out var e) && !unfit ? plan.At(e)
+            : unfit || isNew ? null
+            : LastReady(batches);
         Instant? bound = !plan.IsNone && plan.Alone.TryGetValue(unit.Id.ToString(), out var b) && b != int.MaxValue ? plan.At(b) : done;
         Instant? repaired = plan.Repairs is { } repairs && repairs.TryGetValue(unit.Id, out var second) ? second : null;
-        var late = (repaired ?? done) is { } d && unit.Deadline is { } day && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
-        return new PromiseView(unit.Id, unit.Name, unit.Mark, hexagon, done, done is { } at ? Day(at) : isNew ? "being planned" : "no date",
-            done is { } t ? Time(t) : "", bound, bound is { } n ? _clock.At(n) : "", Difference(done, bound, left, unfit),
-            unit.Deadline, unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "", late, unit.Weight, left)
-        { BeingPlanned = isNew, NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null, WithRepair = repaired, WithRepairText = repaired is { } r ? Day(r) : "", Impossible = late ? Impossible(unit, bound) : "" };
+        var late =
+            (repaired ?? done) is { } d
+            && unit.Deadline is { } day
+            && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
+        return new PromiseView(
+            unit.Id,
+            unit.Name,
+            unit.Mark,
+            hexagon,
+            done,
+            done is { } at ? Day(at)
+                : isNew ? "being planned"
+                : "no date",
+            done is { } t ? Time(t) : "",
+            bound,
+            bound is { } n ? _clock.At(n) : "",
+            Difference(done, bound, left, unfit),
+            unit.Deadline,
+            unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "",
+            late,
+            unit.Weight,
+            left
+        )
+        {
+            BeingPlanned = isNew,
+            NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null,
+            WithRepair = repaired,
+            WithRepairText = repaired is { } r ? Day(r) : "",
+            Impossible = late ? Impossible(unit, bound) : "",
+        };
     }
 
-    private Dictionary<Guid, Guid> NextSteps => _nextSteps ??= plan.Work.GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);
+    private Dictionary<Guid, Guid> NextSteps =>
+        _nextSteps ??= plan.Work.GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);
 
     // Said only with its proof.
     private string Impossible(Roster.Unit unit, Instant? bound)
     {
         var due = bench.State.Settings.Zone.AtStartOfDay(unit.Deadline!.Value.PlusDays(1)).ToInstant();
-        if (bound > due) return $"cannot be done by then: alone even, the earliest is {_clock.At(bound.Value)}";
-        return plan.Bound is { ShortMinutes: > 0 and var missing } ? $"not with these sittings: what is due needs {Clockface.Lasts(missing)} more of them" : "";
+        if (bound > due)
+            return $"cannot be done by then: alone even, the earliest is {_clock.At(bound.Value)}";
+        return plan.Bound is { ShortMinutes: > 0 and var missing }
+            ? $"not with these sittings: what is due needs {Clockface.Lasts(missing)} more of them"
+            : "";
     }
 
     private ProofView Proof()
     {
-        if (plan.IsNone || plan.Bound is not { } bound) return new ProofView(plan.Result.Schedule.Z ?? 0, 0, "", 0);
+        if (plan.IsNone || plan.Bound is not { } bound)
+            return new ProofView(plan.Result.Schedule.Z ?? 0, 0, "", 0);
         var value = plan.Result.Schedule.Z ?? 0;
-        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0) return new ProofView(value, 0, "", bound.ShortMinutes);
+        if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0)
+            return new ProofView(value, 0, "", bound.ShortMinutes);
         var days = (value - bound.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
-        var words = days < 0.5 ? "no plan can do better by half a day"
-            : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"no plan could bring all units home more than {Math.Ceiling(days):0} days earlier, taken together");
+        var words =
+            days < 0.5
+                ? "no plan can do better by half a day"
+                : string.Create(
+                    System.Globalization.CultureInfo.InvariantCulture,
+                    $"no plan could bring all units home more than {Math.Ceiling(days):0} days earlier, taken together"
+                );
         return new ProofView(value, bound.Value, words, bound.ShortMinutes);
     }
 
@@ -158,9 +272,12 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private static string Difference(Instant? done, Instant? bound, int left, bool unfit)
     {
-        if (unfit) return "part of it finds no place";
-        if (left == 0) return "finished";
-        if (done is not { } d || bound is not { } b) return "";
+        if (unfit)
+            return "part of it finds no place";
+        if (left == 0)
+            return "finished";
+        if (done is not { } d || bound is not { } b)
+            return "";
         var minutes = (long)(d - b).TotalMinutes;
         return minutes <= 0 ? "cannot be sooner" : $"{Clockface.Lasts(minutes)} more: hands on others";
     }
@@ -169,20 +286,39 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var last = plan.Work.Count == 0 ? now : plan.Work.Max(w => w.End);
         var rows = new List<PlanSittingView>();
-        foreach (var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings))
+        foreach (
+            var sitting in bench.State.Settings.Calendar.From(now, 400).TakeWhile(s => s.Begin <= last || rows.Count < 6).Take(MostSittings)
+        )
         {
             var own = new LineReader(bench, plan, _clock).BlocksOf(sitting);
-            rows.Add(new PlanSittingView(sitting.Begin, sitting.End, sitting.Date, Title(sitting), sitting.Holds(now), sitting.FitForSpray, own, SprayIn(sitting)));
+            rows.Add(
+                new PlanSittingView(
+                    sitting.Begin,
+                    sitting.End,
+                    sitting.Date,
+                    Title(sitting),
+                    sitting.Holds(now),
+                    sitting.FitForSpray,
+                    own,
+                    SprayIn(sitting)
+                )
+            );
         }
         return rows;
     }
 
     private List<SprayPartView> SprayIn(Sitting sitting)
     {
-        if (!sitting.FitForSpray) return [];
+        if (!sitting.FitForSpray)
+            return [];
         var minutes = new Span(0, (int)(sitting.End - sitting.Begin).TotalMinutes);
         Instant At(int minute) => sitting.Begin + Duration.FromMinutes(minute);
-        return [.. SprayHours.Within(bench, minutes, At).Select(s => new SprayPartView(At(s.Begin), At(s.End), !SprayHours.Reaches(bench, At(s.Begin))))];
+        return
+        [
+            .. SprayHours
+                .Within(bench, minutes, At)
+                .Select(s => new SprayPartView(At(s.Begin), At(s.End), !SprayHours.Reaches(bench, At(s.Begin)))),
+        ];
     }
 
     private string Title(Sitting sitting) => sitting.Holds(now) ? Capital(_clock.ThisSitting(sitting.Begin)) : Day(sitting.Begin);
@@ -201,8 +337,16 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             let product = step.Amounts.Product!.Value
             let band = Expected(step, awaited.Stage)
             let unit = bench.UnitOf(step)
-            select new BightView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, $"{StepWords.Wait(step.Key.Kind, product).Noun} {Clockface.Lasts(band.Sure)}",
-                work.End, work.End + Duration.FromMinutes(band.Sure), false);
+            select new BightView(
+                step.Id,
+                unit.Id,
+                bench.NameOf(step),
+                unit.Mark,
+                $"{StepWords.Wait(step.Key.Kind, product).Noun} {Clockface.Lasts(band.Sure)}",
+                work.End,
+                work.End + Duration.FromMinutes(band.Sure),
+                false
+            );
         return [.. begun, .. coming];
     }
 
@@ -211,7 +355,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var (first, others) = (bench.Steps[mix.First], mix.Others.Select(o => bench.Steps[o]).ToList());
         var stiff = plan.MixOf(others[0])!.Stiff;
         var spared = others.Sum(o => o.HandsMinutes(bench.Remaining(o).Count) - PuttyMix.MinutesFrom(o, bench.Remaining(o).Count));
-        return $"One mix for {bench.NameOf(first)} and {string.Join(" and ", others.Select(bench.NameOf))}: saves {spared} min of mixing, used up by {_clock.At(stiff)}; a mix serves at most {first.Amounts.ModelsPerMix} models.";
+        return $"One mix for {bench.NameOf(first)} and {string.Join(" and ", others.Select(bench.NameOf))}: saves {spared} min of "
+            + $"mixing, used up by {_clock.At(stiff)}; a mix serves at most {first.Amounts.ModelsPerMix} models.";
     }
 
     private PlanStepView Step(Guid id, List<PlannedWork> work)
@@ -221,17 +366,37 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var (begin, end) = (work[0].Begin, work[^1].End);
         var holds = plan.HoldsOf(step);
         var models = work.Sum(w => w.Models);
-        var wait = step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
-            ? Expected(step, awaited.Stage).Sure : 0;
-        var note = $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
+        var wait =
+            step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
+                ? Expected(step, awaited.Stage).Sure
+                : 0;
+        var note =
+            $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
             + (work.Count > 1 ? $" In {work.Count} stretches." : "")
-            + (plan.MixOf(step) is { } mix ? $" From the mix for {bench.NameOf(mix.First(bench))}, which stiffens {_clock.At(mix.Stiff)}." : "")
+            + (
+                plan.MixOf(step) is { } mix
+                    ? $" From the mix for {bench.NameOf(mix.First(bench))}, which stiffens {_clock.At(mix.Stiff)}."
+                    : ""
+            )
             + (work.Count == 1 && new DropIns(bench, plan, _clock).Of(work[0]) is { } back ? $" {back.Text}." : "")
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
         var times = Day(begin) == Day(end) ? $"{Time(begin)} to {Time(end)}" : $"{Time(begin)} to {Day(end)} {Time(end)}";
-        return new PlanStepView(step.Id, unit.Id, bench.NameOf(step), unit.Mark, BenchIndex.TitleOf(step), Day(begin), times, begin, end, note,
-            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))])
-        { Asks = HandReader.Asks(bench, step) };
+        return new PlanStepView(
+            step.Id,
+            unit.Id,
+            bench.NameOf(step),
+            unit.Mark,
+            BenchIndex.TitleOf(step),
+            Day(begin),
+            times,
+            begin,
+            end,
+            note,
+            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))]
+        )
+        {
+            Asks = HandReader.Asks(bench, step),
+        };
     }
 
     // Many steps leave the same wait.
@@ -247,7 +412,9 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return new UnplacedView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), unplaced.Lacks, unplaced.Remedy);
     }
 
-    private string Day(Instant at) => at.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
+    private string Day(Instant at) =>
+        at.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
 
-    private string Time(Instant at) => at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+    private string Time(Instant at) =>
+        at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -12,16 +12,25 @@ public static class Promises
     {
         var ends = plan.Ends;
         var lacking = plan.Result.Unplaced.Select(u => bench.Batches[Guid.Parse(u.Batch)].UnitId).ToHashSet();
-        return bench.State.Units.ToDictionary(u => u.Id, u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end));
+        return bench.State.Units.ToDictionary(
+            u => u.Id,
+            u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end)
+        );
     }
 
     /// <summary>Whom another plan moves, in words. A promise counts as moved when its evening changes: half a day or more.</summary>
-    public static IEnumerable<string> Moves(BenchIndex bench, Dictionary<Guid, Instant?> before, Dictionary<Guid, Instant?> after, Clockface clock) =>
+    public static IEnumerable<string> Moves(
+        BenchIndex bench,
+        Dictionary<Guid, Instant?> before,
+        Dictionary<Guid, Instant?> after,
+        Clockface clock
+    ) =>
         from unit in bench.State.Units
         where before.GetValueOrDefault(unit.Id) is not null
         let was = before[unit.Id]!.Value
         let willBe = after.GetValueOrDefault(unit.Id)
         where willBe is null || Math.Abs((willBe.Value - was).TotalHours) >= 12
         select willBe is not { } then ? $"{unit.Name} finds no place any more"
-            : then > was ? $"{unit.Name} slips from {clock.At(was)} to {clock.At(then)}" : $"{unit.Name} comes from {clock.At(was)} to {clock.At(then)}";
+        : then > was ? $"{unit.Name} slips from {clock.At(was)} to {clock.At(then)}"
+        : $"{unit.Name} comes from {clock.At(was)} to {clock.At(then)}";
 }

@@ -3,7 +3,8 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>One mix of two-part putty for the gaps of several batches: the first step mixes it, the others follow while it is workable and pay no set-up.</summary>
+/// <summary>One mix of two-part putty for the gaps of several batches: the first step mixes it, the others follow while it is workable
+/// and pay no set-up.</summary>
 /// <param name="First">The step it is mixed for.</param>
 /// <param name="Others">The steps filled from what is left, in no fixed order.</param>
 public sealed record SharedMix(Guid First, IReadOnlyList<Guid> Others);
@@ -22,11 +23,16 @@ public static class PuttyMix
         var amounts = bench.Steps[spell.StepId].Amounts;
         var ticks = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
         var served = amounts.ModelsPerMix is { } per ? ticks.Count / per * per : 0;
-        if (served > 0) return ticks[served - 1];
-        var before = bench.EndedAfter(spell.BeganAt - HandOver - Duration.FromMinutes(1)).FirstOrDefault(s => s.EndedAt <= spell.BeganAt && s.Id != spell.Id);
-        if (before is null || spell.BeganAt - before.EndedAt > HandOver) return spell.BeganAt;
+        if (served > 0)
+            return ticks[served - 1];
+        var before = bench
+            .EndedAfter(spell.BeganAt - HandOver - Duration.FromMinutes(1))
+            .FirstOrDefault(s => s.EndedAt <= spell.BeganAt && s.Id != spell.Id);
+        if (before is null || spell.BeganAt - before.EndedAt > HandOver)
+            return spell.BeganAt;
         var other = bench.Steps[before.StepId].Amounts;
-        if (other.WorkingMinutes is not { } working || other.Method != amounts.Method) return spell.BeganAt;
+        if (other.WorkingMinutes is not { } working || other.Method != amounts.Method)
+            return spell.BeganAt;
         var made = MadeAt(bench, before);
         return made + Duration.FromMinutes(working) > spell.BeganAt ? made : spell.BeganAt;
     }
@@ -34,52 +40,71 @@ public static class PuttyMix
     /// <summary>Minutes of hands for models filled from a mix that is there: no set-up.</summary>
     public static int MinutesFrom(BenchStep step, int models) => Math.Max(1, (models * step.Amounts.SecondsPerModel + 59) / 60);
 
-    /// <summary>The mixes that several batches could share in a plan: steps whose gaps one mix takes. Only work nobody began follows.</summary>
+    /// <summary>The mixes that several batches could share in a plan: steps whose gaps one mix takes. Only work nobody began
+    /// follows.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="plan">The plan, without shared mixes.</param>
-    /// <param name="early">False: what the plan puts into one sitting. True: also what it puts later but could be done then, everything before it being ready.</param>
+    /// <param name="early">False: what the plan puts into one sitting. True: also what it puts later but could be done then,
+    /// everything before it being ready.</param>
     public static IReadOnlyList<SharedMix> Suiting(BenchIndex bench, BenchPlan plan, bool early)
     {
         var mixes = new List<SharedMix>();
-        var open = plan.Work.Where(w => bench.Steps[w.StepId].Amounts.WorkingMinutes is not null).GroupBy(w => w.StepId).Where(g => g.Count() == 1)
-            .Select(g => (Work: g.First(), Step: bench.Steps[g.Key])).OrderBy(m => m.Work.Begin).ToList();
+        var open = plan
+            .Work.Where(w => bench.Steps[w.StepId].Amounts.WorkingMinutes is not null)
+            .GroupBy(w => w.StepId)
+            .Where(g => g.Count() == 1)
+            .Select(g => (Work: g.First(), Step: bench.Steps[g.Key]))
+            .OrderBy(m => m.Work.Begin)
+            .ToList();
         while (open.Count > 1)
         {
             var (work, first) = open[0];
             var left = LeftAfter(first, bench.Remaining(first).Count);
             List<BenchStep> others = [];
-            foreach (var (later, next) in open.Skip(1).Where(m => MayFollow(bench, first, m.Step) && (InOneSitting(plan, work, m.Work) || (early && IsReadyBy(plan, m.Step, work.End)))))
+            foreach (
+                var (later, next) in open.Skip(1)
+                    .Where(m =>
+                        MayFollow(bench, first, m.Step)
+                        && (InOneSitting(plan, work, m.Work) || (early && IsReadyBy(plan, m.Step, work.End)))
+                    )
+            )
             {
                 var minutes = MinutesFrom(next, later.Models);
-                if (minutes > left) continue;
+                if (minutes > left)
+                    continue;
                 left -= minutes;
                 others.Add(next);
             }
-            if (others.Count > 0) mixes.Add(new SharedMix(first.Id, [.. others.Select(s => s.Id)]));
+            if (others.Count > 0)
+                mixes.Add(new SharedMix(first.Id, [.. others.Select(s => s.Id)]));
             open = [.. open.Skip(1).Where(m => !others.Contains(m.Step))];
         }
         return mixes;
     }
 
     private static bool InOneSitting(BenchPlan plan, PlannedWork one, PlannedWork other) =>
-        plan.Problem.Sittings.Any(s => plan.At(s.Begin) < one.End && plan.At(s.End) > one.Begin && plan.At(s.Begin) < other.End && plan.At(s.End) > other.Begin);
+        plan.Problem.Sittings.Any(s =>
+            plan.At(s.Begin) < one.End && plan.At(s.End) > one.Begin && plan.At(s.Begin) < other.End && plan.At(s.End) > other.Begin
+        );
 
     private static bool IsReadyBy(BenchPlan plan, BenchStep step, Instant moment)
     {
         var id = step.Id.ToString();
-        return plan.Problem.Batches.First(b => b.Id == step.BatchId.ToString()).Arcs.Where(a => a.To == id)
+        return plan
+            .Problem.Batches.First(b => b.Id == step.BatchId.ToString())
+            .Arcs.Where(a => a.To == id)
             .All(a => plan.Result.Schedule.Chunks.Where(c => c.Step == a.From).All(c => plan.At(c.End + a.Min) <= moment));
     }
 
     /// <summary>The mixes a plan was made with.</summary>
     public static IReadOnlyList<SharedMix> In(PlanProblem problem) =>
-    [
-        .. from batch in problem.Batches
-           from arc in batch.Arcs
-           where arc is { FromBatch: not null, FinishMax: not null }
-           group PlanIds.StepOf(arc.To) by PlanIds.StepOf(arc.From) into mix
-           select new SharedMix(mix.Key, [.. mix]),
-    ];
+        [
+            .. from batch in problem.Batches
+            from arc in batch.Arcs
+            where arc is { FromBatch: not null, FinishMax: not null }
+            group PlanIds.StepOf(arc.To) by PlanIds.StepOf(arc.From) into mix
+            select new SharedMix(mix.Key, [.. mix]),
+        ];
 
     /// <summary>Minutes a mix stays workable after the last model of the step it was made for; below 1 when nothing can follow.</summary>
     /// <param name="step">The step, not begun.</param>
@@ -92,6 +117,10 @@ public static class PuttyMix
 
     /// <summary>True when a step nobody began may be filled from the mix of another.</summary>
     public static bool MayFollow(BenchIndex bench, BenchStep first, BenchStep next) =>
-        next.BatchId != first.BatchId && next.Amounts.WorkingMinutes is not null && next.Amounts.Method == first.Amounts.Method
-        && bench.InHand?.StepId != next.Id && !bench.TicksOf[next.Id].Any() && bench.Remaining(next).Count > 0;
+        next.BatchId != first.BatchId
+        && next.Amounts.WorkingMinutes is not null
+        && next.Amounts.Method == first.Amounts.Method
+        && bench.InHand?.StepId != next.Id
+        && !bench.TicksOf[next.Id].Any()
+        && bench.Remaining(next).Count > 0;
 }

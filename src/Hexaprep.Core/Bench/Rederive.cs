@@ -2,7 +2,8 @@ using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>Derives routes again after what they stand on has changed: steps that are known keep their ids, those with a history stay.</summary>
+/// <summary>Derives routes again after what they stand on has changed: steps that are known keep their ids, those with a history
+/// stay.</summary>
 public static class Rederive
 {
     /// <summary>The routes of some batches, derived again.</summary>
@@ -13,21 +14,42 @@ public static class Rederive
         [.. bench.State.Batches.Where(b => batchIds.Contains(b.Id)).Select(b => Route(bench, b, newId))];
 
     /// <summary>Changes, and the routes of some batches derived again from the bench as it stands after them.</summary>
-    public static IReadOnlyList<Change> After(BenchIndex bench, IReadOnlyList<Change> changes, IReadOnlyCollection<Guid> batchIds, Func<Guid> newId) =>
-        [.. changes, .. Routes(bench.With(changes), batchIds, newId)];
+    public static IReadOnlyList<Change> After(
+        BenchIndex bench,
+        IReadOnlyList<Change> changes,
+        IReadOnlyCollection<Guid> batchIds,
+        Func<Guid> newId
+    ) => [.. changes, .. Routes(bench.With(changes), batchIds, newId)];
 
     /// <summary>Refuses changes that would take away the step that is in hand.</summary>
     /// <exception cref="RefusedException">They would.</exception>
     public static IReadOnlyList<Change> LeavingHands(BenchIndex bench, IReadOnlyList<Change> changes)
     {
-        if (bench.InHand is { } spell && changes.OfType<Change.RouteSet>().SelectMany(r => r.Steps).Any(s => s.Id == spell.StepId && s.NotNeeded is not null))
-            throw new RefusedException(new Refusal("step", "This would take away the step that is in hand.", "Put it down or finish it first.", RefusalKind.Conflict));
+        if (
+            bench.InHand is { } spell
+            && changes.OfType<Change.RouteSet>().SelectMany(r => r.Steps).Any(s => s.Id == spell.StepId && s.NotNeeded is not null)
+        )
+            throw new RefusedException(
+                new Refusal(
+                    "step",
+                    "This would take away the step that is in hand.",
+                    "Put it down or finish it first.",
+                    RefusalKind.Conflict
+                )
+            );
         return changes;
     }
 
     private static Change.RouteSet Route(BenchIndex bench, Roster.Batch batch, Func<Guid> newId)
     {
-        var route = RouteIssue.Of(batch, RouteBuilder.Derive(bench.State.JobOf(batch), RuleBook.Trade), [.. bench.AllStepsOf[batch.Id]], bench.HasHistory, newId, bench.IsFinished);
+        var route = RouteIssue.Of(
+            batch,
+            RouteBuilder.Derive(bench.State.JobOf(batch), RuleBook.Trade),
+            [.. bench.AllStepsOf[batch.Id]],
+            bench.HasHistory,
+            newId,
+            bench.IsFinished
+        );
         return new Change.RouteSet(batch.Id, route.Steps, route.Edges);
     }
 }

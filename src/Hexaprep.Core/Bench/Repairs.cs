@@ -4,12 +4,16 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually fail.</summary>
-/// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again; 10 % of the models until the bench knows better, at least one. A clean gate drops it. The sooner of two: nobody else moves, or the others give way; never before the promise.</remarks>
+/// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually
+/// fail.</summary>
+/// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again;
+/// 10 % of the models until the bench knows better, at least one. A clean gate drops it. The sooner of two: nobody else moves, or the
+/// others give way; never before the promise.</remarks>
 public static class Repairs
 {
     private const int OneIn = 10;
-    private const int RubSetup = 2, RubMinutes = 3;
+    private const int RubSetup = 2,
+        RubMinutes = 3;
 
     /// <summary>When each unit is done if one repair is needed; units without a gate ahead are not in it.</summary>
     public static Dictionary<Guid, Instant> Of(BenchIndex bench, BenchPlan plan, CancellationToken cancel = default)
@@ -18,10 +22,18 @@ public static class Repairs
         foreach (var unit in bench.State.Units)
         {
             cancel.ThrowIfCancellationRequested();
-            var problem = plan.Problem with { Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, b) : b)] };
-            if (problem.Batches.SequenceEqual(plan.Problem.Batches)) continue;
-            var (among, giving) = (Ready(problem, plan, unit.Id.ToString()), Ready(Alone(problem, unit.Id.ToString()), plan, unit.Id.ToString()));
-            if (Promised(plan, unit.Id.ToString()) is { } promise && (among ?? giving) is not null) dates[unit.Id] = plan.At(Math.Max(promise, Math.Min(among ?? int.MaxValue, giving ?? int.MaxValue)));
+            var problem = plan.Problem with
+            {
+                Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, b) : b)],
+            };
+            if (problem.Batches.SequenceEqual(plan.Problem.Batches))
+                continue;
+            var (among, giving) = (
+                Ready(problem, plan, unit.Id.ToString()),
+                Ready(Alone(problem, unit.Id.ToString()), plan, unit.Id.ToString())
+            );
+            if (Promised(plan, unit.Id.ToString()) is { } promise && (among ?? giving) is not null)
+                dates[unit.Id] = plan.At(Math.Max(promise, Math.Min(among ?? int.MaxValue, giving ?? int.MaxValue)));
         }
         return dates;
     }
@@ -40,7 +52,10 @@ public static class Repairs
     {
         // A mix made for another unit is there all the same: only when it is made is left open.
         var own = problem.Batches.Where(b => b.Unit == unit).Select(b => b.Id).ToHashSet();
-        var batches = problem.Batches.Where(b => own.Contains(b.Id)).Select(b => b with { Arcs = [.. b.Arcs.Where(a => a.FromBatch is not { } from || own.Contains(from))] }).ToList();
+        var batches = problem
+            .Batches.Where(b => own.Contains(b.Id))
+            .Select(b => b with { Arcs = [.. b.Arcs.Where(a => a.FromBatch is not { } from || own.Contains(from))] })
+            .ToList();
         return problem with
         {
             Units = [.. problem.Units.Where(u => u.Id == unit)],
@@ -52,8 +67,16 @@ public static class Repairs
     private static PlanBatch With(BenchIndex bench, PlanBatch batch)
     {
         var kinds = batch.Steps.Where(s => Guid.TryParse(s.Id, out _)).ToDictionary(s => s.Id, s => bench.Steps[Guid.Parse(s.Id)].Key.Kind);
-        if (!kinds.Values.Any(k => k == StepKind.PrimerGate || IsOther(k))) return batch;
-        return AfterPrimer(bench, batch with { Steps = [.. batch.Steps.Select(s => kinds.TryGetValue(s.Id, out var kind) && IsOther(kind) ? Longer(s, batch.Count) : s)] }, kinds);
+        if (!kinds.Values.Any(k => k == StepKind.PrimerGate || IsOther(k)))
+            return batch;
+        return AfterPrimer(
+            bench,
+            batch with
+            {
+                Steps = [.. batch.Steps.Select(s => kinds.TryGetValue(s.Id, out var kind) && IsOther(kind) ? Longer(s, batch.Count) : s)],
+            },
+            kinds
+        );
     }
 
     private static bool IsOther(StepKind kind) => kind is StepKind.TransferGate or StepKind.FinalGate;
@@ -72,12 +95,19 @@ public static class Repairs
     {
         var gate = batch.Steps.LastOrDefault(s => kinds.GetValueOrDefault(s.Id, StepKind.Study) == StepKind.PrimerGate);
         var coat = bench.StepsOf[Guid.Parse(batch.Id)].LastOrDefault(s => s.Key.Kind == StepKind.Prime);
-        if (gate is null || coat is null) return batch;
+        if (gate is null || coat is null)
+            return batch;
         var models = Failing(gate.Count ?? batch.Count);
         // Where the coat itself lies behind, its like is sprayed again.
         var like = batch.Steps.FirstOrDefault(s => s.Id == coat.Id.ToString());
         var minutes = Enumerable.Range(1, models).Select(coat.HandsMinutes).ToArray();
-        var again = new PlanStep(gate.Id + "#again", like?.Setup ?? coat.Amounts.SetupMinutes, Math.Max(1, coat.Amounts.SecondsPerModel / 60), 1, 0)
+        var again = new PlanStep(
+            gate.Id + "#again",
+            like?.Setup ?? coat.Amounts.SetupMinutes,
+            Math.Max(1, coat.Amounts.SecondsPerModel / 60),
+            1,
+            0
+        )
         {
             Count = models,
             Minutes = minutes,
@@ -86,10 +116,24 @@ public static class Repairs
         var wait = bench.EdgesOutOf[coat.Id].Select(e => e.MinMinutes).DefaultIfEmpty(0).Max();
         return batch with
         {
-            Steps = [.. batch.Steps, new PlanStep(gate.Id + "#rub", RubSetup, RubMinutes, 1, 0) { Count = models }, again, gate with { Id = gate.Id + "#gate", Count = models, Minutes = gate.Minutes?.Take(models).ToArray() }],
+            Steps =
+            [
+                .. batch.Steps,
+                new PlanStep(gate.Id + "#rub", RubSetup, RubMinutes, 1, 0) { Count = models },
+                again,
+                gate with
+                {
+                    Id = gate.Id + "#gate",
+                    Count = models,
+                    Minutes = gate.Minutes?.Take(models).ToArray(),
+                },
+            ],
             Arcs =
             [
-                .. batch.Arcs, new PlanArc(gate.Id, gate.Id + "#rub", 0), new PlanArc(gate.Id + "#rub", again.Id, 0), new PlanArc(again.Id, gate.Id + "#gate", wait),
+                .. batch.Arcs,
+                new PlanArc(gate.Id, gate.Id + "#rub", 0),
+                new PlanArc(gate.Id + "#rub", again.Id, 0),
+                new PlanArc(again.Id, gate.Id + "#gate", wait),
                 .. batch.Arcs.Where(a => a.From == gate.Id).Select(a => a with { From = gate.Id + "#gate" }),
             ],
         };

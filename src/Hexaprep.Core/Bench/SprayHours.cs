@@ -5,7 +5,8 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>When the air is fit for the coats this bench sprays: from the forecast hour by hour, beyond it taken as fit and shown as assumed.</summary>
+/// <summary>When the air is fit for the coats this bench sprays: from the forecast hour by hour, beyond it taken as fit and shown as
+/// assumed.</summary>
 public static class SprayHours
 {
     /// <summary>What the bench sprays most with, by its steps still to do: what the forecast is judged for.</summary>
@@ -13,19 +14,27 @@ public static class SprayHours
     {
         var sprays = bench.State.Steps.Where(s => s is { NotNeeded: null, Amounts.Mode: not null } && !bench.IsFinished(s)).ToList();
         var brushed = sprays.Where(s => s.Amounts.Method == "airbrush").ToList();
-        if (brushed.Count * 2 <= sprays.Count) return SprayMedium.Aerosol;
-        return brushed.Count(s => s.Amounts.Product == ProductClass.AcrylicWb) * 2 >= brushed.Count ? SprayMedium.AirbrushWb : SprayMedium.AirbrushLacquer;
+        if (brushed.Count * 2 <= sprays.Count)
+            return SprayMedium.Aerosol;
+        return brushed.Count(s => s.Amounts.Product == ProductClass.AcrylicWb) * 2 >= brushed.Count
+            ? SprayMedium.AirbrushWb
+            : SprayMedium.AirbrushLacquer;
     }
 
     /// <summary>The fit stretches of the forecast, for cans: an airbrush is worked indoors, where the bench's own air counts.</summary>
     public static IReadOnlyList<(Instant From, Instant To, FitHours Hours)> Stretches(BenchIndex bench)
     {
         var medium = bench.Medium;
-        if (medium != SprayMedium.Aerosol || bench.State.Forecast.Count == 0) return [];
+        if (medium != SprayMedium.Aerosol || bench.State.Forecast.Count == 0)
+            return [];
         var found = new List<(Instant, Instant, FitHours)>();
         // An hour that is missing cuts the forecast: what is not known is not joined.
         foreach (var run in Runs(bench.State.Forecast))
-            found.AddRange(SprayWindows.Of([.. run.Select(h => SprayFitness.Of(medium, h.Weather))]).Select(w => (run[w.FromHour].At, run[w.ToHour - 1].At + Duration.FromHours(1), w)));
+            found.AddRange(
+                SprayWindows
+                    .Of([.. run.Select(h => SprayFitness.Of(medium, h.Weather))])
+                    .Select(w => (run[w.FromHour].At, run[w.ToHour - 1].At + Duration.FromHours(1), w))
+            );
         return found;
     }
 
@@ -40,14 +49,19 @@ public static class SprayHours
     public static IEnumerable<Span> Within(BenchIndex bench, Span sitting, Func<int, Instant> at)
     {
         var forecast = bench.State.Forecast;
-        if (forecast.Count == 0 || bench.Medium != SprayMedium.Aerosol) return [sitting];
+        if (forecast.Count == 0 || bench.Medium != SprayMedium.Aerosol)
+            return [sitting];
         var (begins, ends) = (forecast[0].At, forecast[^1].At + Duration.FromHours(1));
         var origin = at(0);
         int Minute(Instant moment) => (int)Math.Ceiling((moment - origin).TotalMinutes);
-        var parts = bench.FitHours.Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To)))).ToList();
+        var parts = bench
+            .FitHours.Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To))))
+            .ToList();
         // Before and beyond the forecast nothing speaks against it.
-        if (at(sitting.Begin) < begins) parts.Insert(0, new Span(sitting.Begin, Math.Min(sitting.End, Minute(begins))));
-        if (at(sitting.End) > ends) parts.Add(new Span(Math.Max(sitting.Begin, Minute(ends)), sitting.End));
+        if (at(sitting.Begin) < begins)
+            parts.Insert(0, new Span(sitting.Begin, Math.Min(sitting.End, Minute(begins))));
+        if (at(sitting.End) > ends)
+            parts.Add(new Span(Math.Max(sitting.Begin, Minute(ends)), sitting.End));
         return Joined(parts.Where(p => p.Length > 0));
     }
 
@@ -56,8 +70,10 @@ public static class SprayHours
         var joined = new List<Span>();
         foreach (var part in parts)
         {
-            if (joined.Count > 0 && part.Begin <= joined[^1].End) joined[^1] = joined[^1] with { End = Math.Max(joined[^1].End, part.End) };
-            else joined.Add(part);
+            if (joined.Count > 0 && part.Begin <= joined[^1].End)
+                joined[^1] = joined[^1] with { End = Math.Max(joined[^1].End, part.End) };
+            else
+                joined.Add(part);
         }
         return joined;
     }
@@ -74,6 +90,7 @@ public static class SprayHours
             }
             run.Add(hour);
         }
-        if (run.Count > 0) yield return run;
+        if (run.Count > 0)
+            yield return run;
     }
 }

@@ -7,7 +7,16 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>A unit in the list.</summary>
-public sealed record UnitSummaryView(Guid Id, string Name, string Mark, int Models, string Materials, Hexagon Hexagon, string Promise, int HandsLeft)
+public sealed record UnitSummaryView(
+    Guid Id,
+    string Name,
+    string Mark,
+    int Models,
+    string Materials,
+    Hexagon Hexagon,
+    string Promise,
+    int HandsLeft
+)
 {
     /// <summary>It came since the plan was made: its date is on its way.</summary>
     public required bool BeingPlanned { get; init; }
@@ -15,14 +24,44 @@ public sealed record UnitSummaryView(Guid Id, string Name, string Mark, int Mode
 
 /// <summary>Where a unit stands and why its routes are as they are.</summary>
 public sealed record UnitView(
-    Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, int Version, IReadOnlyList<string> Notes, Hexagon Hexagon, int HandsLeft,
-    IReadOnlyList<BatchView> Batches);
+    Guid Id,
+    string Name,
+    string Mark,
+    int Weight,
+    LocalDate? Deadline,
+    int Version,
+    IReadOnlyList<string> Notes,
+    Hexagon Hexagon,
+    int HandsLeft,
+    IReadOnlyList<BatchView> Batches
+);
 
 /// <summary>A batch with its route.</summary>
 public sealed record BatchView(
-    Guid Id, string Name, int Models, string Materials, int Parts, int? BaseMm, Tier Tier, MoldLines MoldLines, Gaps Gaps, int Transfers, Sheen FinalSheen,
-    int PaintMinutes, bool LeadFree, bool HasUnknown, bool HasWhiteMetal, int Version, Hexagon Hexagon, IReadOnlyList<SideView> Sides, IReadOnlyList<RouteStepView> Steps,
-    IReadOnlyList<LeftOutView> LeftOut, IReadOnlyList<AddableView> Addable, IReadOnlyList<PairView> Pairs, IReadOnlyList<FlawView> Flaws);
+    Guid Id,
+    string Name,
+    int Models,
+    string Materials,
+    int Parts,
+    int? BaseMm,
+    Tier Tier,
+    MoldLines MoldLines,
+    Gaps Gaps,
+    int Transfers,
+    Sheen FinalSheen,
+    int PaintMinutes,
+    bool LeadFree,
+    bool HasUnknown,
+    bool HasWhiteMetal,
+    int Version,
+    Hexagon Hexagon,
+    IReadOnlyList<SideView> Sides,
+    IReadOnlyList<RouteStepView> Steps,
+    IReadOnlyList<LeftOutView> LeftOut,
+    IReadOnlyList<AddableView> Addable,
+    IReadOnlyList<PairView> Pairs,
+    IReadOnlyList<FlawView> Flaws
+);
 
 /// <summary>A step the route leaves out, and why; one the user left out can be taken back.</summary>
 public sealed record LeftOutView(StepKind Kind, string Title, string Reason, bool ByYou);
@@ -47,8 +86,29 @@ public sealed record SideView(Side Side, SideState State, string When, string Ef
 
 /// <summary>A knot of the route.</summary>
 public sealed record RouteStepView(
-    Guid Id, StepKind Kind, Side Side, string Title, string Short, bool IsGate, SideState State, int Done, int Total, string Reason, int HandsMinutes, string When,
-    string? Method, IReadOnlyList<WayView> Ways, bool Changed, string? WaitText, IReadOnlyList<string> Needs, string? Blocker, bool CanBegin, IReadOnlyList<CautionView> Cautions, CardView Card, string? NotNeeded);
+    Guid Id,
+    StepKind Kind,
+    Side Side,
+    string Title,
+    string Short,
+    bool IsGate,
+    SideState State,
+    int Done,
+    int Total,
+    string Reason,
+    int HandsMinutes,
+    string When,
+    string? Method,
+    IReadOnlyList<WayView> Ways,
+    bool Changed,
+    string? WaitText,
+    IReadOnlyList<string> Needs,
+    string? Blocker,
+    bool CanBegin,
+    IReadOnlyList<CautionView> Cautions,
+    CardView Card,
+    string? NotNeeded
+);
 
 /// <summary>Reads a unit for the screen.</summary>
 public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -57,21 +117,45 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     /// <summary>All units, by the plan's order of finish.</summary>
     public IReadOnlyList<UnitSummaryView> List() =>
-    [
-        .. from promise in new PlanReader(bench, plan, now).Promises()
-           let batches = bench.BatchesOf[promise.UnitId].ToList()
-           select new UnitSummaryView(promise.UnitId, promise.Unit, promise.Mark, batches.Sum(b => b.Traits.Models),
-               string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)), promise.Hexagon,
-               promise.HandsLeft == 0 ? "finished" : promise.BeingPlanned ? promise.DoneDay : promise.Done is null ? "no plan fits" : $"{promise.DoneDay} {promise.DoneTime}", promise.HandsLeft) { BeingPlanned = promise.BeingPlanned },
-    ];
+        [
+            .. from promise in new PlanReader(bench, plan, now).Promises()
+            let batches = bench.BatchesOf[promise.UnitId].ToList()
+            select new UnitSummaryView(
+                promise.UnitId,
+                promise.Unit,
+                promise.Mark,
+                batches.Sum(b => b.Traits.Models),
+                string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)),
+                promise.Hexagon,
+                promise.HandsLeft == 0 ? "finished"
+                    : promise.BeingPlanned ? promise.DoneDay
+                    : promise.Done is null ? "no plan fits"
+                    : $"{promise.DoneDay} {promise.DoneTime}",
+                promise.HandsLeft
+            )
+            {
+                BeingPlanned = promise.BeingPlanned,
+            },
+        ];
 
     /// <summary>One unit, or null.</summary>
     public UnitView? One(Guid id)
     {
-        if (!bench.Units.TryGetValue(id, out var unit)) return null;
+        if (!bench.Units.TryGetValue(id, out var unit))
+            return null;
         var batches = bench.BatchesOf[id].ToList();
-        return new UnitView(unit.Id, unit.Name, unit.Mark, unit.Weight, unit.Deadline, unit.Version, unit.Notes, Hexagon.Of(bench, batches.Select(b => b.Id), now),
-            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count)), [.. batches.Select(One)]);
+        return new UnitView(
+            unit.Id,
+            unit.Name,
+            unit.Mark,
+            unit.Weight,
+            unit.Deadline,
+            unit.Version,
+            unit.Notes,
+            Hexagon.Of(bench, batches.Select(b => b.Id), now),
+            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count)),
+            [.. batches.Select(One)]
+        );
     }
 
     private BatchView One(Batch batch)
@@ -82,16 +166,47 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var route = RouteBuilder.Derive(job, RuleBook.Trade);
         var present = route.Steps.Select(s => s.Key.Kind).ToHashSet();
         var unit = bench.Units[batch.UnitId];
-        var flaws = from f in bench.OpenFlaws
-                    where steps.Any(s => s.Id == f.StepId)
-                    let number = bench.Models[f.ModelId].Number
-                    select new FlawView(f.Id, f.StepId, unit.Id, unit.Name, unit.Mark, number, f.Place, f.Words);
-        return new BatchView(batch.Id, batch.Name, t.Models, t.MaterialWords, t.Parts, t.BaseMm, t.Tier, t.MoldLines, t.Gaps, t.Transfers, t.FinalSheen,
-            t.PaintMinutes, t.LeadFree, t.Any(m => m == Material.Unknown), t.Any(m => m == Material.WhiteMetal), batch.Version, Hexagon.Of(bench, [batch.Id], now),
+        var flaws =
+            from f in bench.OpenFlaws
+            where steps.Any(s => s.Id == f.StepId)
+            let number = bench.Models[f.ModelId].Number
+            select new FlawView(f.Id, f.StepId, unit.Id, unit.Name, unit.Mark, number, f.Place, f.Words);
+        return new BatchView(
+            batch.Id,
+            batch.Name,
+            t.Models,
+            t.MaterialWords,
+            t.Parts,
+            t.BaseMm,
+            t.Tier,
+            t.MoldLines,
+            t.Gaps,
+            t.Transfers,
+            t.FinalSheen,
+            t.PaintMinutes,
+            t.LeadFree,
+            t.Any(m => m == Material.Unknown),
+            t.Any(m => m == Material.WhiteMetal),
+            batch.Version,
+            Hexagon.Of(bench, [batch.Id], now),
             [.. Enum.GetValues<Side>().Select(s => OneSide(batch, s, [.. steps.Where(x => x.Side == s && x.NotNeeded is null)]))],
             [.. steps.Select(s => Knot(s, batch, route))],
-            [.. route.LeftOut.Select(l => new LeftOutView(l.Kind, StepWords.For(l.Kind).Title, job.Skips(l.Kind) ? Follows(job, l) : l.Reason, job.Skips(l.Kind)))],
-            [.. Enum.GetValues<StepKind>().Where(k => !present.Contains(k) && !job.Skips(k)).Select(k => new AddableView(k, StepWords.For(k).Title))], Pairs(t), [.. flaws]);
+            [
+                .. route.LeftOut.Select(l => new LeftOutView(
+                    l.Kind,
+                    StepWords.For(l.Kind).Title,
+                    job.Skips(l.Kind) ? Follows(job, l) : l.Reason,
+                    job.Skips(l.Kind)
+                )),
+            ],
+            [
+                .. Enum.GetValues<StepKind>()
+                    .Where(k => !present.Contains(k) && !job.Skips(k))
+                    .Select(k => new AddableView(k, StepWords.For(k).Title)),
+            ],
+            Pairs(t),
+            [.. flaws]
+        );
     }
 
     private SideView OneSide(Batch batch, Side side, List<BenchStep> steps)
@@ -111,8 +226,18 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var left = steps.Sum(s => s.HandsMinutes(bench.Remaining(s).Count));
         var all = steps.Sum(s => s.HandsMinutes(batch.Traits.Models));
         var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
-        var when = steps.Count == 0 ? "not needed" : open is null ? DoneAt(steps) : When(open);
-        return new SideView(side, state, when, steps.Count == 0 ? "" : left == 0 ? Clockface.Lasts(all) : Clockface.Lasts(left));
+        var when =
+            steps.Count == 0 ? "not needed"
+            : open is null ? DoneAt(steps)
+            : When(open);
+        return new SideView(
+            side,
+            state,
+            when,
+            steps.Count == 0 ? ""
+                : left == 0 ? Clockface.Lasts(all)
+                : Clockface.Lasts(left)
+        );
     }
 
     private string DoneAt(List<BenchStep> steps) =>
@@ -125,15 +250,25 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private static IReadOnlyList<PairView> Pairs(BatchTraits batch)
     {
-        if (batch.Parts < 2 && batch.Materials.Count < 2) return [];
+        if (batch.Parts < 2 && batch.Materials.Count < 2)
+            return [];
         return
         [
             .. from one in batch.Materials
-               from other in batch.Materials
-               where one <= other && (one != other || batch.Parts > batch.Materials.Count || batch.Materials.Count == 1)
-               let best = Joining.ForPair(one, other)
-               select new PairView(one == other ? $"{Materials.Word(one)} to itself" : $"{Materials.Word(one)} to {Materials.Word(other)}",
-                   Joining.Name(best.Glue), best.Rating switch { 0 => "nothing holds this for sure: find out what it is", 1 => "poor hold: pin it", 2 => "good hold", _ => "best hold" }),
+            from other in batch.Materials
+            where one <= other && (one != other || batch.Parts > batch.Materials.Count || batch.Materials.Count == 1)
+            let best = Joining.ForPair(one, other)
+            select new PairView(
+                one == other ? $"{Materials.Word(one)} to itself" : $"{Materials.Word(one)} to {Materials.Word(other)}",
+                Joining.Name(best.Glue),
+                best.Rating switch
+                {
+                    0 => "nothing holds this for sure: find out what it is",
+                    1 => "poor hold: pin it",
+                    2 => "good hold",
+                    _ => "best hold",
+                }
+            ),
         ];
     }
 
@@ -141,17 +276,31 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     private static string Follows(Job job, LeftOut left)
     {
         var with = job with { Changes = [.. job.Changes.Where(c => c.Step != left.Kind)] };
-        if (RouteBuilder.Derive(with, RuleBook.Trade).Steps.All(s => s.Key.Kind != left.Kind)) return left.Reason;
-        return string.Join(' ', RouteCheck.Of(with, new RouteChange(ChangeKind.Skip, left.Kind), RuleBook.Trade).Reasons.Select(r => r.Text).Prepend(left.Reason));
+        if (RouteBuilder.Derive(with, RuleBook.Trade).Steps.All(s => s.Key.Kind != left.Kind))
+            return left.Reason;
+        return string.Join(
+            ' ',
+            RouteCheck
+                .Of(with, new RouteChange(ChangeKind.Skip, left.Kind), RuleBook.Trade)
+                .Reasons.Select(r => r.Text)
+                .Prepend(left.Reason)
+        );
     }
 
     // Every way of the step that has a choice, with what it would cost against the one in the route.
     private List<WayView> Ways(BenchStep step, Batch batch, Route route)
     {
-        if (step.NotNeeded is not null || step.Key.Occurrence > 1 || bench.IsFinished(step)) return [];
+        if (step.NotNeeded is not null || step.Key.Occurrence > 1 || bench.IsFinished(step))
+            return [];
         var job = bench.State.JobOf(batch);
-        var ways = RuleBook.Trade.Choice(step.Key.Kind).Ways(job).Where(w => w.Method is not null).DistinctBy(w => (w.Method, w.Product)).ToList();
-        if (ways.Count < 2) return [];
+        var ways = RuleBook
+            .Trade.Choice(step.Key.Kind)
+            .Ways(job)
+            .Where(w => w.Method is not null)
+            .DistinctBy(w => (w.Method, w.Product))
+            .ToList();
+        if (ways.Count < 2)
+            return [];
         return [.. ways.Select(way => Way(step, job, way, route))];
     }
 
@@ -159,10 +308,15 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var chosen = way.Method == step.Amounts.Method && way.Product == step.Amounts.Product;
         var text = MethodWords.Of(step.Key.Kind, way.Way)!;
-        if (chosen) return new(way.Method!, way.Product, text, true, Strength.Taste, "in the route");
+        if (chosen)
+            return new(way.Method!, way.Product, text, true, Strength.Taste, "in the route");
         var change = new RouteChange(ChangeKind.Swap, step.Key.Kind, way.Method, way.Product);
-        var rules = RuleBook.Trade.Refusals(step.Key.Kind, way.Way, job).Where(r => r.After is null && (r.LiftedBy is not { } lift || !job.Adds(lift))).ToList();
-        if (rules.Count > 0) return new(way.Method!, way.Product, text, false, rules[0].Strength, rules[0].Reason);
+        var rules = RuleBook
+            .Trade.Refusals(step.Key.Kind, way.Way, job)
+            .Where(r => r.After is null && (r.LiftedBy is not { } lift || !job.Adds(lift)))
+            .ToList();
+        if (rules.Count > 0)
+            return new(way.Method!, way.Product, text, false, rules[0].Strength, rules[0].Reason);
         var effect = RouteEffect.Between(route, RouteBuilder.Derive(RouteCheck.With(job, change), RuleBook.Trade), job.Batch.Models);
         return new(way.Method!, way.Product, text, false, Strength.Taste, EffectWords.Of(effect));
     }
@@ -174,24 +328,55 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var finished = step.NotNeeded is null && remaining.Count == 0;
         var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
         var awaited = Waits.Of(bench, step);
-        var card = new CardView(step.Reason, StepWords.HowBy(step.Key.Kind, step.Amounts.Method), words.LookFor, words.GoesWrong, [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]);
-        return new RouteStepView(step.Id, step.Key.Kind, step.Side, BenchIndex.TitleOf(step), words.Short, step.Key.Kind.IsGate(),
-            step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None, bench.TicksOf[step.Id].Count(), batch.Traits.Models, step.Reason,
-            step.HandsMinutes(batch.Traits.Models), step.NotNeeded is not null ? "not needed" : finished ? DoneAt([step]) : When(step), step.NotNeeded is null ? MethodWords.Of(step.Key.Kind, step.Amounts.Way) : null, Ways(step, batch, route), bench.State.JobOf(batch).Changes.Any(c => c.Step == step.Key.Kind),
-            WaitText(step, awaited), [.. bench.EdgesInto[step.Id].Select(Need)], blocker?.Reason,
+        var card = new CardView(
+            step.Reason,
+            StepWords.HowBy(step.Key.Kind, step.Amounts.Method),
+            words.LookFor,
+            words.GoesWrong,
+            [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]
+        );
+        return new RouteStepView(
+            step.Id,
+            step.Key.Kind,
+            step.Side,
+            BenchIndex.TitleOf(step),
+            words.Short,
+            step.Key.Kind.IsGate(),
+            step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None,
+            bench.TicksOf[step.Id].Count(),
+            batch.Traits.Models,
+            step.Reason,
+            step.HandsMinutes(batch.Traits.Models),
+            step.NotNeeded is not null ? "not needed"
+                : finished ? DoneAt([step])
+                : When(step),
+            step.NotNeeded is null ? MethodWords.Of(step.Key.Kind, step.Amounts.Way) : null,
+            Ways(step, batch, route),
+            bench.State.JobOf(batch).Changes.Any(c => c.Step == step.Key.Kind),
+            WaitText(step, awaited),
+            [.. bench.EdgesInto[step.Id].Select(Need)],
+            blocker?.Reason,
             !finished && blocker is null && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
-            CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step)), new HashSet<string>()), card, step.NotNeeded);
+            CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step)), new HashSet<string>()),
+            card,
+            step.NotNeeded
+        );
     }
 
     private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
     {
-        if (step.Amounts.Product is not { } product || awaited.Count == 0) return null;
+        if (step.Amounts.Product is not { } product || awaited.Count == 0)
+            return null;
         var (noun, _) = StepWords.Wait(step.Key.Kind, product);
-        return string.Join("; ", awaited.Select(a =>
-        {
-            var band = bench.Expected(step, a.Stage, now);
-            return $"{noun}: {a.SafeTo} after {Clockface.Lasts(band.Sure)} (usual {Clockface.Lasts(band.Usual)}, test from {Clockface.Lasts(band.Early)})";
-        }));
+        return string.Join(
+            "; ",
+            awaited.Select(a =>
+            {
+                var band = bench.Expected(step, a.Stage, now);
+                return $"{noun}: {a.SafeTo} after {Clockface.Lasts(band.Sure)} (usual {Clockface.Lasts(band.Usual)}, test from "
+                    + $"{Clockface.Lasts(band.Early)})";
+            })
+        );
     }
 
     private string Need(BenchEdge edge)

@@ -9,15 +9,20 @@ public sealed record Awaited(Readiness Stage, string SafeTo, BenchStep? Next);
 /// <summary>What the steps that follow ask of a coat.</summary>
 public static class Waits
 {
-    /// <summary>The readinesses waited for after a step, by those of its followers that are not finished; handling, for a last coat.</summary>
+    /// <summary>The readinesses waited for after a step, by those of its followers that are not finished; handling, for a last
+    /// coat.</summary>
     public static IReadOnlyList<Awaited> Of(BenchIndex bench, BenchStep step)
     {
-        if (step.Amounts.Product is null) return [];
-        var asked = bench.EdgesOutOf[step.Id]
+        if (step.Amounts.Product is null)
+            return [];
+        var asked = bench
+            .EdgesOutOf[step.Id]
             .Where(e => e.Stage is not null && bench.Steps[e.To].NotNeeded is null && !bench.IsFinished(bench.Steps[e.To]))
-            .OrderBy(e => e.MinMinutes).ThenBy(e => bench.Steps[e.To].Position)
+            .OrderBy(e => e.MinMinutes)
+            .ThenBy(e => bench.Steps[e.To].Position)
             .Select(e => new Awaited(e.Stage!.Value, StepWords.SafeTo(bench.Steps[e.To].Key.Kind), bench.Steps[e.To]))
-            .DistinctBy(a => a.Stage).ToList();
+            .DistinctBy(a => a.Stage)
+            .ToList();
         if (step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && asked.All(a => a.Stage != Readiness.Handle))
             asked.Add(new Awaited(Readiness.Handle, "safe to handle", null));
         return asked;
@@ -25,5 +30,9 @@ public static class Waits
 
     /// <summary>The next pass that may follow a coat of the same product; null when none is open.</summary>
     public static BenchStep? NextPass(BenchIndex bench, Guid stepId) =>
-        bench.EdgesOutOf[stepId].Where(e => e.Stage == Readiness.Recoat).Select(e => bench.Steps[e.To]).FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
+        bench
+            .EdgesOutOf[stepId]
+            .Where(e => e.Stage == Readiness.Recoat)
+            .Select(e => bench.Steps[e.To])
+            .FirstOrDefault(s => s.NotNeeded is null && !bench.IsFinished(s));
 }

@@ -26,10 +26,25 @@ public sealed record WhatIfView(string Title, string Summary, int StepsMoved, bo
 /// <param name="HoursSooner">Hours it wins; negative when it loses; null when there is no date on one side.</param>
 /// <param name="Effect">What that is: less than an hour counts as the same.</param>
 /// <param name="Words">The same in words.</param>
-public sealed record WhatIfUnit(Guid UnitId, string Unit, string Mark, string Was, string WillBe, double? HoursSooner, WhatIfEffect Effect, string Words);
+public sealed record WhatIfUnit(
+    Guid UnitId,
+    string Unit,
+    string Mark,
+    string Was,
+    string WillBe,
+    double? HoursSooner,
+    WhatIfEffect Effect,
+    string Words
+);
 
 /// <summary>What a second plan does to a unit's date.</summary>
-public enum WhatIfEffect { Same, Sooner, Later, NoPlace }
+public enum WhatIfEffect
+{
+    Same,
+    Sooner,
+    Later,
+    NoPlace,
+}
 
 /// <summary>Works out second plans. Nothing is kept.</summary>
 /// <param name="bench">The bench.</param>
@@ -53,37 +68,77 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
         {
             WhatIfKind.Slip => Slipped(ask),
             WhatIfKind.Better => Bettered(),
-            _ => PlanDraft.Next(next, now, plan, budget, freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling or WhatIfKind.Merge or WhatIfKind.Split, cancel: cancel),
+            _ => PlanDraft.Next(
+                next,
+                now,
+                plan,
+                budget,
+                freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling or WhatIfKind.Merge or WhatIfKind.Split,
+                cancel: cancel
+            ),
         };
         var (was, willBe) = (Promises.Of(bench, plan), Promises.Of(next, second));
         var units = bench.State.Units.Select(u => Compare(u, was.GetValueOrDefault(u.Id), willBe.GetValueOrDefault(u.Id))).ToList();
-        return new WhatIfView(changed.Title, Summary(units, second), Moved(second), units.Exists(u => u.Effect == WhatIfEffect.Sooner), units)
+        return new WhatIfView(
+            changed.Title,
+            Summary(units, second),
+            Moved(second),
+            units.Exists(u => u.Effect == WhatIfEffect.Sooner),
+            units
+        )
         {
-            Buys = plan.Result.Unplaced.Count > 0 || second.Result.Unplaced.Count > 0 ? 0 : (plan.Result.Schedule.Z ?? 0) - (second.Result.Schedule.Z ?? 0),
+            Buys =
+                plan.Result.Unplaced.Count > 0 || second.Result.Unplaced.Count > 0
+                    ? 0
+                    : (plan.Result.Schedule.Z ?? 0) - (second.Result.Schedule.Z ?? 0),
             HandsSaved = Hands(plan) - Hands(second),
         };
     }
 
     /// <summary>The plan a longer search finds, starting from the one there is. The same question gives the same plan.</summary>
-    public BenchPlan Bettered() => new(plan.Origin, plan.MadeAt, plan.Budget + budget, plan.Problem, Planner.Better(plan.Problem, plan.Result.Schedule.Chunks, budget, cancel));
+    public BenchPlan Bettered() =>
+        new(
+            plan.Origin,
+            plan.MadeAt,
+            plan.Budget + budget,
+            plan.Problem,
+            Planner.Better(plan.Problem, plan.Result.Schedule.Chunks, budget, cancel)
+        );
 
     // The step may not start before its sitting is over: a mark in the problem that takes no hands says so.
     private BenchPlan Slipped(WhatIfAsk ask)
     {
         var (step, mark) = (ask.StepId!.Value.ToString(), ask.StepId.Value + "#slip");
-        var chunk = plan.Result.Schedule.Chunks.FirstOrDefault(c => c.Step == step) ?? throw new RefusedException(new Refusal("stepId", "The step has no place in the plan.", "Choose a planned step."));
+        var chunk = plan.Result.Schedule.Chunks.FirstOrDefault(c => c.Step == step)
+            ?? throw new RefusedException(new Refusal("stepId", "The step has no place in the plan.", "Choose a planned step."));
         var ends = plan.Problem.Sittings.First(s => s.End >= chunk.End).End;
         var problem = plan.Problem with
         {
-            Batches = [.. plan.Problem.Batches.Select(b => b.Id != chunk.Batch ? b : b with
-            {
-                Steps = [.. b.Steps, new PlanStep(mark, 0, 1, 1, 0) { Count = 1, Attention = "free" }],
-                Arcs = [.. b.Arcs, new PlanArc(mark, step, 0)],
-            })],
+            Batches =
+            [
+                .. plan.Problem.Batches.Select(b =>
+                    b.Id != chunk.Batch
+                        ? b
+                        : b with
+                        {
+                            Steps = [.. b.Steps, new PlanStep(mark, 0, 1, 1, 0) { Count = 1, Attention = "free" }],
+                            Arcs = [.. b.Arcs, new PlanArc(mark, step, 0)],
+                        }
+                ),
+            ],
             Fixed = [.. plan.Problem.Fixed ?? [], new PlanChunk(chunk.Batch, mark, ends - 1, ends, 1)],
         };
         var result = Planner.Keep(problem, plan.Result.Schedule.Chunks, cancel);
-        return new BenchPlan(plan.Origin, plan.MadeAt, plan.Budget, problem, result with { Schedule = result.Schedule with { Chunks = [.. result.Schedule.Chunks.Where(c => c.Step != mark)] } });
+        return new BenchPlan(
+            plan.Origin,
+            plan.MadeAt,
+            plan.Budget,
+            problem,
+            result with
+            {
+                Schedule = result.Schedule with { Chunks = [.. result.Schedule.Chunks.Where(c => c.Step != mark)] },
+            }
+        );
     }
 
     private static int Hands(BenchPlan plan) => (int)plan.Work.Sum(w => (w.End - w.Begin).TotalMinutes);
@@ -111,20 +166,37 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
             _ when sooner is null => "finds a place",
             _ => $"{Clockface.Lasts((long)Math.Abs(sooner.Value * 60))} {(effect == WhatIfEffect.Sooner ? "sooner" : "later")}",
         };
-        return new WhatIfUnit(unit.Id, unit.Name, unit.Mark, was is { } x ? _clock.At(x) : "no date", willBe is { } y ? _clock.At(y) : "no date", sooner, effect, words);
+        return new WhatIfUnit(
+            unit.Id,
+            unit.Name,
+            unit.Mark,
+            was is { } x ? _clock.At(x) : "no date",
+            willBe is { } y ? _clock.At(y) : "no date",
+            sooner,
+            effect,
+            words
+        );
     }
 
     private string Summary(List<WhatIfUnit> units, BenchPlan second)
     {
-        if (second.Result.Unplaced.Count > plan.Result.Unplaced.Count) return $"{second.Result.Unplaced.Count} steps find no place";
-        var (wins, loses) = (units.Where(u => u.HoursSooner >= LeastHours).ToList(), units.Where(u => u.HoursSooner <= -LeastHours).ToList());
-        if (wins.Count == 0 && loses.Count == 0) return "changes no date";
+        if (second.Result.Unplaced.Count > plan.Result.Unplaced.Count)
+            return $"{second.Result.Unplaced.Count} steps find no place";
+        var (wins, loses) = (
+            units.Where(u => u.HoursSooner >= LeastHours).ToList(),
+            units.Where(u => u.HoursSooner <= -LeastHours).ToList()
+        );
+        if (wins.Count == 0 && loses.Count == 0)
+            return "changes no date";
         var parts = new List<string>();
-        if (wins.Count > 0) parts.Add($"wins {Sum(wins)} for {Names(wins)}");
-        if (loses.Count > 0) parts.Add($"loses {Sum(loses)} for {Names(loses)}");
+        if (wins.Count > 0)
+            parts.Add($"wins {Sum(wins)} for {Names(wins)}");
+        if (loses.Count > 0)
+            parts.Add($"loses {Sum(loses)} for {Names(loses)}");
         return string.Join("; ", parts);
 
         static string Sum(List<WhatIfUnit> all) => Clockface.Lasts((long)Math.Abs(all.Sum(u => u.HoursSooner!.Value) * 60));
-        static string Names(List<WhatIfUnit> all) => all.Count <= 2 ? string.Join(" and ", all.Select(u => u.Unit)) : $"{all.Count} units together";
+        static string Names(List<WhatIfUnit> all) =>
+            all.Count <= 2 ? string.Join(" and ", all.Select(u => u.Unit)) : $"{all.Count} units together";
     }
 }

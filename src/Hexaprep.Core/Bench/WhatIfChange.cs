@@ -5,9 +5,24 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on rank and file, rain, days away,
+/// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
+/// rank and file, rain, days away,
 /// two batches as one, one batch as two, a step that misses its sitting, or simply a longer search.</summary>
-public enum WhatIfKind { Evening, LaterStart, Handles, Airbrush, First, SkipFilling, Rain, Away, Merge, Split, Slip, Better }
+public enum WhatIfKind
+{
+    Evening,
+    LaterStart,
+    Handles,
+    Airbrush,
+    First,
+    SkipFilling,
+    Rain,
+    Away,
+    Merge,
+    Split,
+    Slip,
+    Better,
+}
 
 /// <summary>A question to the plan.</summary>
 /// <param name="Kind">What is asked.</param>
@@ -22,8 +37,18 @@ public enum WhatIfKind { Evening, LaterStart, Handles, Airbrush, First, SkipFill
 /// <param name="WithId">The batch it would take in.</param>
 /// <param name="Models">How many models would stay in it when cut.</param>
 public sealed record WhatIfAsk(
-    WhatIfKind Kind, LocalDate? Date = null, LocalDate? Until = null, LocalTime? Begins = null, LocalTime? Ends = null, int? Handles = null, Guid? UnitId = null, Guid? StepId = null,
-    Guid? BatchId = null, Guid? WithId = null, int? Models = null);
+    WhatIfKind Kind,
+    LocalDate? Date = null,
+    LocalDate? Until = null,
+    LocalTime? Begins = null,
+    LocalTime? Ends = null,
+    int? Handles = null,
+    Guid? UnitId = null,
+    Guid? StepId = null,
+    Guid? BatchId = null,
+    Guid? WithId = null,
+    int? Models = null
+);
 
 /// <summary>What a question would change on the bench: the same when it is only weighed and when it is taken.</summary>
 /// <param name="Title">What was asked, in words.</param>
@@ -44,7 +69,8 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
     /// <param name="now">A day before it cannot be changed any more.</param>
     /// <param name="newId">Gives fresh identities.</param>
     /// <exception cref="RefusedException">Something the question needs is missing or out of range.</exception>
-    public static WhatIfChange Of(BenchIndex bench, WhatIfAsk ask, Instant now, Func<Guid> newId) => new Asked(bench, now, newId).Change(ask);
+    public static WhatIfChange Of(BenchIndex bench, WhatIfAsk ask, Instant now, Func<Guid> newId) =>
+        new Asked(bench, now, newId).Change(ask);
 
     private sealed class Asked(BenchIndex bench, Instant now, Func<Guid> newId)
     {
@@ -54,20 +80,32 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             {
                 case WhatIfKind.Evening:
                     var (from, to) = (Need("begins", ask.Begins), Need("ends", ask.Ends));
-                    if (from == to) throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
-                    return Calendar($"One more evening, {Day(Ahead("date", ask.Date))} {Time(from)} to {Time(to)}", new SittingException(newId(), ask.Date!.Value, ExceptionKind.Extra, from, to));
+                    if (from == to)
+                        throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
+                    return Calendar(
+                        $"One more evening, {Day(Ahead("date", ask.Date))} {Time(from)} to {Time(to)}",
+                        new SittingException(newId(), ask.Date!.Value, ExceptionKind.Extra, from, to)
+                    );
                 case WhatIfKind.LaterStart:
                     return LaterStart(Ahead("date", ask.Date), Need("begins", ask.Begins));
                 case WhatIfKind.Rain:
-                    return Calendar($"Rain on {Day(Ahead("date", ask.Date))}", new SittingException(newId(), ask.Date!.Value, ExceptionKind.UnfitForSpray, null, null));
+                    return Calendar(
+                        $"Rain on {Day(Ahead("date", ask.Date))}",
+                        new SittingException(newId(), ask.Date!.Value, ExceptionKind.UnfitForSpray, null, null)
+                    );
                 case WhatIfKind.Away:
                     return Away(Ahead("date", ask.Date), Need("until", ask.Until));
                 case WhatIfKind.Handles:
                     var handles = Need("handles", ask.Handles);
-                    if (handles is < 1 or > 1000) throw Refuse("handles", $"{handles} handles do not fit.", "Give 1 to 1000.");
-                    return new($"{handles} handles instead of {bench.State.Settings.Handles}", [Set(bench.State.Settings with { Handles = handles })]);
+                    if (handles is < 1 or > 1000)
+                        throw Refuse("handles", $"{handles} handles do not fit.", "Give 1 to 1000.");
+                    return new(
+                        $"{handles} handles instead of {bench.State.Settings.Handles}",
+                        [Set(bench.State.Settings with { Handles = handles })]
+                    );
                 case WhatIfKind.First:
-                    var unit = bench.State.Units.Find(u => u.Id == ask.UnitId) ?? throw Missing("unitId", "unit", "Choose one of the units.");
+                    var unit = bench.State.Units.Find(u => u.Id == ask.UnitId)
+                        ?? throw Missing("unitId", "unit", "Choose one of the units.");
                     return new($"{unit.Name} first", [new Change.UnitSet(unit with { Weight = FirstWeight, Version = unit.Version + 1 })]);
                 case WhatIfKind.Airbrush:
                     return new("Airbrush instead of the can", HouseEdits.Chosen(bench, null, null, Schools.PrimeBy, "airbrush", newId));
@@ -78,7 +116,10 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                 case WhatIfKind.Split:
                     return Regrouped(new Regroup(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
                 case WhatIfKind.Slip:
-                    var step = ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found) ? found : throw Missing("stepId", "step", "Choose a planned step.");
+                    var step =
+                        ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found)
+                            ? found
+                            : throw Missing("stepId", "step", "Choose a planned step.");
                     return new($"{BenchIndex.TitleOf(step)}, {bench.NameOf(step)}, misses its sitting", []);
                 default:
                     return new("A longer search", []);
@@ -88,7 +129,10 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
         private WhatIfChange Calendar(string title, params SittingException[] changes)
         {
             var calendar = bench.State.Settings.Calendar;
-            return new(title, [Set(bench.State.Settings with { Calendar = calendar with { Exceptions = [.. calendar.Exceptions, .. changes] } })]);
+            return new(
+                title,
+                [Set(bench.State.Settings with { Calendar = calendar with { Exceptions = [.. calendar.Exceptions, .. changes] } })]
+            );
         }
 
         private static Change.SettingsSet Set(BenchSettings settings) => new(settings with { Version = settings.Version + 1 });
@@ -98,32 +142,53 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
         {
             var zone = bench.State.Settings.Zone;
             var day = bench.State.Settings.Calendar.From(zone.AtStartOfDay(date).ToInstant(), 1).Where(s => s.Date == date).ToList();
-            if (day.Count == 0) throw Refuse("date", $"There is no sitting on {Day(date)}.", "Choose a day with one.");
+            if (day.Count == 0)
+                throw Refuse("date", $"There is no sitting on {Day(date)}.", "Choose a day with one.");
             var ends = day[^1].End.InZone(zone).TimeOfDay;
-            if (begins >= ends && ends > day[0].Begin.InZone(zone).TimeOfDay) throw Refuse("begins", $"The sitting ends at {Time(ends)}.", "Give an earlier start.");
-            return Calendar($"{Day(date)} only from {Time(begins)}", new SittingException(newId(), date, ExceptionKind.Off, null, null), new SittingException(newId(), date, ExceptionKind.Extra, begins, ends));
+            if (begins >= ends && ends > day[0].Begin.InZone(zone).TimeOfDay)
+                throw Refuse("begins", $"The sitting ends at {Time(ends)}.", "Give an earlier start.");
+            return Calendar(
+                $"{Day(date)} only from {Time(begins)}",
+                new SittingException(newId(), date, ExceptionKind.Off, null, null),
+                new SittingException(newId(), date, ExceptionKind.Extra, begins, ends)
+            );
         }
 
         private WhatIfChange Away(LocalDate date, LocalDate until)
         {
             var days = Period.DaysBetween(date, until) + 1;
-            if (days is < 1 or > MostDaysAway) throw Refuse("until", $"{days} days do not fit.", $"Give 1 to {MostDaysAway} days.");
-            return Calendar($"Away from {Day(date)} to {Day(until)}", [.. Enumerable.Range(0, days).Select(d => new SittingException(newId(), date.PlusDays(d), ExceptionKind.Off, null, null))]);
+            if (days is < 1 or > MostDaysAway)
+                throw Refuse("until", $"{days} days do not fit.", $"Give 1 to {MostDaysAway} days.");
+            return Calendar(
+                $"Away from {Day(date)} to {Day(until)}",
+                [.. Enumerable.Range(0, days).Select(d => new SittingException(newId(), date.PlusDays(d), ExceptionKind.Off, null, null))]
+            );
         }
 
         private WhatIfChange SkipFilling()
         {
-            var batches = bench.State.Batches.Where(b => b.Traits.Tier == Tier.RankAndFile && bench.StepsOf[b.Id].Any(s => s.Key.Kind == StepKind.Fill && !bench.IsFinished(s))).ToList();
-            if (batches.Count == 0) throw Refuse("kind", "No rank and file is waiting to be filled.", "Ask something else.");
-            return new("No filling on rank and file", [.. batches.SelectMany(b => RouteEdits.Made(bench, b, new RouteChange(ChangeKind.Skip, StepKind.Fill), now, newId))]);
+            var batches = bench
+                .State.Batches.Where(b =>
+                    b.Traits.Tier == Tier.RankAndFile && bench.StepsOf[b.Id].Any(s => s.Key.Kind == StepKind.Fill && !bench.IsFinished(s))
+                )
+                .ToList();
+            if (batches.Count == 0)
+                throw Refuse("kind", "No rank and file is waiting to be filled.", "Ask something else.");
+            return new(
+                "No filling on rank and file",
+                [.. batches.SelectMany(b => RouteEdits.Made(bench, b, new RouteChange(ChangeKind.Skip, StepKind.Fill), now, newId))]
+            );
         }
 
         private WhatIfChange Regrouped(Regroup how)
         {
-            if (how.WhyNot(bench) is { } refusal) throw new RefusedException(refusal);
+            if (how.WhyNot(bench) is { } refusal)
+                throw new RefusedException(refusal);
             var (batch, models) = (bench.Batches[how.BatchId], bench.Batches[how.BatchId].Traits.Models);
             var unit = bench.Units[batch.UnitId].Name;
-            var title = how.With is { } id ? $"{unit}: {models} and {bench.Batches[id].Traits.Models} in one batch" : $"{unit}: {models} as {how.First} and {models - how.First}";
+            var title = how.With is { } id
+                ? $"{unit}: {models} and {bench.Batches[id].Traits.Models} in one batch"
+                : $"{unit}: {models} as {how.First} and {models - how.First}";
             return new(title, how.On(bench, newId));
         }
 
@@ -134,9 +199,11 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
         }
     }
 
-    private static T Need<T>(string field, T? value) where T : struct => value ?? throw Refuse(field, "It is missing.", "Give it.");
+    private static T Need<T>(string field, T? value)
+        where T : struct => value ?? throw Refuse(field, "It is missing.", "Give it.");
 
-    private static RefusedException Missing(string field, string what, string remedy) => new(new Refusal(field, $"There is no such {what} on the bench.", remedy, RefusalKind.NotFound));
+    private static RefusedException Missing(string field, string what, string remedy) =>
+        new(new Refusal(field, $"There is no such {what} on the bench.", remedy, RefusalKind.NotFound));
 
     private static RefusedException Refuse(string field, string what, string remedy) => new(new Refusal(field, what, remedy));
 

@@ -12,7 +12,14 @@ public static class ComputeBook
 {
     /// <summary>All of them.</summary>
     public static readonly IReadOnlyList<ComputeFunction> All =
-        [.. Kit.Functions(), .. DryingFunctions.All(), .. SprayFunctions.All(), .. FilmBuild.Functions(), .. Mixing.Functions(), .. Heat.Functions()];
+    [
+        .. Kit.Functions(),
+        .. DryingFunctions.All(),
+        .. SprayFunctions.All(),
+        .. FilmBuild.Functions(),
+        .. Mixing.Functions(),
+        .. Heat.Functions(),
+    ];
 
     private static readonly Dictionary<(string, string), ComputeFunction> ByName = All.ToDictionary(f => (f.Model, f.Name));
 

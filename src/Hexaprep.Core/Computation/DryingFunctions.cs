@@ -18,8 +18,10 @@ internal static class DryingFunctions
         {
             var (recoat, factor) = (i.Number("recoat_min", 0, Inputs.Open), i.Number("factor", 0, Inputs.Open, above: true));
             var (close, reopen) = (i.Maybe("recoat_max", 0, Inputs.Open), i.Maybe("reopen", 0, Inputs.Open));
-            if (close <= recoat) throw new ComputeRefusedException("E_ORDER", "recoat_max", "It closes before it opens.");
-            if (reopen is { } r && close is { } c && r <= c) throw new ComputeRefusedException("E_ORDER", "reopen", "It reopens before it closes.");
+            if (close <= recoat)
+                throw new ComputeRefusedException("E_ORDER", "recoat_max", "It closes before it opens.");
+            if (reopen is { } r && close is { } c && r <= c)
+                throw new ComputeRefusedException("E_ORDER", "reopen", "It reopens before it closes.");
             var window = RecoatTimes.Of(recoat, close, reopen, factor);
             return new
             {
@@ -28,8 +30,10 @@ internal static class DryingFunctions
                 forbidden = window.Forbidden is { } f ? new[] { f.From, f.To } : null,
             };
         });
-        yield return new("drying", "next_allowed", "The first permitted moment at or after another.", i =>
-            new { t = RecoatTimes.Next(i.Number("t", 0, Inputs.Open), [.. i.List("allowed", 0).Select(Stretch)]) });
+        yield return new("drying", "next_allowed", "The first permitted moment at or after another.", i => new
+        {
+            t = RecoatTimes.Next(i.Number("t", 0, Inputs.Open), [.. i.List("allowed", 0).Select(Stretch)]),
+        });
         yield return new("drying", "ready_at_profile", "When a film is ready in air that changes (additivity, Scheil).", Profile);
         yield return new("drying", "stack", "Several coats, each waiting longer over those below; and when all are cured.", Stack);
         yield return new("drying", "water_film_time", "How long a bare film of water takes (Penman).", i =>
@@ -41,18 +45,35 @@ internal static class DryingFunctions
         yield return new("drying", "calibrate", "What observations say of a product's own factor.", i =>
         {
             var belief = Calibrated(i);
-            return new { mean = belief.Mean, sd = belief.Sd, median_factor = belief.MedianFactor, n = belief.Count };
+            return new
+            {
+                mean = belief.Mean,
+                sd = belief.Sd,
+                median_factor = belief.MedianFactor,
+                n = belief.Count,
+            };
         });
         yield return new("drying", "predict", "When the next film is ready: half of them, nine in ten, and sure.", i =>
         {
             var (model, floor) = (i.Number("model_min", 0, Inputs.Open, above: true), i.Number("label_floor_min", 0, Inputs.Open, 0));
             var belief = Calibrated(i);
             var p90 = belief.Quantile(model, 0.9);
-            return new { p50_min = belief.Quantile(model, 0.5), p90_min = p90, safe_at_min = Math.Max(p90, floor) };
+            return new
+            {
+                p50_min = belief.Quantile(model, 0.5),
+                p90_min = p90,
+                safe_at_min = Math.Max(p90, floor),
+            };
         });
     }
 
-    private static object Shape(DryingTime time) => new { blocked = time.Blocked, minutes = time.Minutes, factor = time.Factor };
+    private static object Shape(DryingTime time) =>
+        new
+        {
+            blocked = time.Blocked,
+            minutes = time.Minutes,
+            factor = time.Factor,
+        };
 
     private static (ProductClass, Readiness) ProductAndStage(Inputs i)
     {
@@ -63,8 +84,10 @@ internal static class DryingFunctions
 
     private static ProductClass ProductOf(Inputs i) => Ids.Parse<ProductClass>(i.Choice("product_class", Ids.All<ProductClass>()));
 
-    private static Readiness Known(ProductClass product, Readiness stage) => DryingModel.Knows(product, stage) ? stage
-        : throw new ComputeRefusedException("E_CHOICE", "stage", $"{Ids.Of(product)} has no stage '{Ids.Of(stage)}'.");
+    private static Readiness Known(ProductClass product, Readiness stage) =>
+        DryingModel.Knows(product, stage)
+            ? stage
+            : throw new ComputeRefusedException("E_CHOICE", "stage", $"{Ids.Of(product)} has no stage '{Ids.Of(stage)}'.");
 
     private static Air AirOf(Inputs i) => new(i.Number("temp_c", -10, 45), i.Number("rh_pct", 5, 100), i.Number("air_m_s", 0, 5, 0.1));
 
@@ -75,17 +98,25 @@ internal static class DryingFunctions
 
     private static (double From, double? To) Stretch(JsonElement e)
     {
-        if (e.ValueKind != JsonValueKind.Array || e.GetArrayLength() != 2 || e[0].ValueKind != JsonValueKind.Number || e[1].ValueKind is not (JsonValueKind.Number or JsonValueKind.Null))
+        if (
+            e.ValueKind != JsonValueKind.Array
+            || e.GetArrayLength() != 2
+            || e[0].ValueKind != JsonValueKind.Number
+            || e[1].ValueKind is not (JsonValueKind.Number or JsonValueKind.Null)
+        )
             throw new ComputeRefusedException("E_NAN", "allowed", "A stretch is two numbers, the second null where it stays open.");
         double? to = e[1].ValueKind == JsonValueKind.Null ? null : e[1].GetDouble();
-        return to < e[0].GetDouble() ? throw new ComputeRefusedException("E_ORDER", "allowed", "A stretch ends before it begins.") : (e[0].GetDouble(), to);
+        return to < e[0].GetDouble()
+            ? throw new ComputeRefusedException("E_ORDER", "allowed", "A stretch ends before it begins.")
+            : (e[0].GetDouble(), to);
     }
 
     private static object Profile(Inputs i)
     {
         var (product, stage) = ProductAndStage(i);
         var (film, label) = (FilmOf(i), LabelOf(i));
-        double progress = 0, passed = 0;
+        double progress = 0,
+            passed = 0;
         double? ready = null;
         foreach (var part in i.Items("profile", 1).Select(p => (Minutes: p.Number("minutes", 0, Inputs.Open, above: true), Air: AirOf(p))))
         {
@@ -95,7 +126,8 @@ internal static class DryingFunctions
                 ready = passed + (1 - progress) * n;
                 progress = 1;
             }
-            else if (ready is null && needed is { } more) progress += part.Minutes / more;
+            else if (ready is null && needed is { } more)
+                progress += part.Minutes / more;
             passed += part.Minutes;
         }
         return new { ready_min = ready, progress };
@@ -107,16 +139,32 @@ internal static class DryingFunctions
         Known(product, Readiness.Recoat);
         var (air, film, label, coats) = (AirOf(i), FilmOf(i), LabelOf(i), i.Whole("coats", 1, 20));
         var recoat = DryingModel.Time(product, Readiness.Recoat, air, film, label);
-        if (recoat.Minutes is not { } wait) return new { blocked = recoat.Blocked, coat_at_min = (double[]?)null, full_cure_min = (double?)null };
+        if (recoat.Minutes is not { } wait)
+            return new
+            {
+                blocked = recoat.Blocked,
+                coat_at_min = (double[]?)null,
+                full_cure_min = (double?)null,
+            };
         var at = new double[coats];
-        for (var k = 1; k < coats; k++) at[k] = at[k - 1] + wait * DryingModel.Stacked(k);
+        for (var k = 1; k < coats; k++)
+            at[k] = at[k - 1] + wait * DryingModel.Stacked(k);
         var full = DryingModel.Time(product, Readiness.Full, air, film * Math.Sqrt(coats), label with { Minutes = null }).Minutes;
-        return new { blocked = (string?)null, coat_at_min = at, full_cure_min = at[^1] + full };
+        return new
+        {
+            blocked = (string?)null,
+            coat_at_min = at,
+            full_cure_min = at[^1] + full,
+        };
     }
 
     private static Calibration Calibrated(Inputs i)
     {
-        var (mean, sd, noise) = (i.Number("prior_mean", -3, 3, 0), i.Number("prior_sd", 0, 3, 0.4, above: true), i.Number("obs_sd", 0, 3, Calibration.UsualObservationSd, above: true));
+        var (mean, sd, noise) = (
+            i.Number("prior_mean", -3, 3, 0),
+            i.Number("prior_sd", 0, 3, 0.4, above: true),
+            i.Number("obs_sd", 0, 3, Calibration.UsualObservationSd, above: true)
+        );
         return new Calibration([.. i.Items("observations", 0).Select(Seen)], mean, sd, noise);
     }
 
@@ -124,9 +172,12 @@ internal static class DryingFunctions
     {
         double? Time(string key) => i.Maybe(key, 0, Inputs.Open, above: true);
         var seen = new Observation(i.Number("model_min", 0, Inputs.Open, above: true), Time("exact"), Time("not_dry_at"), Time("dry_at"));
-        if (seen is { Exact: null, NotDryAt: null, DryAt: null }) throw new ComputeRefusedException("E_MISSING", "exact", "An observation needs a time.");
-        if (seen.Exact is not null && (seen.NotDryAt ?? seen.DryAt) is not null) throw new ComputeRefusedException("E_ORDER", "exact", "An exact time and a bound contradict each other.");
-        if (seen.NotDryAt >= seen.DryAt) throw new ComputeRefusedException("E_ORDER", "dry_at", "It was dry before it was still tacky.");
+        if (seen is { Exact: null, NotDryAt: null, DryAt: null })
+            throw new ComputeRefusedException("E_MISSING", "exact", "An observation needs a time.");
+        if (seen.Exact is not null && (seen.NotDryAt ?? seen.DryAt) is not null)
+            throw new ComputeRefusedException("E_ORDER", "exact", "An exact time and a bound contradict each other.");
+        if (seen.NotDryAt >= seen.DryAt)
+            throw new ComputeRefusedException("E_ORDER", "dry_at", "It was dry before it was still tacky.");
         return seen;
     }
 }

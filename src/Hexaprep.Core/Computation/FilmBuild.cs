@@ -16,10 +16,13 @@ public sealed record GrooveCoat(double WetUm, double Solids, double PoolGain = 3
 /// <param name="State">crisp, softened or lost.</param>
 public sealed record Relief(double DepthKept, IReadOnlyList<double> Trace, double DryUm, double MouthMm, string State);
 
-/// <summary>Film build against fine detail: wet paint levels into a groove (Orchard 1962) and shrinks less than the groove was deep. Empirical; the gain is a rule of thumb.</summary>
+/// <summary>Film build against fine detail: wet paint levels into a groove (Orchard 1962) and shrinks less than the groove was deep.
+/// Empirical; the gain is a rule of thumb.</summary>
 public static class FilmBuild
 {
-    private const double Crisp = 0.7, Lost = 0.4, SurfaceTension = 0.03;
+    private const double Crisp = 0.7,
+        Lost = 0.4,
+        SurfaceTension = 0.03;
     private const int MostCoats = 30;
 
     /// <summary>The time in which a ripple of a wavelength levels to 1/e, s.</summary>
@@ -39,7 +42,10 @@ public static class FilmBuild
             trace.Add(depth / depthMm);
         }
         var (kept, mouth) = (depth / depthMm, Math.Max(0, widthMm - 2 * dry / 1000));
-        var state = kept >= Crisp - 1e-9 && mouth >= widthMm / 2 - 1e-12 ? "crisp" : kept < Lost - 1e-9 || mouth <= 0 ? "lost" : "softened";
+        var state =
+            kept >= Crisp - 1e-9 && mouth >= widthMm / 2 - 1e-12 ? "crisp"
+            : kept < Lost - 1e-9 || mouth <= 0 ? "lost"
+            : "softened";
         return new Relief(kept, trace, dry, mouth, state);
     }
 
@@ -47,22 +53,41 @@ public static class FilmBuild
     {
         yield return new("build", "levelling_time", "How fast a ripple in a wet film levels.", i => new
         {
-            tau_s = LevellingSeconds(i.Number("eta_pa_s", 0.0001, 100), i.Number("wavelength_mm", 0.01, 10), i.Number("wft_um", 1, 500), i.Number("gamma_n_m", 0.005, 0.1, SurfaceTension)),
+            tau_s = LevellingSeconds(
+                i.Number("eta_pa_s", 0.0001, 100),
+                i.Number("wavelength_mm", 0.01, 10),
+                i.Number("wft_um", 1, 500),
+                i.Number("gamma_n_m", 0.005, 0.1, SurfaceTension)
+            ),
         });
         yield return new("build", "relief_after", "What is left of a groove after some coats.", i =>
         {
             var relief = After(i.Number("depth_mm", 0.005, 5), i.Number("width_mm", 0.02, 10), [.. i.Items("coats", 0).Select(Coat)]);
-            return new { depth_kept = relief.DepthKept, trace = relief.Trace, dry_film_um = relief.DryUm, mouth_mm = relief.MouthMm, state = relief.State };
+            return new
+            {
+                depth_kept = relief.DepthKept,
+                trace = relief.Trace,
+                dry_film_um = relief.DryUm,
+                mouth_mm = relief.MouthMm,
+                state = relief.State,
+            };
         });
         yield return new("build", "coats_until_soft", "How many equal coats leave a groove crisp.", i =>
         {
             var (depth, width, coat) = (i.Number("depth_mm", 0.005, 5), i.Number("width_mm", 0.02, 10), Coat(i));
             var crisp = 0;
-            while (crisp < MostCoats && After(depth, width, Enumerable.Repeat(coat, crisp + 1)).State == "crisp") crisp++;
+            while (crisp < MostCoats && After(depth, width, Enumerable.Repeat(coat, crisp + 1)).State == "crisp")
+                crisp++;
             return new { crisp_coats = crisp };
         });
     }
 
     private static GrooveCoat Coat(Inputs i) =>
-        new(i.Number("wft_um", 1, 300), i.Number("vs", 0.01, 1), i.Number("pool_gain", 0, 10, 3), i.Number("eta_pa_s", 0.0001, 100, 1), i.Number("open_s", 0, 3600, 20));
+        new(
+            i.Number("wft_um", 1, 300),
+            i.Number("vs", 0.01, 1),
+            i.Number("pool_gain", 0, 10, 3),
+            i.Number("eta_pa_s", 0.0001, 100, 1),
+            i.Number("open_s", 0, 3600, 20)
+        );
 }

@@ -2,7 +2,8 @@ using Hexaprep.Core.Drying;
 
 namespace Hexaprep.Core.Computation;
 
-/// <summary>Warm water: what a material bears, how a cup cools (Newton). Limits are a rule of thumb; the material's own label wins.</summary>
+/// <summary>Warm water: what a material bears, how a cup cools (Newton). Limits are a rule of thumb; the material's own label
+/// wins.</summary>
 public static class Heat
 {
     /// <summary>From here water scalds, °C.</summary>
@@ -17,7 +18,8 @@ public static class Heat
     /// <param name="tauMin">Time constant, min: 30 for 250 ml.</param>
     public static double? CoolingMinutes(double startC, double roomC, double toC, double tauMin = UsualTau)
     {
-        if (startC == toC) return 0;
+        if (startC == toC)
+            return 0;
         var ratio = (startC - roomC) / (toC - roomC);
         return double.IsFinite(ratio) && ratio >= 1 ? tauMin * Math.Log(ratio) : null;
     }
@@ -28,17 +30,41 @@ public static class Heat
         {
             var (wash, from, to) = TradeDefaults.Heat(i.Choice("material", TradeDefaults.HeatMaterials));
             var water = i.Number("water_c", 0, 100);
-            var verdict = i.Choice("use", ["wash", "straighten"]) == "wash" ? water <= wash ? "ok" : "too_hot_warps"
-                : from is null ? "do_not_straighten_with_water" : water < from ? "too_cool_to_bend" : water > to ? "too_hot_warps" : "ok";
+            var verdict =
+                i.Choice("use", ["wash", "straighten"]) == "wash"
+                    ? water <= wash
+                        ? "ok"
+                        : "too_hot_warps"
+                    : from is null
+                        ? "do_not_straighten_with_water"
+                        : water < from
+                            ? "too_cool_to_bend"
+                            : water > to
+                                ? "too_hot_warps"
+                                : "ok";
             return new { verdict, scald_warning = water >= ScaldC };
         });
-        yield return new("heat", "cooling", "When a cup has cooled to a temperature.", i =>
-            new { minutes = CoolingMinutes(i.Number("start_c", 0, 100), i.Number("room_c", -10, 45), i.Number("to_c", -10, 100), i.Number("tau_min", 0.5, 1000, UsualTau)) });
+        yield return new("heat", "cooling", "When a cup has cooled to a temperature.", i => new
+        {
+            minutes = CoolingMinutes(
+                i.Number("start_c", 0, 100),
+                i.Number("room_c", -10, 45),
+                i.Number("to_c", -10, 100),
+                i.Number("tau_min", 0.5, 1000, UsualTau)
+            ),
+        });
         yield return new("heat", "fit_tau", "The time constant of a cup from two readings.", i =>
         {
-            var (t1, t2, room, minutes) = (i.Number("t1_c", 0, 100), i.Number("t2_c", 0, 100), i.Number("room_c", -10, 45), i.Number("minutes", 0, 1000, above: true));
+            var (t1, t2, room, minutes) = (
+                i.Number("t1_c", 0, 100),
+                i.Number("t2_c", 0, 100),
+                i.Number("room_c", -10, 45),
+                i.Number("minutes", 0, 1000, above: true)
+            );
             var ratio = (t1 - room) / (t2 - room);
-            return double.IsFinite(ratio) && ratio > 1 ? new { tau_min = minutes / Math.Log(ratio) } : throw new ComputeRefusedException("E_ORDER", "t2_c", "The second reading does not lie between the first and the room.");
+            return double.IsFinite(ratio) && ratio > 1
+                ? new { tau_min = minutes / Math.Log(ratio) }
+                : throw new ComputeRefusedException("E_ORDER", "t2_c", "The second reading does not lie between the first and the room.");
         });
     }
 }

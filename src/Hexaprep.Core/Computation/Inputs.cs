@@ -15,7 +15,8 @@ public sealed class ComputeRefusedException(string error, string field, string w
     public string Words { get; } = words;
 }
 
-/// <summary>Reads the input of a function: a JSON object, key by key, with its ranges. Unknown keys are ignored; null counts as absent.</summary>
+/// <summary>Reads the input of a function: a JSON object, key by key, with its ranges. Unknown keys are ignored; null counts as
+/// absent.</summary>
 /// <param name="source">The object.</param>
 public sealed class Inputs(JsonElement source)
 {
@@ -32,7 +33,8 @@ public sealed class Inputs(JsonElement source)
     /// <summary>A number that may be absent.</summary>
     public double? Maybe(string key, double low, double high, bool above = false)
     {
-        if (!Has(key)) return null;
+        if (!Has(key))
+            return null;
         var value = source.GetProperty(key);
         return InRange(key, Finite(key, value), low, high, above);
     }
@@ -41,13 +43,16 @@ public sealed class Inputs(JsonElement source)
     public int Whole(string key, int low, int high, int? absent = null)
     {
         var value = Number(key, low, high, absent);
-        return value == Math.Floor(value) ? (int)value : throw new ComputeRefusedException("E_RANGE", key, $"{value} is not a whole number.");
+        return value == Math.Floor(value)
+            ? (int)value
+            : throw new ComputeRefusedException("E_RANGE", key, $"{value} is not a whole number.");
     }
 
     /// <summary>A truth value.</summary>
     public bool Flag(string key, bool absent)
     {
-        if (!Has(key)) return absent;
+        if (!Has(key))
+            return absent;
         return source.GetProperty(key).ValueKind switch
         {
             JsonValueKind.True => true,
@@ -59,7 +64,8 @@ public sealed class Inputs(JsonElement source)
     /// <summary>One of some ids.</summary>
     public string Choice(string key, IReadOnlyCollection<string> of, string? absent = null)
     {
-        if (!Has(key)) return absent ?? throw Missing(key);
+        if (!Has(key))
+            return absent ?? throw Missing(key);
         var value = source.GetProperty(key);
         var id = value.ValueKind == JsonValueKind.String ? value.GetString()! : value.GetRawText();
         return of.Contains(id) ? id : throw new ComputeRefusedException("E_CHOICE", key, $"'{id}' is not one of: {string.Join(", ", of)}.");
@@ -68,7 +74,8 @@ public sealed class Inputs(JsonElement source)
     /// <summary>A text or whole number, as text.</summary>
     public string Text(string key)
     {
-        if (!Has(key)) throw Missing(key);
+        if (!Has(key))
+            throw Missing(key);
         var value = source.GetProperty(key);
         return value.ValueKind switch
         {
@@ -80,27 +87,47 @@ public sealed class Inputs(JsonElement source)
 
     /// <summary>The objects of a list.</summary>
     public IReadOnlyList<Inputs> Items(string key, int least) =>
-        [.. List(key, least).Select(e => e.ValueKind == JsonValueKind.Object ? new Inputs(e) : throw new ComputeRefusedException("E_NAN", key, "An element is no object."))];
+        [
+            .. List(key, least)
+                .Select(e =>
+                    e.ValueKind == JsonValueKind.Object
+                        ? new Inputs(e)
+                        : throw new ComputeRefusedException("E_NAN", key, "An element is no object.")
+                ),
+        ];
 
     /// <summary>The numbers of a list.</summary>
     public IReadOnlyList<double> Numbers(string key, int least, double low, double high, bool above = false) =>
-        [.. List(key, least).Select(e => InRange(key, e.ValueKind == JsonValueKind.Null ? throw Missing(key) : Finite(key, e), low, high, above))];
+        [
+            .. List(key, least)
+                .Select(e => InRange(key, e.ValueKind == JsonValueKind.Null ? throw Missing(key) : Finite(key, e), low, high, above)),
+        ];
 
     /// <summary>The elements of a list.</summary>
     public IReadOnlyList<JsonElement> List(string key, int least)
     {
-        if (!Has(key)) throw Missing(key);
+        if (!Has(key))
+            throw Missing(key);
         var value = source.GetProperty(key);
-        if (value.ValueKind != JsonValueKind.Array) throw new ComputeRefusedException("E_NAN", key, "It is no list.");
-        return value.GetArrayLength() >= least ? [.. value.EnumerateArray()] : throw new ComputeRefusedException("E_EMPTY", key, $"It needs at least {least} element.");
+        if (value.ValueKind != JsonValueKind.Array)
+            throw new ComputeRefusedException("E_NAN", key, "It is no list.");
+        return value.GetArrayLength() >= least
+            ? [.. value.EnumerateArray()]
+            : throw new ComputeRefusedException("E_EMPTY", key, $"It needs at least {least} element.");
     }
 
     private static double Finite(string key, JsonElement value) =>
-        value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number) ? number : throw new ComputeRefusedException("E_NAN", key, "It is not a finite number.");
+        value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number)
+            ? number
+            : throw new ComputeRefusedException("E_NAN", key, "It is not a finite number.");
 
     private static double InRange(string key, double value, double low, double high, bool above) =>
         value > high || value < low || (above && value <= low)
-            ? throw new ComputeRefusedException("E_RANGE", key, $"{value} does not fit: {(above ? "above" : "from")} {low}{(double.IsInfinity(high) ? " up" : $" to {high}")}.")
+            ? throw new ComputeRefusedException(
+                "E_RANGE",
+                key,
+                $"{value} does not fit: {(above ? "above" : "from")} {low}{(double.IsInfinity(high) ? " up" : $" to {high}")}."
+            )
             : value;
 
     private static ComputeRefusedException Missing(string key) => new("E_MISSING", key, "It is missing.");

@@ -1,6 +1,7 @@
 namespace Hexaprep.Core.Computation;
 
-/// <summary>Mixing by parts, by drops, and one cup thinned on from coat to coat. Exact; volumes are taken to add up. Two-part products: the label's ratio only.</summary>
+/// <summary>Mixing by parts, by drops, and one cup thinned on from coat to coat. Exact; volumes are taken to add up. Two-part
+/// products: the label's ratio only.</summary>
 public static class Mixing
 {
     private sealed record Part(double Parts, double Density, double DropMl);
@@ -14,14 +15,22 @@ public static class Mixing
 
     private static object Amounts(Inputs i)
     {
-        var parts = i.Items("parts", 1).Select(p => new Part(p.Number("parts", 0, 1000, above: true), p.Number("density", 0.5, 5, 1), 0)).ToList();
+        var parts = i.Items("parts", 1)
+            .Select(p => new Part(p.Number("parts", 0, 1000, above: true), p.Number("density", 0.5, 5, 1), 0))
+            .ToList();
         var mass = i.Choice("basis", ["volume", "mass"], "volume") == "mass";
         var need = i.Number("need_ml", 0, 10_000, above: true);
         var total = need / (1 - i.Number("waste", 0, 0.9, 0.1)) + i.Whole("fills", 1, 1000, 1) * i.Number("dead_ml", 0, 100, 0);
         var volumes = parts.Select(p => mass ? p.Parts / p.Density : p.Parts).ToList();
         var sum = volumes.Sum();
         var ml = volumes.Select(v => total * v / sum).ToList();
-        return new { total_ml = total, ml, g = ml.Zip(parts, (v, p) => v * p.Density), fraction = volumes.Select(v => v / sum) };
+        return new
+        {
+            total_ml = total,
+            ml,
+            g = ml.Zip(parts, (v, p) => v * p.Density),
+            fraction = volumes.Select(v => v / sum),
+        };
     }
 
     private static object Drops(Inputs i)
@@ -39,7 +48,9 @@ public static class Mixing
             total_ml = total,
             surplus_ml = total - need,
             true_fraction = fraction,
-            max_ratio_error = fraction.Zip(parts, (f, p) => Math.Abs(f / (p.Parts / wanted) - 1)).Max() is var error && error > 1e-12 ? error : 0,
+            max_ratio_error = fraction.Zip(parts, (f, p) => Math.Abs(f / (p.Parts / wanted) - 1)).Max() is var error && error > 1e-12
+                ? error
+                : 0,
         };
     }
 
@@ -48,14 +59,21 @@ public static class Mixing
         var fractions = i.Numbers("paint_fractions", 1, 0, 1, above: true);
         var uses = i.Numbers("use_ml", 1, 0, 1000);
         var (vs, least) = (i.Number("vs", 0.01, 1, 0.35), i.Number("min_fraction", 0.05, 1, 0.5));
-        if (uses.Count != fractions.Count) throw new ComputeRefusedException("E_ORDER", "use_ml", $"There are {uses.Count} amounts for {fractions.Count} coats.");
+        if (uses.Count != fractions.Count)
+            throw new ComputeRefusedException("E_ORDER", "use_ml", $"There are {uses.Count} amounts for {fractions.Count} coats.");
         for (var k = 1; k < fractions.Count; k++)
         {
-            if (fractions[k] > fractions[k - 1]) throw new ComputeRefusedException("E_ORDER", "paint_fractions", "A later coat is thicker than the one before: paint cannot be taken out again.");
+            if (fractions[k] > fractions[k - 1])
+                throw new ComputeRefusedException(
+                    "E_ORDER",
+                    "paint_fractions",
+                    "A later coat is thicker than the one before: paint cannot be taken out again."
+                );
         }
         // From the last coat back: what must be in the cup before each.
         var cup = new double[uses.Count];
-        for (var k = uses.Count - 1; k >= 0; k--) cup[k] = uses[k] + (k + 1 < uses.Count ? cup[k + 1] * fractions[k + 1] / fractions[k] : 0);
+        for (var k = uses.Count - 1; k >= 0; k--)
+            cup[k] = uses[k] + (k + 1 < uses.Count ? cup[k + 1] * fractions[k + 1] / fractions[k] : 0);
         return new
         {
             paint_ml = cup[0] * fractions[0],

@@ -10,57 +10,79 @@ namespace Hexaprep.Core.Drying;
 /// <param name="DryAt">Dry when looked at.</param>
 public sealed record Observation(double ModelMinutes, double? Exact = null, double? NotDryAt = null, double? DryAt = null);
 
-/// <summary>What a user's own log says of a product: the factor on the model's time, ln b. Computed from the observations; never stored.</summary>
-/// <remarks>b has a normal prior; an exact time is normal in ln, a bound is a normal tail, two bounds the difference of two. The posterior is log-concave and is
-/// summed on a fixed grid of 2001 nodes by Simpson's rule, over the nodes that carry weight. What was seen is summed in fixed point: one observation more or
+/// <summary>What a user's own log says of a product: the factor on the model's time, ln b. Computed from the observations; never
+/// stored.</summary>
+/// <remarks>b has a normal prior; an exact time is normal in ln, a bound is a normal tail, two bounds the difference of two. The
+/// posterior is log-concave and is
+/// summed on a fixed grid of 2001 nodes by Simpson's rule, over the nodes that carry weight. What was seen is summed in fixed point:
+/// one observation more or
 /// less (<see cref="With"/>) gives the same belief, to the last bit, as all of them anew, in any order.</remarks>
 public sealed class Calibration
 {
     /// <summary>Spread of one observation in ln(time); not learned from fewer than 8 exact ones.</summary>
     public const double UsualObservationSd = 0.25;
 
-    private const int Nodes = 2001, Coarse = 20;
+    private const int Nodes = 2001,
+        Coarse = 20;
+
     // e^-60 of the highest weight: beyond any digit.
     private const double Negligible = -60;
+
     // An observation less likely than that says no more by being less likely still.
     private const double Least = -8e6;
     private const double Point = 1L << 40;
-    private readonly double[] _b = new double[Nodes], _weight = new double[Nodes];
+    private readonly double[] _b = new double[Nodes],
+        _weight = new double[Nodes];
     private readonly Int128?[] _sums;
     private readonly ImmutableList<Observation> _observations;
-    private readonly double _sigma, _priorMean, _priorSd;
+    private readonly double _sigma,
+        _priorMean,
+        _priorSd;
 
     /// <summary>The belief after some observations.</summary>
     /// <param name="observations">In any order.</param>
     /// <param name="priorMean">Of ln factor.</param>
     /// <param name="priorSd">Of ln factor, above 0.</param>
     /// <param name="observationSd">Of one observation, above 0.</param>
-    public Calibration(IReadOnlyList<Observation> observations, double priorMean = 0, double priorSd = 0.4, double observationSd = UsualObservationSd)
+    public Calibration(
+        IReadOnlyList<Observation> observations,
+        double priorMean = 0,
+        double priorSd = 0.4,
+        double observationSd = UsualObservationSd
+    )
         : this([.. observations], new Int128?[Nodes], priorMean, priorSd, observationSd) { }
 
     private Calibration(ImmutableList<Observation> observations, Int128?[] sums, double priorMean, double priorSd, double observationSd)
     {
         (_observations, _sums, _priorMean, _priorSd, _sigma) = (observations, sums, priorMean, priorSd, observationSd);
         var step = 16 * priorSd / (Nodes - 1);
-        for (var k = 0; k < Nodes; k++) _b[k] = priorMean - 8 * priorSd + step * k;
+        for (var k = 0; k < Nodes; k++)
+            _b[k] = priorMean - 8 * priorSd + step * k;
 
         // The belief has one hill: a coarse look finds it, then only the nodes on it are computed.
         SumUp(Enumerable.Range(0, (Nodes - 1) / Coarse + 1).Select(k => k * Coarse));
         var coarse = Enumerable.Range(0, (Nodes - 1) / Coarse + 1).Select(k => Log(k * Coarse)).ToArray();
         var top = Array.IndexOf(coarse, coarse.Max());
-        int first = top, last = top;
-        while (first > 0 && coarse[first] > coarse[top] + Negligible) first--;
-        while (last < coarse.Length - 1 && coarse[last] > coarse[top] + Negligible) last++;
+        int first = top,
+            last = top;
+        while (first > 0 && coarse[first] > coarse[top] + Negligible)
+            first--;
+        while (last < coarse.Length - 1 && coarse[last] > coarse[top] + Negligible)
+            last++;
         first = Math.Max(0, first - 1) * Coarse;
         last = Math.Min(coarse.Length - 1, last + 1) * Coarse;
         SumUp(Enumerable.Range(first, last - first + 1));
         var log = new double[Nodes];
-        for (var k = first; k <= last; k++) log[k] = Log(k);
+        for (var k = first; k <= last; k++)
+            log[k] = Log(k);
         var highest = log.AsSpan(first, last - first + 1).ToArray().Max();
         double total = 0;
         for (var k = first; k <= last; k++)
         {
-            var simpson = k is 0 or Nodes - 1 ? 1 : k % 2 == 1 ? 4 : 2;
+            var simpson =
+                k is 0 or Nodes - 1 ? 1
+                : k % 2 == 1 ? 4
+                : 2;
             _weight[k] = simpson * Math.Exp(log[k] - highest);
             total += _weight[k];
         }
@@ -70,7 +92,8 @@ public sealed class Calibration
             Mean += _weight[k] * _b[k];
         }
         double variance = 0;
-        for (var k = first; k <= last; k++) variance += _weight[k] * (_b[k] - Mean) * (_b[k] - Mean);
+        for (var k = first; k <= last; k++)
+            variance += _weight[k] * (_b[k] - Mean) * (_b[k] - Mean);
         Sd = Math.Sqrt(variance);
     }
 
@@ -83,9 +106,12 @@ public sealed class Calibration
         var (less, more) = (gone.Select(o => new Seen(o)).ToList(), came.Select(o => new Seen(o)).ToList());
         for (var k = 0; k < Nodes; k++)
         {
-            if (sums[k] is not { } sum) continue;
-            foreach (var o in less) sum -= Term(o, k);
-            foreach (var o in more) sum += Term(o, k);
+            if (sums[k] is not { } sum)
+                continue;
+            foreach (var o in less)
+                sum -= Term(o, k);
+            foreach (var o in more)
+                sum += Term(o, k);
             sums[k] = sum;
         }
         var left = gone.Aggregate(_observations, (all, o) => all.RemoveAt(all.LastIndexOf(o)));
@@ -96,13 +122,16 @@ public sealed class Calibration
     private void SumUp(IEnumerable<int> nodes)
     {
         var missing = nodes.Where(k => _sums[k] is null).ToArray();
-        if (missing.Length == 0) return;
+        if (missing.Length == 0)
+            return;
         var sums = new Int128[missing.Length];
         foreach (var o in _observations.Select(o => new Seen(o)))
         {
-            for (var i = 0; i < missing.Length; i++) sums[i] += Term(o, missing[i]);
+            for (var i = 0; i < missing.Length; i++)
+                sums[i] += Term(o, missing[i]);
         }
-        for (var i = 0; i < missing.Length; i++) _sums[missing[i]] = sums[i];
+        for (var i = 0; i < missing.Length; i++)
+            _sums[missing[i]] = sums[i];
     }
 
     private long Term(Seen seen, int k) => (long)Math.Round(Math.Max(Least, seen.Log(_b[k], _sigma)) * Point);
@@ -128,17 +157,21 @@ public sealed class Calibration
     /// <summary>The minutes by which a share of such films is ready, for a model time: the next film, its own chance included.</summary>
     public double Quantile(double modelMinutes, double share)
     {
-        double low = _b[0] - 10 * _sigma, high = _b[^1] + 10 * _sigma;
+        double low = _b[0] - 10 * _sigma,
+            high = _b[^1] + 10 * _sigma;
         for (var i = 0; i < 80; i++)
         {
             var mid = (low + high) / 2;
             double chance = 0;
             for (var k = 0; k < Nodes; k++)
             {
-                if (_weight[k] > 0) chance += _weight[k] * Kit.Phi((mid - _b[k]) / _sigma);
+                if (_weight[k] > 0)
+                    chance += _weight[k] * Kit.Phi((mid - _b[k]) / _sigma);
             }
-            if (chance < share) low = mid;
-            else high = mid;
+            if (chance < share)
+                low = mid;
+            else
+                high = mid;
         }
         return modelMinutes * Math.Exp((low + high) / 2);
     }
@@ -147,7 +180,9 @@ public sealed class Calibration
     private sealed class Seen(Observation o)
     {
         private readonly double _model = Math.Log(o.ModelMinutes);
-        private readonly double? _exact = Log(o.Exact), _low = Log(o.NotDryAt), _high = Log(o.DryAt);
+        private readonly double? _exact = Log(o.Exact),
+            _low = Log(o.NotDryAt),
+            _high = Log(o.DryAt);
 
         public double Log(double b, double sigma)
         {
@@ -156,7 +191,8 @@ public sealed class Calibration
                 var z = (x - _model - b) / sigma;
                 return -z * z / 2;
             }
-            if (_low is { } low && _high is { } high) return Kit.LogPhiBetween((low - _model - b) / sigma, (high - _model - b) / sigma);
+            if (_low is { } low && _high is { } high)
+                return Kit.LogPhiBetween((low - _model - b) / sigma, (high - _model - b) / sigma);
             return _low is { } bound ? Kit.LogPhi(-(bound - _model - b) / sigma) : Kit.LogPhi((_high!.Value - _model - b) / sigma);
         }
 

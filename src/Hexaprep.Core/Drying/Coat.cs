@@ -18,8 +18,20 @@ namespace Hexaprep.Core.Drying;
 /// <param name="ModelIds">The models that carry it.</param>
 /// <param name="Tests">What the user found, oldest first.</param>
 public sealed record Coat(
-    Guid Id, Guid StepId, StepKind Step, ProductClass Product, string? Method, int Number, Film Film, double? AirC, double? HumidityPct,
-    Instant StartedAt, Instant? EndedAt, IReadOnlyList<Guid> ModelIds, IReadOnlyList<CoatTest> Tests);
+    Guid Id,
+    Guid StepId,
+    StepKind Step,
+    ProductClass Product,
+    string? Method,
+    int Number,
+    Film Film,
+    double? AirC,
+    double? HumidityPct,
+    Instant StartedAt,
+    Instant? EndedAt,
+    IReadOnlyList<Guid> ModelIds,
+    IReadOnlyList<CoatTest> Tests
+);
 
 /// <summary>A touch test, kept as an observation and never as a changed number.</summary>
 /// <param name="Id">Random identity.</param>
@@ -33,7 +45,12 @@ public sealed record CoatTest(Guid Id, Readiness Stage, Finding Finding, Instant
 }
 
 /// <summary>The three kinds of observation a test leaves.</summary>
-public enum Finding { NotDryAt, DryAt, Exact }
+public enum Finding
+{
+    NotDryAt,
+    DryAt,
+    Exact,
+}
 
 /// <summary>When a coat reaches a readiness: early, usual and sure, after the tests made on it.</summary>
 /// <param name="Early">From here a test makes sense.</param>
@@ -50,13 +67,22 @@ public static class CoatClock
     /// <param name="stage">The readiness.</param>
     /// <param name="band">The wait expected.</param>
     /// <param name="end">When the work on it ended.</param>
-    /// <remarks>"Still tacky at t" moves early to t and keeps sure at least as far behind t as sure lies behind usual. "Dry at t" sets the coat's sure
+    /// <remarks>"Still tacky at t" moves early to t and keeps sure at least as far behind t as sure lies behind usual. "Dry at t" sets
+    /// the coat's sure
     /// time to t. A test for one stage says nothing of another.</remarks>
     public static SafeTimes Learn(Coat coat, Readiness stage, WaitBand band, Instant end)
     {
-        var times = new SafeTimes(end + Duration.FromMinutes(band.Early), end + Duration.FromMinutes(band.Usual), end + Duration.FromMinutes(band.Sure), false);
+        var times = new SafeTimes(
+            end + Duration.FromMinutes(band.Early),
+            end + Duration.FromMinutes(band.Usual),
+            end + Duration.FromMinutes(band.Sure),
+            false
+        );
         var reserve = Duration.FromMinutes(band.Sure - band.Usual);
-        return coat.Tests.Where(t => t.Stage == stage && t.At >= end).OrderBy(t => t.At).Aggregate(times, (known, test) => Learn(known, test, reserve));
+        return coat
+            .Tests.Where(t => t.Stage == stage && t.At >= end)
+            .OrderBy(t => t.At)
+            .Aggregate(times, (known, test) => Learn(known, test, reserve));
     }
 
     private static SafeTimes Learn(SafeTimes known, CoatTest test, Duration reserve)
@@ -65,7 +91,13 @@ public static class CoatClock
         {
             var early = Instant.Max(known.Early, test.At);
             var usual = Instant.Max(known.Usual, test.At);
-            return known with { Early = early, Usual = usual, Sure = Instant.Max(known.Tested ? test.At + reserve : known.Sure, test.At + reserve), Tested = false };
+            return known with
+            {
+                Early = early,
+                Usual = usual,
+                Sure = Instant.Max(known.Tested ? test.At + reserve : known.Sure, test.At + reserve),
+                Tested = false,
+            };
         }
         return new SafeTimes(Instant.Min(known.Early, test.At), Instant.Min(known.Usual, test.At), test.At, true);
     }

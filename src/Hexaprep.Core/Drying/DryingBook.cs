@@ -25,7 +25,8 @@ public sealed record Belief(double Factor, double Sd, double PriorSd, int Count,
 /// <param name="LeftOut">True when the user left it out.</param>
 public sealed record ObservedCoat(Coat Coat, Readiness Stage, IReadOnlyList<Guid> TestIds, Observation Seen, bool LeftOut);
 
-/// <summary>When coats are ready: the model's time in the air they dry in, the coats below, the product's label, and what this bench has seen of the product.</summary>
+/// <summary>When coats are ready: the model's time in the air they dry in, the coats below, the product's label, and what this bench
+/// has seen of the product.</summary>
 public sealed class DryingBook
 {
     private readonly Dictionary<Product, ProductLabel> _labels;
@@ -38,7 +39,12 @@ public sealed class DryingBook
     /// <param name="labels">Labels the user entered.</param>
     /// <param name="readings">Air read at the bench and outdoors.</param>
     /// <param name="houseOf">The house rules a coat's batch follows.</param>
-    public DryingBook(IEnumerable<Coat> coats, IReadOnlyList<ProductLabel> labels, IReadOnlyList<AirReading> readings, Func<Coat, HouseRules> houseOf)
+    public DryingBook(
+        IEnumerable<Coat> coats,
+        IReadOnlyList<ProductLabel> labels,
+        IReadOnlyList<AirReading> readings,
+        Func<Coat, HouseRules> houseOf
+    )
         : this(new(() => ProductLogs.Of([], coats)), labels, new ReadAir(readings), houseOf) { }
 
     internal DryingBook(Lazy<ProductLogs> products, IReadOnlyList<ProductLabel> labels, ReadAir air, Func<Coat, HouseRules> houseOf) =>
@@ -62,21 +68,32 @@ public sealed class DryingBook
     /// <summary>What is believed of a product.</summary>
     public Belief BeliefOf(Product product) => LearnedOf(product).Belief;
 
-    /// <summary>What tests of a product's coats say, oldest first. The last "still tacky" and the first "dry" of a coat bracket it.</summary>
+    /// <summary>What tests of a product's coats say, oldest first. The last "still tacky" and the first "dry" of a coat bracket
+    /// it.</summary>
     public IReadOnlyList<ObservedCoat> ObservationsOf(Product product) => LearnedOf(product).Observed;
 
     private Learned LearnedOf(Product product)
     {
-        if (_products.Value.Of(product) is not { } log) return Learned.Nothing(PriorSd(product));
-        return log.Learn(coats => Learned.From(coats.SelectMany(Observe), PriorSd(product)), (learned, moves) => learned.Moved([.. moves.Select(m => (m.Before?.Id, (IReadOnlyList<ObservedCoat>)[.. m.After is { } after ? Observe(after) : []]))]));
+        if (_products.Value.Of(product) is not { } log)
+            return Learned.Nothing(PriorSd(product));
+        return log.Learn(
+            coats => Learned.From(coats.SelectMany(Observe), PriorSd(product)),
+            (learned, moves) =>
+                learned.Moved([
+                    .. moves.Select(m => (m.Before?.Id, (IReadOnlyList<ObservedCoat>)[.. m.After is { } after ? Observe(after) : []])),
+                ])
+        );
     }
 
     private double PriorSd(Product product) =>
-        LabelOf(product) is { } label && (label.RecoatMin ?? label.HandleMin ?? label.NextLayerMin) is not null ? Learned.LabelSd : TradeDefaults.ClassOf(product.Class).PriorSd;
+        LabelOf(product) is { } label && (label.RecoatMin ?? label.HandleMin ?? label.NextLayerMin) is not null
+            ? Learned.LabelSd
+            : TradeDefaults.ClassOf(product.Class).PriorSd;
 
     private IEnumerable<ObservedCoat> Observe(Coat coat)
     {
-        if (coat.EndedAt is not { } end || coat.Tests.Count == 0) yield break;
+        if (coat.EndedAt is not { } end || coat.Tests.Count == 0)
+            yield break;
         double Since(CoatTest t) => (t.At - end).TotalMinutes;
         foreach (var tests in coat.Tests.Where(t => t.At > end).GroupBy(t => (t.Stage, t.LeftOut)))
         {
@@ -89,29 +106,50 @@ public sealed class DryingBook
             // A "dry" before the last "still tacky" was a wrong touch.
             var tacky = tests.Where(t => t.Finding == Finding.NotDryAt).MaxBy(t => t.At);
             var dry = tests.Where(t => t.Finding == Finding.DryAt && (tacky is null || t.At > tacky.At)).MinBy(t => t.At);
-            if ((dry ?? tacky) is null) continue;
-            yield return new(coat, tests.Key.Stage, [.. new[] { tacky?.Id, dry?.Id }.OfType<Guid>()],
-                new Observation(model, NotDryAt: tacky is null ? null : Since(tacky), DryAt: dry is null ? null : Since(dry)), tests.Key.LeftOut);
+            if ((dry ?? tacky) is null)
+                continue;
+            yield return new(
+                coat,
+                tests.Key.Stage,
+                [.. new[] { tacky?.Id, dry?.Id }.OfType<Guid>()],
+                new Observation(model, NotDryAt: tacky is null ? null : Since(tacky), DryAt: dry is null ? null : Since(dry)),
+                tests.Key.LeftOut
+            );
         }
     }
 
     /// <summary>The three times of a coat for a readiness; null while it goes on, and where its product has no such stage.</summary>
     public SafeTimes? When(Coat coat, Readiness stage)
     {
-        if (coat.EndedAt is not { } end || !DryingModel.Knows(coat.Product, stage)) return null;
+        if (coat.EndedAt is not { } end || !DryingModel.Knows(coat.Product, stage))
+            return null;
         var house = _houseOf(coat);
-        return CoatClock.Learn(coat, stage, Band(coat.Step, Product.Of(coat), stage, house, Model(coat, stage), AirDuring(coat).Item1), end);
+        return CoatClock.Learn(
+            coat,
+            stage,
+            Band(coat.Step, Product.Of(coat), stage, house, Model(coat, stage), AirDuring(coat).Item1),
+            end
+        );
     }
 
     /// <summary>The wait a step will leave, in the air there is now: for coats still to come.</summary>
-    public WaitBand Expected(StepKind step, ProductClass product, string? method, Readiness stage, HouseRules house, Instant now, int coatsBelow = 0) =>
-        Expected(step, Product.Of(step, product, method), stage, house, now, coatsBelow);
+    public WaitBand Expected(
+        StepKind step,
+        ProductClass product,
+        string? method,
+        Readiness stage,
+        HouseRules house,
+        Instant now,
+        int coatsBelow = 0
+    ) => Expected(step, Product.Of(step, product, method), stage, house, now, coatsBelow);
 
     /// <summary>The wait a coat of a product will need.</summary>
     public WaitBand Expected(StepKind step, Product key, Readiness stage, HouseRules house, Instant now, int coatsBelow = 0)
     {
         var air = Bounded(step == StepKind.Wash ? WaitTable.AirAfter(step, house) : AirAt(now), key);
-        var minutes = DryingModel.Time(key.Class, stage, air, 1, StageOf(key, stage)).Minutes!.Value * (stage == Readiness.Recoat ? DryingModel.Stacked(coatsBelow + 1) : 1);
+        var minutes =
+            DryingModel.Time(key.Class, stage, air, 1, StageOf(key, stage)).Minutes!.Value
+            * (stage == Readiness.Recoat ? DryingModel.Stacked(coatsBelow + 1) : 1);
         return Band(step, key, stage, house, minutes, air);
     }
 
@@ -128,8 +166,10 @@ public sealed class DryingBook
         {
             var needed = Needed(air);
             var span = (reading.At - at).TotalMinutes;
-            if (needed is { } n && progress + span / n >= 1) return (at - coat.EndedAt!.Value).TotalMinutes + (1 - progress) * n;
-            if (needed is { } more) progress += span / more;
+            if (needed is { } n && progress + span / n >= 1)
+                return (at - coat.EndedAt!.Value).TotalMinutes + (1 - progress) * n;
+            if (needed is { } more)
+                progress += span / more;
             (at, air) = (reading.At, reading.Air);
         }
         // Air in which it never dries is taken to get better after as long as a reading holds.
@@ -139,44 +179,72 @@ public sealed class DryingBook
         double? Needed(Air over) => DryingModel.Time(coat.Product, stage, over, film, StageOf(key, stage)).Minutes * stacked;
     }
 
-    /// <summary>When a coat may be recoated by its label, or null where the label says nothing of a closing time. Never looser than the label.</summary>
+    /// <summary>When a coat may be recoated by its label, or null where the label says nothing of a closing time. Never looser than
+    /// the label.</summary>
     public RecoatTimes? WindowOf(StepKind step, ProductClass product, string? method, Air air)
     {
         var key = Product.Of(step, product, method);
-        if (LabelOf(key) is not { RecoatMax: { } close } label || !DryingModel.Knows(product, Readiness.Recoat)) return null;
+        if (LabelOf(key) is not { RecoatMax: { } close } label || !DryingModel.Knows(product, Readiness.Recoat))
+            return null;
         var factor = DryingModel.Time(product, Readiness.Recoat, Bounded(air, key), 1, StageOf(key, Readiness.Recoat)).Factor!.Value;
         return RecoatTimes.Of(label.RecoatMin ?? 0, close, label.ReopenMin, factor);
     }
 
-    /// <summary>When the label shuts the next coat out: from its closing, counted from the first model, to its reopening, counted from the last; null without such a label.</summary>
+    /// <summary>When the label shuts the next coat out: from its closing, counted from the first model, to its reopening, counted from
+    /// the last; null without such a label.</summary>
     public (Instant Closes, Instant? Reopens)? ShutAfter(Coat coat)
     {
-        if (coat.EndedAt is not { } end || LabelOf(Product.Of(coat))?.RecoatMax is null || WindowOf(coat.Step, coat.Product, coat.Method, AirDuring(coat).Item1)?.Forbidden is not { } forbidden) return null;
-        return (coat.StartedAt + Duration.FromMinutes(Math.Floor(forbidden.From)), forbidden.To is { } to ? end + Duration.FromMinutes(Math.Ceiling(to)) : null);
+        if (
+            coat.EndedAt is not { } end
+            || LabelOf(Product.Of(coat))?.RecoatMax is null
+            || WindowOf(coat.Step, coat.Product, coat.Method, AirDuring(coat).Item1)?.Forbidden is not { } forbidden
+        )
+            return null;
+        return (
+            coat.StartedAt + Duration.FromMinutes(Math.Floor(forbidden.From)),
+            forbidden.To is { } to ? end + Duration.FromMinutes(Math.Ceiling(to)) : null
+        );
     }
 
     private WaitBand Band(StepKind step, Product key, Readiness stage, HouseRules house, double minutes, Air air)
     {
         var belief = BeliefOf(key);
-        return WaitTable.Of(step, stage, house, minutes * belief.Early, minutes * belief.Usual, Math.Max(minutes * belief.Sure, LabelOf(key)?.Minutes(stage) ?? 0), air);
+        return WaitTable.Of(
+            step,
+            stage,
+            house,
+            minutes * belief.Early,
+            minutes * belief.Usual,
+            Math.Max(minutes * belief.Sure, LabelOf(key)?.Minutes(stage) ?? 0),
+            air
+        );
     }
 
-    private StageLabel? StageOf(Product key, Readiness stage) => LabelOf(key) is { } l ? new StageLabel(l.Minutes(stage), l.MinTempC, l.MaxHumidityPct) : null;
+    private StageLabel? StageOf(Product key, Readiness stage) =>
+        LabelOf(key) is { } l ? new StageLabel(l.Minutes(stage), l.MinTempC, l.MaxHumidityPct) : null;
 
     // The nearest air in which the film forms at all.
     private Air Bounded(Air air, Product key)
     {
         var (kind, label) = (TradeDefaults.ClassOf(key.Class), LabelOf(key));
-        return air with { AirC = Math.Max(air.AirC, label?.MinTempC ?? kind.TMinC), HumidityPct = Math.Min(Math.Min(air.HumidityPct, label?.MaxHumidityPct ?? kind.RhMax), 99) };
+        return air with
+        {
+            AirC = Math.Max(air.AirC, label?.MinTempC ?? kind.TMinC),
+            HumidityPct = Math.Min(Math.Min(air.HumidityPct, label?.MaxHumidityPct ?? kind.RhMax), 99),
+        };
     }
 
     // Air at its end, and the bench readings since. What was typed in at the coat counts before the instrument.
     private (Air, IEnumerable<AirReading>) AirDuring(Coat coat)
     {
         var end = coat.EndedAt ?? coat.StartedAt;
-        if (coat.Step == StepKind.Wash && coat.AirC is null) return (WaitTable.AirAfter(StepKind.Wash, _houseOf(coat)), []);
+        if (coat.Step == StepKind.Wash && coat.AirC is null)
+            return (WaitTable.AirAfter(StepKind.Wash, _houseOf(coat)), []);
         var read = AirAt(end);
-        var first = coat.AirC is null && coat.HumidityPct is null ? read : new Air(Math.Clamp(coat.AirC ?? read.AirC, -10, 45), Math.Clamp(coat.HumidityPct ?? read.HumidityPct, 5, 100));
+        var first =
+            coat.AirC is null && coat.HumidityPct is null
+                ? read
+                : new Air(Math.Clamp(coat.AirC ?? read.AirC, -10, 45), Math.Clamp(coat.HumidityPct ?? read.HumidityPct, 5, 100));
         return (first, _air.IndoorsAfter(end));
     }
 }

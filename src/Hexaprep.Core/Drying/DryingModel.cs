@@ -24,7 +24,8 @@ public sealed record StageLabel(double? Minutes, double? MinTempC = null, double
 /// <param name="Blocked">"below_minimum_temperature", "above_maximum_humidity" or null.</param>
 public sealed record DryingTime(double? Minutes, double? Factor, string? Blocked);
 
-/// <summary>Drying as a sum of sequential sub-processes, each share scaled by its own physics (Dalton and Penman for water, Clausius-Clapeyron for solvent,
+/// <summary>Drying as a sum of sequential sub-processes, each share scaled by its own physics (Dalton and Penman for water,
+/// Clausius-Clapeyron for solvent,
 /// Arrhenius for cure). Valid 5 to 40 °C, 20 to 85 % RH, film 0.3 to 3; docs/computation.md gives sources and confidence.</summary>
 public static class DryingModel
 {
@@ -44,11 +45,15 @@ public static class DryingModel
         var kind = TradeDefaults.ClassOf(product);
         if (!kind.Stages.TryGetValue(Ids.Of(stage), out var reference))
             throw new ArgumentException($"{Ids.Of(product)} has no stage '{Ids.Of(stage)}'.", nameof(stage));
-        if (air.AirC < (label?.MinTempC ?? kind.TMinC)) return new(null, null, "below_minimum_temperature");
-        if (air.HumidityPct > (label?.MaxHumidityPct ?? kind.RhMax)) return new(null, null, "above_maximum_humidity");
+        if (air.AirC < (label?.MinTempC ?? kind.TMinC))
+            return new(null, null, "below_minimum_temperature");
+        if (air.HumidityPct > (label?.MaxHumidityPct ?? kind.RhMax))
+            return new(null, null, "above_maximum_humidity");
         var factor = reference.Share.Sum(s => s.Value * Scale(s.Key, kind, air) * Math.Pow(film, reference.FilmExp[s.Key]));
         // Air that takes up nothing never lets a film dry, whatever a label allows.
-        return double.IsFinite(factor) ? new((label?.Minutes ?? reference.TRefMin) * factor, factor, null) : new(null, null, "above_maximum_humidity");
+        return double.IsFinite(factor)
+            ? new((label?.Minutes ?? reference.TRefMin) * factor, factor, null)
+            : new(null, null, "above_maximum_humidity");
     }
 
     /// <summary>How much longer the coat after this many has to wait: what the coats below still give off.</summary>
@@ -61,10 +66,16 @@ public static class DryingModel
     /// <summary>True when the class knows the stage.</summary>
     public static bool Knows(ProductClass product, Readiness stage) => TradeDefaults.ClassOf(product).Stages.ContainsKey(Ids.Of(stage));
 
-    /// <summary>How far the 10 % and 90 % times lie from the usual one before a user's own log narrows it: e^(1.2816 √(prior sd² + 0.25²)).</summary>
+    /// <summary>How far the 10 % and 90 % times lie from the usual one before a user's own log narrows it: e^(1.2816 √(prior sd² +
+    /// 0.25²)).</summary>
     public static double Spread(ProductClass product) => Spreads[(int)product];
 
-    private static readonly double[] Spreads = [.. Enum.GetValues<ProductClass>().Select(p => TradeDefaults.ClassOf(p).PriorSd).Select(sd => Math.Exp(1.2816 * Math.Sqrt(sd * sd + 0.0625)))];
+    private static readonly double[] Spreads =
+    [
+        .. Enum.GetValues<ProductClass>()
+            .Select(p => TradeDefaults.ClassOf(p).PriorSd)
+            .Select(sd => Math.Exp(1.2816 * Math.Sqrt(sd * sd + 0.0625))),
+    ];
 
     /// <summary>Saturation vapour pressure over water, hPa (Magnus form, Alduchov and Eskridge 1996).</summary>
     public static double Saturation(double celsius) => 6.1094 * Math.Exp(17.625 * celsius / (celsius + 243.04));
@@ -72,15 +83,19 @@ public static class DryingModel
     /// <summary>What the air can still take up, hPa.</summary>
     public static double Deficit(Air air) => Saturation(air.AirC) * (1 - air.HumidityPct / 100);
 
-    private static double Scale(string mechanism, DryingClass kind, Air air) => mechanism switch
-    {
-        "w" => ReferenceDeficit / Deficit(air) * Wind(0.1) / Wind(air.MovesMs),
-        "s" => Arrhenius(kind.SolventKj, air.AirC) * Math.Sqrt(Wind(0.1) / Wind(air.MovesMs)),
-        "c" => Arrhenius(kind.ChemicalKj, air.AirC),
-        _ => Math.Clamp(Math.Pow(Vapour(Air.Usual) / Vapour(air), 0.7), 0.3, 4),
-    };
+    private static double Scale(string mechanism, DryingClass kind, Air air) =>
+        mechanism switch
+        {
+            "w" => ReferenceDeficit / Deficit(air) * Wind(0.1) / Wind(air.MovesMs),
+            "s" => Arrhenius(kind.SolventKj, air.AirC) * Math.Sqrt(Wind(0.1) / Wind(air.MovesMs)),
+            "c" => Arrhenius(kind.ChemicalKj, air.AirC),
+            _ => Math.Clamp(Math.Pow(Vapour(Air.Usual) / Vapour(air), 0.7), 0.3, 4),
+        };
 
-    private static double Arrhenius(double kilojoules, double celsius) => Math.Exp(kilojoules * 1000 / GasConstant * (1 / (celsius + 273.15) - 1 / ReferenceK));
+    private static double Arrhenius(double kilojoules, double celsius) =>
+        Math.Exp(kilojoules * 1000 / GasConstant * (1 / (celsius + 273.15) - 1 / ReferenceK));
+
     private static double Wind(double speed) => 1 + 0.54 * speed;
+
     private static double Vapour(Air air) => air.HumidityPct / 100 * Saturation(air.AirC);
 }

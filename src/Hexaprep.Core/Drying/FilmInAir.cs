@@ -13,9 +13,14 @@ namespace Hexaprep.Core.Drying;
 public sealed record FilmInAir(StepKind Step, ProductClass Product, Film Film, Air Air, HouseRules House, Instant Now)
 {
     /// <summary>Why this air never dries it; null when it does.</summary>
-    public string? Stalled => Limits is { } air && air != Air
-        ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"In this air ({Air.AirC:0} °C, {Air.HumidityPct:0} %) it never dries: the time given is the earliest, once it is {air.AirC:0} °C and {air.HumidityPct:0} % at most.")
-        : null;
+    public string? Stalled =>
+        Limits is { } air && air != Air
+            ? string.Create(
+                System.Globalization.CultureInfo.InvariantCulture,
+                $"In this air ({Air.AirC:0} °C, {Air.HumidityPct:0} %) it never dries: the time given is the earliest, once it is "
+                    + $"{air.AirC:0} °C and {air.HumidityPct:0} % at most."
+            )
+            : null;
 
     /// <summary>How much slower than at the reference a stage comes.</summary>
     public double Factor(Readiness stage) => DryingModel.Time(Product, stage, Limits, WaitTable.Ratio(Film)).Factor!.Value;
@@ -23,10 +28,23 @@ public sealed record FilmInAir(StepKind Step, ProductClass Product, Film Film, A
     /// <summary>Early, usual and sure after the end of the work; null when the product has no such stage.</summary>
     public SafeTimes? After(Instant end, Readiness stage)
     {
-        if (!DryingModel.Knows(Product, stage)) return null;
-        var band = WaitTable.Of(Step, Product, stage, House, DryingModel.Time(Product, stage, Limits, WaitTable.Ratio(Film)).Minutes!.Value, Limits);
+        if (!DryingModel.Knows(Product, stage))
+            return null;
+        var band = WaitTable.Of(
+            Step,
+            Product,
+            stage,
+            House,
+            DryingModel.Time(Product, stage, Limits, WaitTable.Ratio(Film)).Minutes!.Value,
+            Limits
+        );
         var from = Limits == Air ? end : Instant.Max(end, Now);
-        return new(from + Duration.FromMinutes(band.Early), from + Duration.FromMinutes(band.Usual), from + Duration.FromMinutes(band.Sure), false);
+        return new(
+            from + Duration.FromMinutes(band.Early),
+            from + Duration.FromMinutes(band.Usual),
+            from + Duration.FromMinutes(band.Sure),
+            false
+        );
     }
 
     // The nearest air in which the film forms at all.

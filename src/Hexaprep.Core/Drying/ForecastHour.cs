@@ -10,7 +10,15 @@ namespace Hexaprep.Core.Drying;
 /// <param name="GustMs">m/s, null where not given.</param>
 /// <param name="RainProbability">0 to 1.</param>
 /// <param name="SunWM2">W/m².</param>
-public sealed record ForecastHour(Instant At, double AirC, double HumidityPct, double WindMs, double? GustMs, double RainProbability, double SunWM2)
+public sealed record ForecastHour(
+    Instant At,
+    double AirC,
+    double HumidityPct,
+    double WindMs,
+    double? GustMs,
+    double RainProbability,
+    double SunWM2
+)
 {
     /// <summary>As the spray model takes it.</summary>
     public Weather Weather => new(new Air(AirC, HumidityPct), WindMs, GustMs, SunWM2) { RainProbability = RainProbability };

@@ -17,7 +17,15 @@ internal sealed class Learned
     private Learned(ImmutableList<ObservedCoat> observed, Calibration calibration, double priorSd)
     {
         (_observed, _calibration) = (observed, calibration);
-        Belief = new(calibration.MedianFactor, calibration.Sd, priorSd, calibration.Count, calibration.Quantile(1, 0.1), calibration.Quantile(1, 0.5), calibration.Quantile(1, 0.9));
+        Belief = new(
+            calibration.MedianFactor,
+            calibration.Sd,
+            priorSd,
+            calibration.Count,
+            calibration.Quantile(1, 0.1),
+            calibration.Quantile(1, 0.5),
+            calibration.Quantile(1, 0.9)
+        );
     }
 
     public Belief Belief { get; }
@@ -32,26 +40,36 @@ internal sealed class Learned
     {
         ImmutableList<ObservedCoat> all = [.. observed.OrderBy(o => o.Coat.EndedAt).ThenBy(o => o.Coat.Id)];
         var counted = all.Where(o => !o.LeftOut).Select(o => o.Seen).ToList();
-        return counted.Count == 0 ? new Learned(all, Nothing(priorSd)._calibration, priorSd) : new Learned(all, new Calibration(counted, 0, priorSd), priorSd);
+        return counted.Count == 0
+            ? new Learned(all, Nothing(priorSd)._calibration, priorSd)
+            : new Learned(all, new Calibration(counted, 0, priorSd), priorSd);
     }
 
-    /// <summary>With what coats say that changed since: what they said before goes. Costs what changed, and the way to it from the newest.</summary>
+    /// <summary>With what coats say that changed since: what they said before goes. Costs what changed, and the way to it from the
+    /// newest.</summary>
     /// <param name="moves">The coat before, or null for a new one; what it says now.</param>
     public Learned Moved(IReadOnlyList<(Guid? Before, IReadOnlyList<ObservedCoat> Now)> moves)
     {
         var observed = _observed;
-        List<Observation> gone = [], came = [];
+        List<Observation> gone = [],
+            came = [];
         foreach (var (before, now) in moves)
         {
-            for (var at = before is null ? -1 : observed.FindLastIndex(o => o.Coat.Id == before); at >= 0 && observed[at].Coat.Id == before; at--)
+            for (
+                var at = before is null ? -1 : observed.FindLastIndex(o => o.Coat.Id == before);
+                at >= 0 && observed[at].Coat.Id == before;
+                at--
+            )
             {
-                if (!observed[at].LeftOut) Drop(observed[at].Seen);
+                if (!observed[at].LeftOut)
+                    Drop(observed[at].Seen);
                 observed = observed.RemoveAt(at);
             }
             foreach (var one in now)
             {
                 observed = Insert(observed, one);
-                if (!one.LeftOut) came.Add(one.Seen);
+                if (!one.LeftOut)
+                    came.Add(one.Seen);
             }
         }
         return new Learned(observed, _calibration.With(gone, came), Belief.PriorSd);
@@ -59,14 +77,23 @@ internal sealed class Learned
         // What came and went within these moves was never in it.
         void Drop(Observation seen)
         {
-            if (!came.Remove(seen)) gone.Add(seen);
+            if (!came.Remove(seen))
+                gone.Add(seen);
         }
     }
 
     private static ImmutableList<ObservedCoat> Insert(ImmutableList<ObservedCoat> list, ObservedCoat one)
     {
         var at = list.Count;
-        while (at > 0 && (list[at - 1].Coat.EndedAt!.Value.CompareTo(one.Coat.EndedAt!.Value) is not 0 and var byEnd ? byEnd : list[at - 1].Coat.Id.CompareTo(one.Coat.Id)) > 0) at--;
+        while (
+            at > 0
+            && (
+                list[at - 1].Coat.EndedAt!.Value.CompareTo(one.Coat.EndedAt!.Value) is not 0 and var byEnd
+                    ? byEnd
+                    : list[at - 1].Coat.Id.CompareTo(one.Coat.Id)
+            ) > 0
+        )
+            at--;
         return list.Insert(at, one);
     }
 }

@@ -20,23 +20,56 @@ namespace Hexaprep.Core.Drying;
 /// <param name="Verdict">What the gate said of it; may be empty.</param>
 /// <param name="LeftOut">Left out of what is learned.</param>
 public sealed record PastCoat(
-    Guid Id, string Unit, Product Product, int Number, Film Film, double? AirC, double? HumidityPct, int Models, Instant StartedAt, Instant EndedAt,
-    Readiness Stage, Instant? NotDryAt, Instant? DryAt, string Verdict, bool LeftOut)
+    Guid Id,
+    string Unit,
+    Product Product,
+    int Number,
+    Film Film,
+    double? AirC,
+    double? HumidityPct,
+    int Models,
+    Instant StartedAt,
+    Instant EndedAt,
+    Readiness Stage,
+    Instant? NotDryAt,
+    Instant? DryAt,
+    string Verdict,
+    bool LeftOut
+)
 {
     /// <summary>The same as a coat of the log, with its tests.</summary>
-    public Coat ToCoat() => new(Id, Guid.Empty, Step, Product.Class, Product.Method, Number, Film, AirC, HumidityPct, StartedAt, EndedAt, [],
-        [.. new[] { (At: NotDryAt, Finding: Finding.NotDryAt), (At: DryAt, Finding: Finding.DryAt) }.Where(t => t.At is not null).Select(t => new CoatTest(Id, Stage, t.Finding, t.At!.Value) { LeftOut = LeftOut })]);
+    public Coat ToCoat() =>
+        new(
+            Id,
+            Guid.Empty,
+            Step,
+            Product.Class,
+            Product.Method,
+            Number,
+            Film,
+            AirC,
+            HumidityPct,
+            StartedAt,
+            EndedAt,
+            [],
+            [
+                .. new[] { (At: NotDryAt, Finding: Finding.NotDryAt), (At: DryAt, Finding: Finding.DryAt) }
+                    .Where(t => t.At is not null)
+                    .Select(t => new CoatTest(Id, Stage, t.Finding, t.At!.Value) { LeftOut = LeftOut }),
+            ]
+        );
 
-    private StepKind Step => Product.Use switch
-    {
-        CoatUse.Primer => StepKind.Prime,
-        CoatUse.Gloss => StepKind.GlossBed,
-        CoatUse.Varnish => StepKind.FinalCoat,
-        CoatUse.Glue => StepKind.Glue,
-        CoatUse.Filler => StepKind.Fill,
-        CoatUse.Texture => StepKind.BaseTexture,
-        CoatUse.Transfer => StepKind.PlaceTransfer,
-        CoatUse.Water => StepKind.Wash,
-        _ => StepKind.Paint,
-    };
+    private StepKind Step =>
+        Product.Use switch
+        {
+            CoatUse.Primer => StepKind.Prime,
+            CoatUse.Gloss => StepKind.GlossBed,
+            CoatUse.Varnish => StepKind.FinalCoat,
+            CoatUse.Glue => StepKind.Glue,
+            CoatUse.Filler => StepKind.Fill,
+            CoatUse.Texture => StepKind.BaseTexture,
+            CoatUse.Transfer => StepKind.PlaceTransfer,
+            CoatUse.Water => StepKind.Wash,
+            _ => StepKind.Paint,
+        };
 }

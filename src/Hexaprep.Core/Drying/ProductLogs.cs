@@ -16,7 +16,12 @@ internal sealed class ProductLogs
     {
         var before = past.Select(p => p.ToCoat()).ToLookup(Product.Of);
         var here = laid.ToLookup(Product.Of);
-        return new(before.Select(g => g.Key).Union(here.Select(g => g.Key)).ToImmutableDictionary(p => p, p => new ProductLog([.. before[p]], [.. here[p]])));
+        return new(
+            before
+                .Select(g => g.Key)
+                .Union(here.Select(g => g.Key))
+                .ToImmutableDictionary(p => p, p => new ProductLog([.. before[p]], [.. here[p]]))
+        );
     }
 
     public ProductLog? Of(Product product) => _logs.GetValueOrDefault(product);
@@ -26,7 +31,8 @@ internal sealed class ProductLogs
     /// <summary>With a coat that came (no before), went (no after) or changed.</summary>
     public ProductLogs Moved(Coat? before, Coat? after)
     {
-        if ((before ?? after) is not { } coat) return this;
+        if ((before ?? after) is not { } coat)
+            return this;
         var product = Product.Of(coat);
         var log = (Of(product) ?? new ProductLog([], [])).Moved(before, after);
         return new(log.Past.IsEmpty && log.Laid.IsEmpty ? _logs.Remove(product) : _logs.SetItem(product, log));
@@ -56,7 +62,8 @@ internal sealed class ProductLog(ImmutableList<Coat> past, ImmutableList<Coat> l
     public Learned Learn(Func<IEnumerable<Coat>, Learned> afresh, Func<Learned, IReadOnlyList<(Coat? Before, Coat? After)>, Learned> moved)
     {
         var known = _known;
-        if (known is { Moves.Count: 0 }) return known.Learned;
+        if (known is { Moves.Count: 0 })
+            return known.Learned;
         var learned = known is null ? afresh(Past.Concat(Laid)) : moved(known.Learned, known.Moves);
         _known = new Known(learned, []);
         return learned;
@@ -69,14 +76,26 @@ internal sealed class ProductLog(ImmutableList<Coat> past, ImmutableList<Coat> l
         var kept = at < 0 ? Laid : Laid.RemoveAt(at);
         var next = new ProductLog(Past, after is null ? kept : Insert(kept, after));
         // A coat without a test teaches nothing: what was learned still holds.
-        if (_known is { } known) next._known = before is { Tests.Count: > 0 } || after is { Tests.Count: > 0 } ? known with { Moves = known.Moves.Add((before, after)) } : known;
+        if (_known is { } known)
+            next._known =
+                before is { Tests.Count: > 0 } || after is { Tests.Count: > 0 }
+                    ? known with
+                    {
+                        Moves = known.Moves.Add((before, after)),
+                    }
+                    : known;
         return next;
     }
 
     private static ImmutableList<Coat> Insert(ImmutableList<Coat> coats, Coat coat)
     {
         var at = coats.Count;
-        while (at > 0 && (coats[at - 1].StartedAt.CompareTo(coat.StartedAt) is not 0 and var byStart ? byStart : coats[at - 1].Id.CompareTo(coat.Id)) > 0) at--;
+        while (
+            at > 0
+            && (coats[at - 1].StartedAt.CompareTo(coat.StartedAt) is not 0 and var byStart ? byStart : coats[at - 1].Id.CompareTo(coat.Id))
+                > 0
+        )
+            at--;
         return coats.Insert(at, coat);
     }
 }

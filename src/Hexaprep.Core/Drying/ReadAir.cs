@@ -6,7 +6,8 @@ namespace Hexaprep.Core.Drying;
 public sealed class ReadAir
 {
     private static readonly Duration OutdoorsHolds = Duration.FromHours(2);
-    private readonly AirReading[] _indoors, _outdoors;
+    private readonly AirReading[] _indoors,
+        _outdoors;
 
     /// <summary>Orders readings.</summary>
     public ReadAir(IEnumerable<AirReading> readings)
@@ -17,25 +18,31 @@ public sealed class ReadAir
     }
 
     /// <summary>The bench reading that still holds at a moment, or null.</summary>
-    public AirReading? Indoors(Instant at) => Last(_indoors, at) is >= 0 and var i && at - _indoors[i].At <= AirReading.Holds ? _indoors[i] : null;
+    public AirReading? Indoors(Instant at) =>
+        Last(_indoors, at) is >= 0 and var i && at - _indoors[i].At <= AirReading.Holds ? _indoors[i] : null;
 
     /// <summary>The reading outdoors that still holds at a moment, or null.</summary>
-    public AirReading? Outdoors(Instant at) => Last(_outdoors, at) is >= 0 and var i && at - _outdoors[i].At <= OutdoorsHolds ? _outdoors[i] : null;
+    public AirReading? Outdoors(Instant at) =>
+        Last(_outdoors, at) is >= 0 and var i && at - _outdoors[i].At <= OutdoorsHolds ? _outdoors[i] : null;
 
     /// <summary>The bench readings after a moment.</summary>
     public IEnumerable<AirReading> IndoorsAfter(Instant at)
     {
-        for (var i = Last(_indoors, at) + 1; i < _indoors.Length; i++) yield return _indoors[i];
+        for (var i = Last(_indoors, at) + 1; i < _indoors.Length; i++)
+            yield return _indoors[i];
     }
 
     private static int Last(AirReading[] readings, Instant at)
     {
-        int low = 0, high = readings.Length;
+        int low = 0,
+            high = readings.Length;
         while (low < high)
         {
             var mid = (low + high) / 2;
-            if (readings[mid].At <= at) low = mid + 1;
-            else high = mid;
+            if (readings[mid].At <= at)
+                low = mid + 1;
+            else
+                high = mid;
         }
         return low - 1;
     }

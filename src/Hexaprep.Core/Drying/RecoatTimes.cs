@@ -6,7 +6,8 @@ namespace Hexaprep.Core.Drying;
 /// <param name="Forbidden">The stretch between, its end null when it never reopens without sanding; null when nothing is forbidden.</param>
 public sealed record RecoatTimes(IReadOnlyList<(double From, double? To)> Allowed, bool FirstClosed, (double From, double? To)? Forbidden)
 {
-    /// <summary>The label's numbers in air that makes everything slower or faster. Never looser than the label: a closing time is not lengthened, an opening
+    /// <summary>The label's numbers in air that makes everything slower or faster. Never looser than the label: a closing time is not
+    /// lengthened, an opening
     /// or reopening not shortened.</summary>
     /// <param name="recoat">Opening, minutes, at least 0.</param>
     /// <param name="close">Closing, minutes, above the opening; null for none.</param>
@@ -15,13 +16,16 @@ public sealed record RecoatTimes(IReadOnlyList<(double From, double? To)> Allowe
     public static RecoatTimes Of(double recoat, double? close, double? reopen, double factor)
     {
         var opens = recoat * Math.Max(1, factor);
-        if (close is not { } label) return new([(opens, null)], false, null);
+        if (close is not { } label)
+            return new([(opens, null)], false, null);
         var closes = label * Math.Min(1, factor);
         var reopens = reopen * Math.Max(1, factor);
         var shut = closes <= opens;
         var allowed = new List<(double, double?)>();
-        if (!shut) allowed.Add((opens, closes));
-        if (reopens is { } r) allowed.Add((r, null));
+        if (!shut)
+            allowed.Add((opens, closes));
+        if (reopens is { } r)
+            allowed.Add((r, null));
         return new(allowed, shut, (shut ? 0 : closes, reopens));
     }
 
@@ -30,7 +34,8 @@ public sealed record RecoatTimes(IReadOnlyList<(double From, double? To)> Allowe
     {
         foreach (var (from, to) in allowed.OrderBy(a => a.From))
         {
-            if (to is { } end && t > end) continue;
+            if (to is { } end && t > end)
+                continue;
             return Math.Max(t, from);
         }
         return null;

@@ -1,7 +1,12 @@
 namespace Hexaprep.Core.Drying;
 
 /// <summary>What is sprayed and how: it decides which air suits it.</summary>
-public enum SprayMedium { Aerosol, AirbrushWb, AirbrushLacquer }
+public enum SprayMedium
+{
+    Aerosol,
+    AirbrushWb,
+    AirbrushLacquer,
+}
 
 /// <summary>The weather at the place of spraying.</summary>
 /// <param name="Air">Air and humidity.</param>
@@ -26,7 +31,8 @@ public sealed record Weather(Air Air, double WindMs = 0, double? GustMs = null, 
     public double? DistanceCm { get; init; }
 }
 
-/// <summary>Whether the air suits a coat: the worst of its sub-scores, and which one that is. It says nothing of whether the place is safe.</summary>
+/// <summary>Whether the air suits a coat: the worst of its sub-scores, and which one that is. It says nothing of whether the place is
+/// safe.</summary>
 /// <param name="Score">0 to 1; fit from 0.8, marginal from 0.5.</param>
 /// <param name="Binding">The condition that decides, "none" when all are good.</param>
 /// <param name="SurfaceC">Temperature of the surface taken, °C.</param>
@@ -46,25 +52,29 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
     public IReadOnlyDictionary<string, double> Parts { get; init; } = new Dictionary<string, double>();
 
     /// <summary>fit, marginal or unfit.</summary>
-    public string Verdict => Score >= 0.8 ? "fit" : Score >= 0.5 ? "marginal" : "unfit";
+    public string Verdict =>
+        Score >= 0.8 ? "fit"
+        : Score >= 0.5 ? "marginal"
+        : "unfit";
 
     /// <summary>A coat may be sprayed, with care where it is marginal.</summary>
     public bool Allows => Score >= 0.5;
 
     /// <summary>What binds, in words.</summary>
-    public string Words => Binding switch
-    {
-        "dew_margin_c" => "the surface is too close to the dew point: the coat clouds",
-        "air_c" => AirC < 20 ? "the air is too cold" : "the air is too hot",
-        "surface_c" => SurfaceC < 20 ? "the surface is too cold" : "the surface is too hot, sun included",
-        "rh_pct" => HumidityPct > 50 ? "the air is too damp" : "the air is too dry",
-        "wind_m_s" => "the wind carries the mist away",
-        "rain_prob" => "rain is likely",
-        "can_c" => "the can is too cold or too warm to spray evenly",
-        "can_too_hot_danger" => "the can is dangerously hot: away from the sun, let it cool, do not spray",
-        "dry_spray_index" => "droplets dry in flight: the coat turns fuzzy",
-        _ => "the air suits it",
-    };
+    public string Words =>
+        Binding switch
+        {
+            "dew_margin_c" => "the surface is too close to the dew point: the coat clouds",
+            "air_c" => AirC < 20 ? "the air is too cold" : "the air is too hot",
+            "surface_c" => SurfaceC < 20 ? "the surface is too cold" : "the surface is too hot, sun included",
+            "rh_pct" => HumidityPct > 50 ? "the air is too damp" : "the air is too dry",
+            "wind_m_s" => "the wind carries the mist away",
+            "rain_prob" => "rain is likely",
+            "can_c" => "the can is too cold or too warm to spray evenly",
+            "can_too_hot_danger" => "the can is dangerously hot: away from the sun, let it cool, do not spray",
+            "dry_spray_index" => "droplets dry in flight: the coat turns fuzzy",
+            _ => "the air suits it",
+        };
 }
 
 /// <summary>Scores the air for spraying; sources and confidence in docs/computation.md.</summary>
@@ -89,12 +99,27 @@ public static class SprayFitness
             ["wind_m_s"] = wind,
             ["dry_spray_index"] = DrySpray(medium, weather.Air, surface, weather.DistanceCm ?? UsualDistanceCm(medium)),
         };
-        if (weather.CanC is { } can && curves.ContainsKey("can_c")) values["can_c"] = can;
-        var scores = TradeDefaults.SprayBindingOrder.Where(values.ContainsKey).Select(c => (Condition: c, Score: On(curves[c], values[c]))).ToList();
+        if (weather.CanC is { } can && curves.ContainsKey("can_c"))
+            values["can_c"] = can;
+        var scores = TradeDefaults
+            .SprayBindingOrder.Where(values.ContainsKey)
+            .Select(c => (Condition: c, Score: On(curves[c], values[c])))
+            .ToList();
         var worst = scores.MinBy(s => s.Score);
         var parts = scores.ToDictionary(s => s.Condition, s => s.Score);
-        if (weather.CanC >= TradeDefaults.CanHardMaxC && medium == SprayMedium.Aerosol) return new Fitness(0, "can_too_hot_danger", surface, margin) { Parts = parts, AirC = air, HumidityPct = weather.Air.HumidityPct };
-        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin) { Parts = parts, AirC = air, HumidityPct = weather.Air.HumidityPct };
+        if (weather.CanC >= TradeDefaults.CanHardMaxC && medium == SprayMedium.Aerosol)
+            return new Fitness(0, "can_too_hot_danger", surface, margin)
+            {
+                Parts = parts,
+                AirC = air,
+                HumidityPct = weather.Air.HumidityPct,
+            };
+        return new Fitness(worst.Score, worst.Score >= 1 ? "none" : worst.Condition, surface, margin)
+        {
+            Parts = parts,
+            AirC = air,
+            HumidityPct = weather.Air.HumidityPct,
+        };
     }
 
     /// <summary>The dew point, °C (Magnus form).</summary>
@@ -104,8 +129,15 @@ public static class SprayFitness
         return 243.04 * gamma / (17.625 - gamma);
     }
 
-    /// <summary>The temperature a small body comes to in sun and wind, °C, and how fast heat leaves it, W/m²K (Cauchy; Ranz and Marshall 1952; linearised radiation).</summary>
-    public static (double EquilibriumC, double TransferWM2K) Surface(double airC, double windMs, double sunWM2, double absorptance, double sizeMm = SizeMm)
+    /// <summary>The temperature a small body comes to in sun and wind, °C, and how fast heat leaves it, W/m²K (Cauchy; Ranz and
+    /// Marshall 1952; linearised radiation).</summary>
+    public static (double EquilibriumC, double TransferWM2K) Surface(
+        double airC,
+        double windMs,
+        double sunWM2,
+        double absorptance,
+        double sizeMm = SizeMm
+    )
     {
         var reynolds = Math.Max(windMs, 0.1) * (sizeMm / 1000) / 1.5e-5;
         var transfer = 0.0257 / (sizeMm / 1000) * (2 + 0.6 * Math.Sqrt(reynolds) * Math.Cbrt(0.71)) + 5.5;
@@ -125,11 +157,13 @@ public static class SprayFitness
 
     private static double On(double[][] curve, double x)
     {
-        if (x <= curve[0][0]) return curve[0][1];
+        if (x <= curve[0][0])
+            return curve[0][1];
         for (var i = 1; i < curve.Length; i++)
         {
             var (a, b) = (curve[i - 1], curve[i]);
-            if (x <= b[0]) return a[1] + (b[1] - a[1]) * (x - a[0]) / (b[0] - a[0]);
+            if (x <= b[0])
+                return a[1] + (b[1] - a[1]) * (x - a[0]) / (b[0] - a[0]);
         }
         return curve[^1][1];
     }

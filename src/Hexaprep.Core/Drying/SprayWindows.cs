@@ -11,7 +11,8 @@ public sealed record FitHours(int FromHour, int ToHour, double Score, string Lim
 /// <summary>Finds the stretches of a forecast that are fit for spraying.</summary>
 public static class SprayWindows
 {
-    /// <summary>The stretches. Hour i holds from i to i + 1; it is usable when it and the next score enough, the last when it does itself.</summary>
+    /// <summary>The stretches. Hour i holds from i to i + 1; it is usable when it and the next score enough, the last when it does
+    /// itself.</summary>
     /// <param name="hours">The fitness of each hour.</param>
     /// <param name="threshold">Score needed, above 0 to 1.</param>
     /// <param name="leastHours">Hours needed in a row, at least 1.</param>
@@ -22,7 +23,8 @@ public static class SprayWindows
         for (int from = 0, to; from < hours.Count; from = to)
         {
             to = from;
-            while (to < hours.Count && Usable(to)) to++;
+            while (to < hours.Count && Usable(to))
+                to++;
             if (to - from >= leastHours)
             {
                 var worst = hours.Skip(from).Take(to - from).MinBy(h => h.Score)!;

@@ -40,13 +40,14 @@ public static class TradeDefaults
     public static int GlueRating(string glue, string material) => Read.GlueRating[glue][material];
 
     /// <summary>Water a material bears, °C: washing at most, and the range that softens it for straightening (null: not by heat).</summary>
-    public static (int Wash, int? From, int? To) Heat(string material) => Read.Heat[material] is [{ } wash, var from, var to] ? (wash, from, to) : throw new InvalidOperationException(material);
+    public static (int Wash, int? From, int? To) Heat(string material) =>
+        Read.Heat[material] is [{ } wash, var from, var to] ? (wash, from, to) : throw new InvalidOperationException(material);
 
     /// <summary>The materials whose heat limits are known.</summary>
     public static IReadOnlyCollection<string> HeatMaterials => [.. Read.Heat.Keys];
 
-    private static readonly Dictionary<ProductClass, DryingClass> ByClass =
-        Enum.GetValues<ProductClass>().ToDictionary(p => p, p => Read.DryingClasses[Ids.Of(p)]);
+    private static readonly Dictionary<ProductClass, DryingClass> ByClass = Enum.GetValues<ProductClass>()
+        .ToDictionary(p => p, p => Read.DryingClasses[Ids.Of(p)]);
 
     private static Document Load()
     {
@@ -55,9 +56,15 @@ public static class TradeDefaults
     }
 
     private sealed record Document(
-        IReadOnlyDictionary<string, DryingClass> DryingClasses, IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
-        IReadOnlyList<string> SprayBindingOrder, IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating, IReadOnlyDictionary<string, int?[]> Heat,
-        double CanHardMaxC, IReadOnlyDictionary<string, double> DryingConstants, IReadOnlyDictionary<string, double[]> GlueTimesS);
+        IReadOnlyDictionary<string, DryingClass> DryingClasses,
+        IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
+        IReadOnlyList<string> SprayBindingOrder,
+        IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating,
+        IReadOnlyDictionary<string, int?[]> Heat,
+        double CanHardMaxC,
+        IReadOnlyDictionary<string, double> DryingConstants,
+        IReadOnlyDictionary<string, double[]> GlueTimesS
+    );
 }
 
 /// <summary>How a product class dries.</summary>
@@ -68,8 +75,13 @@ public static class TradeDefaults
 /// <param name="SolventKj">Heat of vaporisation of the solvent, kJ/mol.</param>
 /// <param name="Stages">By readiness id.</param>
 public sealed record DryingClass(
-    double TMinC, double RhMax, double PriorSd, [property: JsonPropertyName("Ea_kJ")] double ChemicalKj,
-    [property: JsonPropertyName("dHv_kJ")] double SolventKj, IReadOnlyDictionary<string, DryingStage> Stages);
+    double TMinC,
+    double RhMax,
+    double PriorSd,
+    [property: JsonPropertyName("Ea_kJ")] double ChemicalKj,
+    [property: JsonPropertyName("dHv_kJ")] double SolventKj,
+    IReadOnlyDictionary<string, DryingStage> Stages
+);
 
 /// <summary>One stage: its reference time and how it is made up.</summary>
 /// <param name="TRefMin">Minutes at 21 °C, 50 % RH, still air, normal film.</param>

@@ -9,20 +9,30 @@ public sealed record Ask(StepKind Step)
 {
     /// <summary>The method; the trade's choice when null.</summary>
     public string? Method { get; init; }
+
     /// <summary>The product's class; the method's usual one when null.</summary>
     public ProductClass? Product { get; init; }
+
     /// <summary>With accelerator.</summary>
     public bool Accelerator { get; init; }
+
     /// <summary>What is to become of the bond.</summary>
     public Fate? Fate { get; init; }
+
     /// <summary>What the model stands on.</summary>
     public string? Stand { get; init; }
+
     /// <summary>One piece, or null for the whole model.</summary>
     public int? Piece { get; init; }
 }
 
 /// <summary>The three answers.</summary>
-public enum Verdict { Yes, NotYet, No }
+public enum Verdict
+{
+    Yes,
+    NotYet,
+    No,
+}
 
 /// <summary>Why: a rule by its own name, how binding it is, its words.</summary>
 public sealed record Given(string Rule, Strength Strength, string Text);
@@ -33,7 +43,8 @@ public sealed record Given(string Rule, Strength Strength, string Text);
 public sealed record EarlyTest(Instant Early, string Words);
 
 /// <summary>May I do this now?</summary>
-/// <param name="Verdict">Yes; not yet: an edge, a wait, the weather or a missing step; no: a refusal or a lock that neither waiting nor another step changes.</param>
+/// <param name="Verdict">Yes; not yet: an edge, a wait, the weather or a missing step; no: a refusal or a lock that neither waiting
+/// nor another step changes.</param>
 /// <param name="Until">Not yet: the sure moment, null when a step is missing. Yes: when the yes lapses, null if never.</param>
 /// <param name="ReadyBy">The usual moment of the same wait.</param>
 /// <param name="Test">The early test of the same wait.</param>
@@ -42,5 +53,12 @@ public sealed record EarlyTest(Instant Early, string Words);
 /// <param name="Locks">What doing it makes final.</param>
 /// <param name="Instead">A method, a product or a step, by its id; null when there is nothing better.</param>
 public sealed record Answer(
-    Verdict Verdict, Instant? Until, Instant? ReadyBy, EarlyTest? Test, IReadOnlyList<StepKind> Meanwhile, IReadOnlyList<Given> Reasons,
-    IReadOnlyList<string> Locks, string? Instead);
+    Verdict Verdict,
+    Instant? Until,
+    Instant? ReadyBy,
+    EarlyTest? Test,
+    IReadOnlyList<StepKind> Meanwhile,
+    IReadOnlyList<Given> Reasons,
+    IReadOnlyList<string> Locks,
+    string? Instead
+);

@@ -15,7 +15,8 @@ public sealed record Deed(StepKind Step, int? Piece, Instant? At);
 /// <param name="Piece">The piece it is on; null for the whole model.</param>
 /// <param name="Product">What it is.</param>
 /// <param name="EndedAt">When the work ended; null while it goes on.</param>
-/// <param name="Times">Its early, usual and sure moment for a readiness; null while the work goes on, or where the product has no such stage.</param>
+/// <param name="Times">Its early, usual and sure moment for a readiness; null while the work goes on, or where the product has no such
+/// stage.</param>
 public sealed record LaidCoat(StepKind Step, int? Piece, ProductClass Product, Instant? EndedAt, Func<Readiness, SafeTimes?> Times)
 {
     /// <summary>The label's window for the next coat, as moments; null without a label.</summary>
@@ -25,7 +26,8 @@ public sealed record LaidCoat(StepKind Step, int? Piece, ProductClass Product, I
     public string? Stalled { get; init; }
 }
 
-/// <summary>When a label allows the next coat: from <paramref name="Opens"/> to <paramref name="Closes"/>, and again from <paramref name="Reopens"/>.</summary>
+/// <summary>When a label allows the next coat: from <paramref name="Opens"/> to <paramref name="Closes"/>, and again from <paramref
+/// name="Reopens"/>.</summary>
 /// <param name="Opens">The later of the label and the sure recoat.</param>
 /// <param name="Closes">Never later than the label says; null when it does not close.</param>
 /// <param name="Reopens">Null when it never opens again without keying the surface.</param>
@@ -45,9 +47,11 @@ public sealed record RecoatWindow(Instant Opens, Instant? Closes, Instant? Reope
     {
         Instant After(double minutes) => ended + Duration.FromSeconds(Math.Ceiling(minutes * 60 - 1e-6));
         Instant Later(int minutes) => After(minutes * Math.Max(1, factor));
-        return new(Instant.Max(sureRecoat, Later(least ?? 0)),
+        return new(
+            Instant.Max(sureRecoat, Later(least ?? 0)),
             most is { } m ? ended + Duration.FromSeconds(Math.Floor(m * Math.Min(1, factor) * 60 + 1e-6)) : null,
-            reopen is { } r ? Instant.Max(sureRecoat, Later(r)) : null);
+            reopen is { } r ? Instant.Max(sureRecoat, Later(r)) : null
+        );
     }
 }
 
@@ -60,7 +64,10 @@ public sealed record WorkHistory(IReadOnlyList<Deed> Done, IReadOnlyList<LaidCoa
     public static readonly WorkHistory None = new([], []);
 
     /// <summary>The same for one piece: what was done on it or on the whole model.</summary>
-    public WorkHistory For(int? piece) => piece is null ? this : new([.. Done.Where(d => d.Piece is null || d.Piece == piece)], [.. Coats.Where(c => c.Piece is null || c.Piece == piece)]);
+    public WorkHistory For(int? piece) =>
+        piece is null
+            ? this
+            : new([.. Done.Where(d => d.Piece is null || d.Piece == piece)], [.. Coats.Where(c => c.Piece is null || c.Piece == piece)]);
 
     /// <summary>True when the step is done: on the whole model, or on every piece that is known.</summary>
     public bool Did(StepKind step)
@@ -72,8 +79,12 @@ public sealed record WorkHistory(IReadOnlyList<Deed> Done, IReadOnlyList<LaidCoa
     /// <summary>True when the step was done after the other one, or done at all when the other was not.</summary>
     public bool DidAfter(StepKind step, StepKind other)
     {
-        if (!Did(step) || Coats.Any(c => c.Step == other && c.EndedAt is null)) return false;
-        var since = Done.Where(d => d.Step == other).Select(d => d.At).Concat(Coats.Where(c => c.Step == other).Select(c => c.EndedAt)).Max();
+        if (!Did(step) || Coats.Any(c => c.Step == other && c.EndedAt is null))
+            return false;
+        var since = Done.Where(d => d.Step == other)
+            .Select(d => d.At)
+            .Concat(Coats.Where(c => c.Step == other).Select(c => c.EndedAt))
+            .Max();
         return since is null || Done.Any(d => d.Step == step && (d.At is null || d.At >= since));
     }
 

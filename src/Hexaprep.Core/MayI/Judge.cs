@@ -13,7 +13,6 @@ namespace Hexaprep.Core.MayI;
 /// <param name="book">The rules.</param>
 public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? weather, RuleBook book)
 {
-
     /// <summary>Coats of other models in the same room that are still wet, with the moment the last is touch-dry; null for none.</summary>
     public Instant? RoomWetUntil { get; init; }
 
@@ -36,8 +35,10 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         Wait(ask.Step, ask.Product is null ? way with { Product = null } : way, mine, found);
         Dust(ask.Step, found);
         Air(ask.Step, way, found);
-        if (ask.Step == StepKind.PlaceTransfer) Soaked(mine, found);
-        foreach (var rule in book.Rules.Where(r => r.MakesDearer == ask.Step && Began(r.Subject, mine))) found.Note(rule);
+        if (ask.Step == StepKind.PlaceTransfer)
+            Soaked(mine, found);
+        foreach (var rule in book.Rules.Where(r => r.MakesDearer == ask.Step && Began(r.Subject, mine)))
+            found.Note(rule);
         var locks = book.CardRules(ask.Step, job).Where(r => r.Locks is not null).Select(r => r.Locks!);
         return found.Answer([.. locks]);
     }
@@ -46,8 +47,11 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     public Answer Gate(StepKind of)
     {
         var found = new Findings();
-        if (!history.Did(of)) found.Missing(Waiting.Gate, Ids.Of(of));
-        else foreach (var coat in history.Coats.Where(c => c.Step == of)) Ready(Waiting.Handling, Readiness.Touch, 0, coat, found);
+        if (!history.Did(of))
+            found.Missing(Waiting.Gate, Ids.Of(of));
+        else
+            foreach (var coat in history.Coats.Where(c => c.Step == of))
+                Ready(Waiting.Handling, Readiness.Touch, 0, coat, found);
         return found.Answer([]);
     }
 
@@ -57,9 +61,15 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         var (usual, ways) = (RouteBuilder.WayOf(choice, job, book), choice.Ways(job));
         // What was not said is as in the trade's own way, else as in the first way that fits what was said.
         var fits = ways.Prepend(usual).FirstOrDefault(w => (ask.Method ?? w.Method) == w.Method && (ask.Product ?? w.Product) == w.Product)
-            ?? ways.Prepend(usual).FirstOrDefault(w => w.Method == ask.Method || (ask.Method is null && w.Product == ask.Product)) ?? usual;
+            ?? ways.Prepend(usual).FirstOrDefault(w => w.Method == ask.Method || (ask.Method is null && w.Product == ask.Product))
+            ?? usual;
         var (method, product) = (ask.Method ?? fits.Method, ask.Product ?? fits.Product);
-        return new Way(method, product) { Accelerator = ask.Accelerator, Fate = ask.Fate, Stand = ask.Stand };
+        return new Way(method, product)
+        {
+            Accelerator = ask.Accelerator,
+            Fate = ask.Fate,
+            Stand = ask.Stand,
+        };
     }
 
     // What must never be done so, and what only another step makes possible.
@@ -67,9 +77,12 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     {
         foreach (var rule in book.Refusals(step, way, job))
         {
-            if (rule.After is { } after && !Began(after, mine)) continue;
-            if (rule.LiftedBy is not { } lift) found.No(rule);
-            else if (!(rule.After is { } since ? mine.DidAfter(lift, since) : mine.Did(lift))) found.Missing(rule, rule.Instead);
+            if (rule.After is { } after && !Began(after, mine))
+                continue;
+            if (rule.LiftedBy is not { } lift)
+                found.No(rule);
+            else if (!(rule.After is { } since ? mine.DidAfter(lift, since) : mine.Did(lift)))
+                found.Missing(rule, rule.Instead);
         }
     }
 
@@ -80,9 +93,12 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     {
         foreach (var rule in book.EdgesInto[step])
         {
-            if (!rule.Requires || rule.Strength == Strength.Taste || mine.Did(rule.Subject) || job.Skips(rule.Subject) || !rule.When(job)) continue;
-            if (rule.ByWay is { } only && !only.Meets(way)) continue;
-            if (!rule.Speaks(k => Began(k, mine))) continue;
+            if (!rule.Requires || rule.Strength == Strength.Taste || mine.Did(rule.Subject) || job.Skips(rule.Subject) || !rule.When(job))
+                continue;
+            if (rule.ByWay is { } only && !only.Meets(way))
+                continue;
+            if (!rule.Speaks(k => Began(k, mine)))
+                continue;
             found.Missing(rule, Ids.Of(rule.Subject));
         }
     }
@@ -97,65 +113,111 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 InWindow(coat, window, mine, found);
                 continue;
             }
-            foreach (var (rule, stage, least) in Asked(step, way, coat)) Ready(rule, stage, least, coat, found);
+            foreach (var (rule, stage, least) in Asked(step, way, coat))
+                Ready(rule, stage, least, coat, found);
         }
     }
 
     // The rules that ask something of a coat before a step: those about this very pair, else what holds for all wet work.
     private IEnumerable<(Rule Rule, Readiness Stage, int Least)> Asked(StepKind step, Way way, LaidCoat coat)
     {
-        if (step.LeavesTheModelAlone()) yield break;
+        if (step.LeavesTheModelAlone())
+            yield break;
         if (step == coat.Step)
         {
-            if (coat.Product.Binds() || coat.Product is ProductClass.Water or ProductClass.SettingSolution) yield break;
-            if (way.Product is { } other && other != coat.Product && step.Coats()) yield return (Waiting.Layer, Readiness.NextLayer, 0);
-            else yield return (Waiting.NextPass, Readiness.Recoat, 0);
+            if (coat.Product.Binds() || coat.Product is ProductClass.Water or ProductClass.SettingSolution)
+                yield break;
+            if (way.Product is { } other && other != coat.Product && step.Coats())
+                yield return (Waiting.Layer, Readiness.NextLayer, 0);
+            else
+                yield return (Waiting.NextPass, Readiness.Recoat, 0);
             yield break;
         }
-        var own = book.EdgesInto[step].Where(r => r.Subject == coat.Step && r.Stage is not null && r.Strength != Strength.Taste && r.When(job)).ToList();
-        foreach (var rule in own) yield return (rule, rule.Stage!.Value, rule.LeastMinutes);
-        if (own.Count > 0) yield break;
-        if (coat.Product.Binds() && (step == StepKind.Wash || step == StepKind.Straighten || step.MakesDust())) yield return (Waiting.Force, Readiness.NextLayer, 0);
-        else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water)) yield return (Waiting.Layer, Readiness.NextLayer, 0);
-        else if (coat.Product != ProductClass.Water) yield return (Waiting.Handling, Readiness.Touch, 0);
+        var own = book.EdgesInto[step]
+            .Where(r => r.Subject == coat.Step && r.Stage is not null && r.Strength != Strength.Taste && r.When(job))
+            .ToList();
+        foreach (var rule in own)
+            yield return (rule, rule.Stage!.Value, rule.LeastMinutes);
+        if (own.Count > 0)
+            yield break;
+        if (coat.Product.Binds() && (step == StepKind.Wash || step == StepKind.Straighten || step.MakesDust()))
+            yield return (Waiting.Force, Readiness.NextLayer, 0);
+        else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water))
+            yield return (Waiting.Layer, Readiness.NextLayer, 0);
+        else if (coat.Product != ProductClass.Water)
+            yield return (Waiting.Handling, Readiness.Touch, 0);
     }
 
     private void Ready(Rule rule, Readiness stage, int leastMinutes, LaidCoat coat, Findings found)
     {
-        if (!book.Has(rule)) return;
+        if (!book.Has(rule))
+            return;
         if (coat.EndedAt is not { } end)
         {
             found.Missing(rule, Ids.Of(coat.Step));
             return;
         }
-        if (coat.Times(stage) is not { } times) return;
+        if (coat.Times(stage) is not { } times)
+            return;
         var floor = end + Duration.FromMinutes(leastMinutes);
-        found.Wait(rule, Instant.Max(times.Sure, floor), Instant.Max(times.Usual, floor), Instant.Max(times.Early, floor), Words(coat, stage), coat.Stalled, now);
+        found.Wait(
+            rule,
+            Instant.Max(times.Sure, floor),
+            Instant.Max(times.Usual, floor),
+            Instant.Max(times.Early, floor),
+            Words(coat, stage),
+            coat.Stalled,
+            now
+        );
     }
 
     private void InWindow(LaidCoat coat, RecoatWindow window, WorkHistory mine, Findings found)
     {
-        if (!book.Has(Waiting.Window)) return;
+        if (!book.Has(Waiting.Window))
+            return;
         var keyed = mine.Done.Any(d => d.Step == StepKind.Sand && d.At >= coat.EndedAt);
         if (!window.FirstIsShut && (window.Closes is null || now <= window.Closes))
         {
             var usual = coat.Times(Readiness.Recoat)?.Usual ?? window.Opens;
-            found.Wait(Waiting.Window, window.Opens, Instant.Min(usual, window.Opens), Instant.Min(coat.Times(Readiness.Recoat)?.Early ?? window.Opens, window.Opens), Words(coat, Readiness.Recoat), coat.Stalled, now);
-            if (window.Closes is { } closes) found.Lapses(closes);
+            found.Wait(
+                Waiting.Window,
+                window.Opens,
+                Instant.Min(usual, window.Opens),
+                Instant.Min(coat.Times(Readiness.Recoat)?.Early ?? window.Opens, window.Opens),
+                Words(coat, Readiness.Recoat),
+                coat.Stalled,
+                now
+            );
+            if (window.Closes is { } closes)
+                found.Lapses(closes);
         }
-        else if (window.Reopens is { } reopens) found.Wait(Waiting.Window, reopens, reopens, reopens, Words(coat, Readiness.Recoat), coat.Stalled, now);
-        else if (!keyed) found.Missing(Waiting.Missed, Waiting.Missed.Instead);
+        else if (window.Reopens is { } reopens)
+            found.Wait(Waiting.Window, reopens, reopens, reopens, Words(coat, Readiness.Recoat), coat.Stalled, now);
+        else if (!keyed)
+            found.Missing(Waiting.Missed, Waiting.Missed.Instead);
     }
 
     private void Dust(StepKind step, Findings found)
     {
-        if (!step.MakesDust() || !book.Has(Waiting.Dust)) return;
+        if (!step.MakesDust() || !book.Has(Waiting.Dust))
+            return;
         foreach (var coat in history.Coats.Where(c => c.Step.Coats()))
         {
-            if (coat.EndedAt is null) found.Missing(Waiting.Dust, Ids.Of(coat.Step));
-            else if (coat.Times(Readiness.Touch) is { } dry) found.Wait(Waiting.Dust, dry.Sure, dry.Usual, dry.Early, Words(coat, Readiness.Touch), coat.Stalled, now);
+            if (coat.EndedAt is null)
+                found.Missing(Waiting.Dust, Ids.Of(coat.Step));
+            else if (coat.Times(Readiness.Touch) is { } dry)
+                found.Wait(Waiting.Dust, dry.Sure, dry.Usual, dry.Early, Words(coat, Readiness.Touch), coat.Stalled, now);
         }
-        if (RoomWetUntil is { } until) found.Wait(Waiting.Dust, until, until, until, "The coat nearest to you: a fingertip on its handle side leaves no print.", null, now);
+        if (RoomWetUntil is { } until)
+            found.Wait(
+                Waiting.Dust,
+                until,
+                until,
+                until,
+                "The coat nearest to you: a fingertip on its handle side leaves no print.",
+                null,
+                now
+            );
     }
 
     private void Air(StepKind step, Way way, Findings found)
@@ -169,24 +231,50 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         };
         if (weather is null)
         {
-            if (medium is not null && book.Has(Waiting.FitAir)) found.Note(Waiting.FitAir with { Reason = "The air is not known here: check temperature, damp, wind and the label before you spray." });
+            if (medium is not null && book.Has(Waiting.FitAir))
+                found.Note(
+                    Waiting.FitAir with
+                    {
+                        Reason = "The air is not known here: check temperature, damp, wind and the label before you spray.",
+                    }
+                );
             return;
         }
-        if (step.Coats() && way.Product is { } laid && TradeDefaults.ClassOf(laid) is var kind && book.Has(Waiting.Forms)
-            && (weather.Air.AirC < kind.TMinC || weather.Air.HumidityPct > kind.RhMax)) found.Weather(Waiting.Forms);
-        if (medium is not { } sprayed || !book.Has(Waiting.FitAir)) return;
+        if (
+            step.Coats()
+            && way.Product is { } laid
+            && TradeDefaults.ClassOf(laid) is var kind
+            && book.Has(Waiting.Forms)
+            && (weather.Air.AirC < kind.TMinC || weather.Air.HumidityPct > kind.RhMax)
+        )
+            found.Weather(Waiting.Forms);
+        if (medium is not { } sprayed || !book.Has(Waiting.FitAir))
+            return;
         var fit = SprayFitness.Of(sprayed, weather);
-        if (!fit.Allows) found.Weather(Waiting.FitAir with { Reason = $"Not in this air: {fit.Words}." });
-        else found.Note(Waiting.FitAir with { Reason = fit.Score < 0.8 ? $"The air is marginal: {fit.Words}. A test card first." : "The air suits it; the place and the label still decide." });
+        if (!fit.Allows)
+            found.Weather(Waiting.FitAir with { Reason = $"Not in this air: {fit.Words}." });
+        else
+            found.Note(
+                Waiting.FitAir with
+                {
+                    Reason =
+                        fit.Score < 0.8
+                            ? $"The air is marginal: {fit.Words}. A test card first."
+                            : "The air suits it; the place and the label still decide.",
+                }
+            );
     }
 
     // Soaking marks keep their glue for minutes only: after that the next group is soaked.
     private void Soaked(WorkHistory mine, Findings found)
     {
-        if (mine.Done.Where(d => d.Step == StepKind.SoakTransfer).Max(d => d.At) is not { } soaked || mine.Did(StepKind.PlaceTransfer)) return;
+        if (mine.Done.Where(d => d.Step == StepKind.SoakTransfer).Max(d => d.At) is not { } soaked || mine.Did(StepKind.PlaceTransfer))
+            return;
         var until = soaked + Duration.FromMinutes(Transferring.SoakLastsMinutes);
-        if (now <= until) found.Lapses(until);
-        else if (book.Has(Transferring.SoakedMarks)) found.Missing(Transferring.SoakedMarks, Ids.Of(StepKind.SoakTransfer));
+        if (now <= until)
+            found.Lapses(until);
+        else if (book.Has(Transferring.SoakedMarks))
+            found.Missing(Transferring.SoakedMarks, Ids.Of(StepKind.SoakTransfer));
     }
 
     private static string Words(LaidCoat coat, Readiness stage)
@@ -215,9 +303,14 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     private sealed class Findings
     {
         private readonly List<(int Rank, Given Given)> _reasons = [];
-        private string? _insteadOfNo, _insteadOfMissing;
-        private bool _no, _missing, _weather;
-        private Instant? _sure, _usual, _lapses;
+        private string? _insteadOfNo,
+            _insteadOfMissing;
+        private bool _no,
+            _missing,
+            _weather;
+        private Instant? _sure,
+            _usual,
+            _lapses;
         private EarlyTest? _test;
 
         public void No(Rule rule)
@@ -248,7 +341,8 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 return;
             }
             Add(2, rule, stalled is null ? rule.Reason : $"{rule.Reason} {stalled}");
-            if (_sure is not null && sure <= _sure) return;
+            if (_sure is not null && sure <= _sure)
+                return;
             (_sure, _usual, _test) = (sure, usual, new EarlyTest(early, test));
         }
 
@@ -258,13 +352,42 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
 
         public Answer Answer(IReadOnlyList<string> locks)
         {
-            var verdict = _no ? Verdict.No : _missing || _weather || _sure is not null ? Verdict.NotYet : Verdict.Yes;
-            var speaks = verdict switch { Verdict.No => 1, Verdict.NotYet => 3, _ => 5 };
-            List<Given> reasons = [.. _reasons.Where(r => r.Rank < speaks || r.Rank == 4).OrderBy(r => r.Rank).ThenBy(r => r.Given.Strength).Select(r => r.Given).DistinctBy(g => (g.Rule, g.Text))];
-            if (reasons.Count == 0) reasons.Add(new Given("NothingStandsAgainstIt", Strength.Practice, "Nothing stands against it."));
+            var verdict =
+                _no ? Verdict.No
+                : _missing || _weather || _sure is not null ? Verdict.NotYet
+                : Verdict.Yes;
+            var speaks = verdict switch
+            {
+                Verdict.No => 1,
+                Verdict.NotYet => 3,
+                _ => 5,
+            };
+            List<Given> reasons =
+            [
+                .. _reasons
+                    .Where(r => r.Rank < speaks || r.Rank == 4)
+                    .OrderBy(r => r.Rank)
+                    .ThenBy(r => r.Given.Strength)
+                    .Select(r => r.Given)
+                    .DistinctBy(g => (g.Rule, g.Text)),
+            ];
+            if (reasons.Count == 0)
+                reasons.Add(new Given("NothingStandsAgainstIt", Strength.Practice, "Nothing stands against it."));
             var waits = verdict == Verdict.NotYet && !_missing;
-            return new Answer(verdict, verdict == Verdict.Yes ? _lapses : waits ? _sure : null, waits ? _usual : null, waits ? _test : null, [], reasons, locks,
-                verdict == Verdict.No ? _insteadOfNo : verdict == Verdict.NotYet ? _insteadOfMissing : null);
+            return new Answer(
+                verdict,
+                verdict == Verdict.Yes ? _lapses
+                    : waits ? _sure
+                    : null,
+                waits ? _usual : null,
+                waits ? _test : null,
+                [],
+                reasons,
+                locks,
+                verdict == Verdict.No ? _insteadOfNo
+                    : verdict == Verdict.NotYet ? _insteadOfMissing
+                    : null
+            );
         }
 
         private void Add(int rank, Rule rule, string text) => _reasons.Add((rank, new Given(rule.Name, rule.Strength, text)));

@@ -3,16 +3,37 @@ using NodaTime;
 namespace Hexaprep.Core.Roster;
 
 /// <summary>How closely a model will be looked at; it decides how much work it earns.</summary>
-public enum Tier { RankAndFile, Elite, Leader, Display }
+public enum Tier
+{
+    RankAndFile,
+    Elite,
+    Leader,
+    Display,
+}
 
 /// <summary>How many mold lines the castings carry.</summary>
-public enum MoldLines { Few, Ordinary, Many }
+public enum MoldLines
+{
+    Few,
+    Ordinary,
+    Many,
+}
 
 /// <summary>The gaps at the joints after assembly.</summary>
-public enum Gaps { None, Small, Large }
+public enum Gaps
+{
+    None,
+    Small,
+    Large,
+}
 
 /// <summary>The sheen of the last coat.</summary>
-public enum Sheen { Matte, Satin, Gloss }
+public enum Sheen
+{
+    Matte,
+    Satin,
+    Gloss,
+}
 
 /// <summary>An army unit.</summary>
 /// <param name="Id">Random identity, kept for good.</param>
@@ -44,8 +65,17 @@ public sealed record Batch(Guid Id, Guid UnitId, string Name, BatchTraits Traits
 /// <param name="FinalSheen">Sheen of the last coat.</param>
 /// <param name="PaintMinutes">Painting a model, minutes of hands, 0 to 6000.</param>
 public sealed record BatchTraits(
-    IReadOnlyList<Material> Materials, int Models, int Parts, int? BaseMm, Tier Tier, MoldLines MoldLines, Gaps Gaps,
-    int Transfers, Sheen FinalSheen, int PaintMinutes)
+    IReadOnlyList<Material> Materials,
+    int Models,
+    int Parts,
+    int? BaseMm,
+    Tier Tier,
+    MoldLines MoldLines,
+    Gaps Gaps,
+    int Transfers,
+    Sheen FinalSheen,
+    int PaintMinutes
+)
 {
     /// <summary>The user named its white metal free of lead.</summary>
     public bool LeadFree { get; init; }

@@ -1,7 +1,18 @@
 namespace Hexaprep.Core.Roster;
 
 /// <summary>What a part is made of. <see cref="Unknown"/> takes, for each question, the strictest answer of all.</summary>
-public enum Material { Polystyrene, Abs, FlexiblePvc, PuResin, Photopolymer, Pla, WhiteMetal, OldLead, Unknown }
+public enum Material
+{
+    Polystyrene,
+    Abs,
+    FlexiblePvc,
+    PuResin,
+    Photopolymer,
+    Pla,
+    WhiteMetal,
+    OldLead,
+    Unknown,
+}
 
 /// <summary>Properties of materials that the rules ask about.</summary>
 public static class Materials
@@ -21,9 +32,13 @@ public static class Materials
 
     private static readonly Dictionary<string, Material> ByWord = Words
         .Select(w => (Word: w.Value, Material: w.Key))
-        .Concat([(Word: "plastic", Material: Material.Polystyrene), (Word: "hard plastic", Material: Material.Polystyrene),
-            (Word: "soft plastic", Material: Material.FlexiblePvc), (Word: "metal", Material: Material.WhiteMetal),
-            (Word: "unsure", Material: Material.Unknown)])
+        .Concat([
+            (Word: "plastic", Material: Material.Polystyrene),
+            (Word: "hard plastic", Material: Material.Polystyrene),
+            (Word: "soft plastic", Material: Material.FlexiblePvc),
+            (Word: "metal", Material: Material.WhiteMetal),
+            (Word: "unsure", Material: Material.Unknown),
+        ])
         .ToDictionary(w => w.Word, w => w.Material, StringComparer.OrdinalIgnoreCase);
 
     /// <summary>The word a person reads, e.g. "cast resin".</summary>
@@ -43,7 +58,8 @@ public static class Materials
     public static bool IsStyrene(this Material m) => m is Material.Polystyrene or Material.Abs;
 
     /// <summary>A material that leaves its mould with release agent on it, or may have.</summary>
-    public static bool HasReleaseAgent(this Material m) => m is Material.PuResin or Material.FlexiblePvc || m.IsMetal() || m is Material.Unknown;
+    public static bool HasReleaseAgent(this Material m) =>
+        m is Material.PuResin or Material.FlexiblePvc || m.IsMetal() || m is Material.Unknown;
 
     /// <summary>Lead may be in it: wet work only, no acid, hands washed. Metal of unknown age counts.</summary>
     public static bool MayHoldLead(this Material m) => m is Material.OldLead or Material.Unknown;

@@ -6,14 +6,30 @@ public static class UnitMarks
     /// <summary>The drawn set, in drawing order, each with the words in a unit's name that suggest it.</summary>
     public static readonly IReadOnlyList<(string Mark, string[] Words)> Drawn =
     [
-        ("pikes", ["pike", "spear", "reed", "lance"]), ("lantern", ["lantern", "lamp", "light"]), ("bell", ["bell", "ringer", "chime"]),
-        ("strider", ["strider", "walker", "crab"]), ("punt", ["punt", "boat", "crew", "ferry"]), ("sluice", ["sluice", "gate", "lock"]),
-        ("tower", ["tower", "keep", "fort"]), ("wheel", ["wheel", "wagon", "cart"]), ("shield", ["shield", "guard", "warden"]),
-        ("bow", ["bow", "archer", "hunter"]), ("axe", ["axe", "hewer", "feller"]), ("hammer", ["hammer", "smith", "forge"]),
-        ("banner", ["banner", "standard", "herald"]), ("horn", ["horn", "horner", "caller"]), ("key", ["key", "steward"]),
-        ("anchor", ["anchor", "sailor", "mooring"]), ("fish", ["fish", "eel", "pike-fish"]), ("heron", ["heron", "bird", "crane"]),
-        ("beetle", ["beetle", "swarm", "bug"]), ("cannon", ["cannon", "gun", "mortar"]), ("drum", ["drum", "drummer"]),
-        ("leaf", ["leaf", "herb", "root"]), ("skull", ["skull", "bone", "grave"]), ("moon", ["moon", "night", "star"]),
+        ("pikes", ["pike", "spear", "reed", "lance"]),
+        ("lantern", ["lantern", "lamp", "light"]),
+        ("bell", ["bell", "ringer", "chime"]),
+        ("strider", ["strider", "walker", "crab"]),
+        ("punt", ["punt", "boat", "crew", "ferry"]),
+        ("sluice", ["sluice", "gate", "lock"]),
+        ("tower", ["tower", "keep", "fort"]),
+        ("wheel", ["wheel", "wagon", "cart"]),
+        ("shield", ["shield", "guard", "warden"]),
+        ("bow", ["bow", "archer", "hunter"]),
+        ("axe", ["axe", "hewer", "feller"]),
+        ("hammer", ["hammer", "smith", "forge"]),
+        ("banner", ["banner", "standard", "herald"]),
+        ("horn", ["horn", "horner", "caller"]),
+        ("key", ["key", "steward"]),
+        ("anchor", ["anchor", "sailor", "mooring"]),
+        ("fish", ["fish", "eel", "pike-fish"]),
+        ("heron", ["heron", "bird", "crane"]),
+        ("beetle", ["beetle", "swarm", "bug"]),
+        ("cannon", ["cannon", "gun", "mortar"]),
+        ("drum", ["drum", "drummer"]),
+        ("leaf", ["leaf", "herb", "root"]),
+        ("skull", ["skull", "bone", "grave"]),
+        ("moon", ["moon", "night", "star"]),
     ];
 
     /// <summary>The mark whose words are in the name, else the first two letters in capitals.</summary>
@@ -21,7 +37,8 @@ public static class UnitMarks
     {
         foreach (var (mark, words) in Drawn)
         {
-            if (words.Any(w => name.Contains(w, StringComparison.OrdinalIgnoreCase))) return mark;
+            if (words.Any(w => name.Contains(w, StringComparison.OrdinalIgnoreCase)))
+                return mark;
         }
         var letters = name.Where(char.IsLetterOrDigit).Take(2).ToArray();
         return letters.Length == 0 ? "??" : new string(letters).ToUpperInvariant();

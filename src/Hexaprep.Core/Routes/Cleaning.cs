@@ -9,33 +9,97 @@ public static class Cleaning
     private static readonly Func<Job, bool> OnFrames = j => j.Any(m => m.IsStyrene() || m is Material.PuResin or Material.Unknown);
     private static readonly Func<Job, bool> Printed = j => j.Any(m => m is Material.Photopolymer or Material.Pla);
     private static readonly Func<Job, bool> Cast = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
-    private static readonly Func<Job, bool> Bends = j => j.Any(m => m is Material.PuResin or Material.FlexiblePvc or Material.Unknown || m.IsMetal());
+    private static readonly Func<Job, bool> Bends = j =>
+        j.Any(m => m is Material.PuResin or Material.FlexiblePvc or Material.Unknown || m.IsMetal());
     private static readonly Func<Job, bool> MayHoldLead = j => j.Any(m => m.MayHoldLead());
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(Study, Side.Clean, _ => true, _ => "Options exclude each other, and cut parts lose their number.", _ => new(7, 0) { OneGo = true }),
+        new(
+            Study,
+            Side.Clean,
+            _ => true,
+            _ => "Options exclude each other, and cut parts lose their number.",
+            _ => new(7, 0) { OneGo = true }
+        ),
         new(RemoveParts, Side.Clean, OnFrames, _ => "Parts come on frames or casting plugs.", j => new(2, 40 * j.Batch.Parts)),
         new(RemoveSupports, Side.Clean, Printed, _ => "Supports come off before anything else is cleaned.", _ => new(2, 330)),
-        new(CleanLines, Side.Clean, _ => true, j => $"{Words(j.Batch.MoldLines)} mold lines: primer and paint show every one left.", j => new(2, LineSeconds(j))),
-        new(Straighten, _ => Side.Clean, j => Bends(j) && !j.Follows(Schools.Bends, "leave"), _ => "Soft castings bend in the box; a bent part misleads every fit after it.", Straightenings)
-        { LeftOut = j => Bends(j) && j.Follows(Schools.Bends, "leave") ? "Bends are left, by house rule." : null },
-        new(OpenTubes, Side.Clean, j => j.Follows(Schools.Muzzles, "all") || (j.Follows(Schools.Muzzles, "leaders") && LookedAt(j)),
-            _ => "Open muzzles are looked for on a model seen this closely.", _ => new(3, 120))
-        { LeftOut = j => j.Follows(Schools.Muzzles, "none") ? "Muzzles stay closed, by house rule." : $"Muzzles stay closed on {Tiers.Word(j.Batch.Tier)}: nobody looks that close." },
+        new(
+            CleanLines,
+            Side.Clean,
+            _ => true,
+            j => $"{Words(j.Batch.MoldLines)} mold lines: primer and paint show every one left.",
+            j => new(2, LineSeconds(j))
+        ),
+        new(
+            Straighten,
+            _ => Side.Clean,
+            j => Bends(j) && !j.Follows(Schools.Bends, "leave"),
+            _ => "Soft castings bend in the box; a bent part misleads every fit after it.",
+            Straightenings
+        )
+        {
+            LeftOut = j => Bends(j) && j.Follows(Schools.Bends, "leave") ? "Bends are left, by house rule." : null,
+        },
+        new(
+            OpenTubes,
+            Side.Clean,
+            j => j.Follows(Schools.Muzzles, "all") || (j.Follows(Schools.Muzzles, "leaders") && LookedAt(j)),
+            _ => "Open muzzles are looked for on a model seen this closely.",
+            _ => new(3, 120)
+        )
+        {
+            LeftOut = j =>
+                j.Follows(Schools.Muzzles, "none")
+                    ? "Muzzles stay closed, by house rule."
+                    : $"Muzzles stay closed on {Tiers.Word(j.Batch.Tier)}: nobody looks that close.",
+        },
     ];
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        Rule.Needs("StudyBeforeCutting", Study, RemoveParts, Strength.Practice, "Options exclude each other, and cut parts lose their number."),
+        Rule.Needs(
+            "StudyBeforeCutting",
+            Study,
+            RemoveParts,
+            Strength.Practice,
+            "Options exclude each other, and cut parts lose their number."
+        ),
         Rule.Needs("StudyBeforeSupports", Study, RemoveSupports, Strength.Practice, "The sheet tells a support from a part."),
         Rule.Before("StudyBeforeCleaning", Study, CleanLines, Strength.Practice, "Some lines will be hidden; the sheet shows which."),
-        Rule.Card("IdentifyBeforeChoosing", RuleKind.Before, Study, Strength.Law, "Find out what it is made of first: glue, bath, heat and primer all depend on it. Until then it gets the most cautious of each.", j => j.Any(m => m is Material.Unknown)),
-        Rule.Before("PartsFreeBeforeCleaning", RemoveParts, CleanLines, Strength.Practice, "A part on its frame cannot be reached all round."),
-        Rule.Card("RaftBeforeFineSupports", RuleKind.Before, RemoveSupports, Strength.Practice, "Raft and stiff frame first, then the fine ones: a stiff plate levers thin parts off."),
-        Rule.Needs("SupportsOffBeforeCleaning", RemoveSupports, CleanLines, Strength.Practice, "Their marks are cleaning work themselves.", Printed),
+        Rule.Card(
+            "IdentifyBeforeChoosing",
+            RuleKind.Before,
+            Study,
+            Strength.Law,
+            "Find out what it is made of first: glue, bath, heat and primer all depend on it. Until then it gets the most cautious "
+                + "of each.",
+            j => j.Any(m => m is Material.Unknown)
+        ),
+        Rule.Before(
+            "PartsFreeBeforeCleaning",
+            RemoveParts,
+            CleanLines,
+            Strength.Practice,
+            "A part on its frame cannot be reached all round."
+        ),
+        Rule.Card(
+            "RaftBeforeFineSupports",
+            RuleKind.Before,
+            RemoveSupports,
+            Strength.Practice,
+            "Raft and stiff frame first, then the fine ones: a stiff plate levers thin parts off."
+        ),
+        Rule.Needs(
+            "SupportsOffBeforeCleaning",
+            RemoveSupports,
+            CleanLines,
+            Strength.Practice,
+            "Their marks are cleaning work themselves.",
+            Printed
+        ),
         Rule.Before("SupportsOffBeforeWash", RemoveSupports, Wash, Strength.Practice, "Their marks are cleaning work themselves."),
         Rule.Before("SupportsOffBeforeFilling", RemoveSupports, Fill, Strength.Practice, "A support mark is shaved, not filled."),
         Rule.Before("CleanBeforeStraightening", CleanLines, Straighten, Strength.Practice, "A straightened part is not leaned on again."),
@@ -43,26 +107,114 @@ public static class Cleaning
         Rule.Before("StraightenBeforeWash", Straighten, Wash, Strength.Practice, "The wash takes off what fingers leave."),
         Rule.Before("CleanBeforeDryFit", CleanLines, DryFit, Strength.Practice, "A leftover feed holds the joint open."),
         Rule.Before("CleanBeforeGluing", CleanLines, Glue, Strength.Practice, "A joint hides the line from the tool."),
-        Rule.Card("TrialFitBeforeHiddenLines", RuleKind.Before, CleanLines, Strength.Practice, "Hold it together first: what the joint hides need not be cleaned.", j => j.Batch.Parts > 1),
-        Rule.Card("LevelHalvesTogether", RuleKind.Before, CleanLines, Strength.Practice, "Level two halves together and keep the pair: cleaned alone they no longer meet.", j => j.Batch.Parts > 1),
+        Rule.Card(
+            "TrialFitBeforeHiddenLines",
+            RuleKind.Before,
+            CleanLines,
+            Strength.Practice,
+            "Hold it together first: what the joint hides need not be cleaned.",
+            j => j.Batch.Parts > 1
+        ),
+        Rule.Card(
+            "LevelHalvesTogether",
+            RuleKind.Before,
+            CleanLines,
+            Strength.Practice,
+            "Level two halves together and keep the pair: cleaned alone they no longer meet.",
+            j => j.Batch.Parts > 1
+        ),
         Rule.Before("TubesOpenBeforeWash", OpenTubes, Wash, Strength.Practice, "The wash takes the drilling dust with it."),
         Rule.Before("TubesOpenBeforePrimer", OpenTubes, Prime, Strength.Practice, "Bare cut edges and chips would show."),
         Rule.Before("LinesBeforeTubes", CleanLines, OpenTubes, Strength.Practice, "The line is the mark for the centre of the muzzle."),
-        Rule.Before("CleanBeforePrimer", CleanLines, Prime, Strength.Practice, "Primer over a line locks it in: then it is scrape and touch in."),
-        Rule.NeverOn("HotWaterOnlyOnWhatYields", Straighten, Barred.By("warm_water"), Strength.Law, "Metal and hard frame plastic do not yield to hot water: they bend cold, or are bound, or break.", "bind",
-            j => j.Any(m => m.IsMetal() || m.IsStyrene()) && !MayHoldLead(j)),
-        Rule.NeverOn("LeadIsNotHeated", Straighten, Barred.By("warm_water"), Strength.Law, "Lead may be in it: no heat. Bind it straight, or bend it cold.", "bind", MayHoldLead),
-        Rule.NeverOn("OnlyMetalBendsCold", Straighten, Barred.By("cold_bend"), Strength.Law, "Bent cold, resin and plastic spring back or snap.", "bind", j => !j.All(m => m.IsMetal())),
-        Rule.Card("LeadIsWorkedWet", RuleKind.NeverOn, CleanLines, Strength.Law, "Lead may be in it: no dry filing or sanding; scrape, and file wet.", MayHoldLead),
-        Rule.Card("LugsStay", RuleKind.NeverOn, CleanLines, Strength.Practice, "Leave locating lugs and struts: without them the part will not seat."),
-        Rule.Card("SoftCastingsTakeLightStrokes", RuleKind.NeverOn, CleanLines, Strength.Practice, "Soft casting: never lean on the file, it takes the shape away.", Cast),
-        Rule.Card("CurvesAreNotFiledFlat", RuleKind.NeverOn, CleanLines, Strength.Practice, "Never a flat stroke on a curve: it leaves a facet."),
-        Rule.Card("SupportsAreNotPulled", RuleKind.NeverOn, RemoveSupports, Strength.Practice, "Do not pull: nick the foot and lift, or the part breaks."),
+        Rule.Before(
+            "CleanBeforePrimer",
+            CleanLines,
+            Prime,
+            Strength.Practice,
+            "Primer over a line locks it in: then it is scrape and touch in."
+        ),
+        Rule.NeverOn(
+            "HotWaterOnlyOnWhatYields",
+            Straighten,
+            Barred.By("warm_water"),
+            Strength.Law,
+            "Metal and hard frame plastic do not yield to hot water: they bend cold, or are bound, or break.",
+            "bind",
+            j => j.Any(m => m.IsMetal() || m.IsStyrene()) && !MayHoldLead(j)
+        ),
+        Rule.NeverOn(
+            "LeadIsNotHeated",
+            Straighten,
+            Barred.By("warm_water"),
+            Strength.Law,
+            "Lead may be in it: no heat. Bind it straight, or bend it cold.",
+            "bind",
+            MayHoldLead
+        ),
+        Rule.NeverOn(
+            "OnlyMetalBendsCold",
+            Straighten,
+            Barred.By("cold_bend"),
+            Strength.Law,
+            "Bent cold, resin and plastic spring back or snap.",
+            "bind",
+            j => !j.All(m => m.IsMetal())
+        ),
+        Rule.Card(
+            "LeadIsWorkedWet",
+            RuleKind.NeverOn,
+            CleanLines,
+            Strength.Law,
+            "Lead may be in it: no dry filing or sanding; scrape, and file wet.",
+            MayHoldLead
+        ),
+        Rule.Card(
+            "LugsStay",
+            RuleKind.NeverOn,
+            CleanLines,
+            Strength.Practice,
+            "Leave locating lugs and struts: without them the part will not seat."
+        ),
+        Rule.Card(
+            "SoftCastingsTakeLightStrokes",
+            RuleKind.NeverOn,
+            CleanLines,
+            Strength.Practice,
+            "Soft casting: never lean on the file, it takes the shape away.",
+            Cast
+        ),
+        Rule.Card(
+            "CurvesAreNotFiledFlat",
+            RuleKind.NeverOn,
+            CleanLines,
+            Strength.Practice,
+            "Never a flat stroke on a curve: it leaves a facet."
+        ),
+        Rule.Card(
+            "SupportsAreNotPulled",
+            RuleKind.NeverOn,
+            RemoveSupports,
+            Strength.Practice,
+            "Do not pull: nick the foot and lift, or the part breaks."
+        ),
         Rule.Lock("GougeNeedsFilling", CleanLines, Strength.Law, "A gouge cannot be scraped away: it has to be filled."),
         Rule.Lock("TooDeepIsThrough", OpenTubes, Strength.Law, "Too deep a drill comes through: plug it and fill."),
         Rule.Lock("CutShortStaysShort", RemoveParts, Strength.Law, "What is cut off is gone: a part trimmed short cannot be lengthened."),
-        Rule.Card("CentreBeforeDrilling", RuleKind.Before, OpenTubes, Strength.Practice, "Dimple the centre with the knife point, then the small bit; drift is drawn back while it is shallow."),
-        Rule.Card("PilotFirst", RuleKind.Before, Study, Strength.Practice, "One or two ahead of the group: an error repeated costs it times the number of models.", j => j.Batch.Models > 4),
+        Rule.Card(
+            "CentreBeforeDrilling",
+            RuleKind.Before,
+            OpenTubes,
+            Strength.Practice,
+            "Dimple the centre with the knife point, then the small bit; drift is drawn back while it is shallow."
+        ),
+        Rule.Card(
+            "PilotFirst",
+            RuleKind.Before,
+            Study,
+            Strength.Practice,
+            "One or two ahead of the group: an error repeated costs it times the number of models.",
+            j => j.Batch.Models > 4
+        ),
     ];
 
     private static bool LookedAt(Job j) => j.Batch.Tier is Tier.Leader or Tier.Display;
@@ -72,13 +224,25 @@ public static class Cleaning
             ? [new(4, 60) { Method = "cold_bend" }, new(4, 90) { Method = "bind" }, new(4, 60) { Method = "warm_water" }]
             : [new(4, 60) { Method = "warm_water" }, new(4, 90) { Method = "bind" }, new(4, 60) { Method = "cold_bend" }];
 
-    private static string Words(MoldLines lines) => lines switch { MoldLines.Few => "Few", MoldLines.Many => "Many", _ => "Ordinary" };
+    private static string Words(MoldLines lines) =>
+        lines switch
+        {
+            MoldLines.Few => "Few",
+            MoldLines.Many => "Many",
+            _ => "Ordinary",
+        };
 
     // Hands a model, low, geometric mean and high of the practised range: 5-20 min for plastic and metal, 10-40 min for resin.
     private static int LineSeconds(Job j)
     {
         var slow = j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown) ? 2 : 1;
-        return slow * j.Batch.MoldLines switch { MoldLines.Few => 300, MoldLines.Many => 1200, _ => 600 };
+        return slow
+            * j.Batch.MoldLines switch
+            {
+                MoldLines.Few => 300,
+                MoldLines.Many => 1200,
+                _ => 600,
+            };
     }
 }
 
@@ -86,11 +250,12 @@ public static class Cleaning
 public static class Tiers
 {
     /// <summary>As in "on rank and file".</summary>
-    public static string Word(Tier tier) => tier switch
-    {
-        Tier.RankAndFile => "rank and file",
-        Tier.Elite => "elites",
-        Tier.Leader => "leaders",
-        _ => "display models",
-    };
+    public static string Word(Tier tier) =>
+        tier switch
+        {
+            Tier.RankAndFile => "rank and file",
+            Tier.Elite => "elites",
+            Tier.Leader => "leaders",
+            _ => "display models",
+        };
 }

@@ -11,45 +11,194 @@ public static class Filling
 
     private static readonly Func<Job, bool> HasGaps = j => j.Batch.Gaps != Gaps.None;
     private static readonly Func<Job, bool> Wide = j => j.Batch.Gaps == Gaps.Large;
-    private static readonly Func<Job, bool> Mixed = j => RouteBuilder.WayOf(RuleBook.Trade.Choice(Fill), j, RuleBook.Trade).Method == "epoxy_putty";
+    private static readonly Func<Job, bool> Mixed = j =>
+        RouteBuilder.WayOf(RuleBook.Trade.Choice(Fill), j, RuleBook.Trade).Method == "epoxy_putty";
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(Fill, _ => Side.Fill, Filled, j => Wide(j) ? "Wide gaps: two-part putty closes them without shrinking." : "Small gaps: acrylic putty is quick and sands well.", Fillers)
-        { LeftOut = j => !HasGaps(j) ? "No gaps were noted; the primer gate looks again." : !Filled(j) ? "Gaps stay, by house rule: shading and dry brush will show them." : null },
-        new(Sand, Side.Fill, j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill), _ => "A filled seam left proud shows under paint.", _ => new(2, 130)),
+        new(
+            Fill,
+            _ => Side.Fill,
+            Filled,
+            j =>
+                Wide(j) ? "Wide gaps: two-part putty closes them without shrinking." : "Small gaps: acrylic putty is quick and sands well.",
+            Fillers
+        )
+        {
+            LeftOut = j =>
+                !HasGaps(j) ? "No gaps were noted; the primer gate looks again."
+                : !Filled(j) ? "Gaps stay, by house rule: shading and dry brush will show them."
+                : null,
+        },
+        new(
+            Sand,
+            Side.Fill,
+            j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill),
+            _ => "A filled seam left proud shows under paint.",
+            _ => new(2, 130)
+        ),
     ];
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        Rule.NeedsDry("FillerHardBeforeSanding", Fill, Sand, Readiness.NextLayer, Strength.Law, "Soft filler drags out of the gap: test a leftover lump with a nail."),
-        Rule.NeedsDry("FillerDryBeforePrimer", Fill, Prime, Readiness.NextLayer, Strength.Law, "Filler or a levelling coat still drying sinks, wrinkles and leaves a ghost line."),
-        Rule.Needs("GapsFilledBeforePrimer", Fill, Prime, Strength.Practice, "Primer shows every gap, and a later fill is primed again.", Filled),
-        Rule.Needs("SandBeforePrimer", Sand, Prime, Strength.Practice, "Scratches and dust are sealed in.") with { Once = Fill },
+        Rule.NeedsDry(
+            "FillerHardBeforeSanding",
+            Fill,
+            Sand,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Soft filler drags out of the gap: test a leftover lump with a nail."
+        ),
+        Rule.NeedsDry(
+            "FillerDryBeforePrimer",
+            Fill,
+            Prime,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Filler or a levelling coat still drying sinks, wrinkles and leaves a ghost line."
+        ),
+        Rule.Needs(
+            "GapsFilledBeforePrimer",
+            Fill,
+            Prime,
+            Strength.Practice,
+            "Primer shows every gap, and a later fill is primed again.",
+            Filled
+        ),
+        Rule.Needs("SandBeforePrimer", Sand, Prime, Strength.Practice, "Scratches and dust are sealed in.") with
+        {
+            Once = Fill,
+        },
         Rule.Before("SandBeforeHandle", Sand, Handle, Strength.Practice, "Sanding on a handle breaks it loose."),
         Rule.Before("SandBeforeBase", Sand, Base, Strength.Practice, "Grit on the base would fill with dust."),
         Rule.Before("CleanBeforeFilling", CleanLines, Fill, Strength.Practice, "Filler over a line is sanded twice."),
-        Rule.NeverOn("CementFillsNoOpenGap", Fill, Barred.By("cement_reflow"), Strength.Law, "Cement closes a seam whose faces touch; an open gap stays open.", "epoxy_putty", Wide),
-        Rule.NeverOn("CementFlowsOnlyInStyrene", Fill, Barred.By("cement_reflow"), Strength.Law, "Only hard frame plastic softens and flows.", "acrylic_putty", j => j.Any(m => !m.IsStyrene())),
-        Rule.NeverOn("CementNeedsABareSeam", Fill, Barred.By("cement_reflow"), Strength.Law, "Cement flows in bare plastic, not under a coat.", "acrylic_putty") with { After = Prime },
-        Rule.NeverOn("CaFillsBareGapsOnly", Fill, Barred.By("ca_filler"), Strength.Practice, "CA over a coat grips the coat only.", "acrylic_putty") with { After = Prime },
-        Rule.NeverOn("NoTwoPartPuttyOnPaint", Fill, Barred.By("epoxy_putty"), Strength.Practice, "Kneading putty into a painted seam buries the paint: thinned acrylic putty wipes off.", "acrylic_putty") with { After = Paint },
-        Rule.NeverOn("PrimerFillsNoGap", Fill, Barred.By("surfacer"), Strength.Practice, "Thick primer drowns detail, and the gap remains.", "acrylic_putty", HasGaps),
-        Rule.NeverOn("VarnishFillsHairlinesOnly", Fill, Barred.By("gloss_varnish"), Strength.Practice, "Varnish shrinks: it fills a hairline, not a gap.", "acrylic_putty", Wide),
-        Rule.Card("FillToTheJointOnly", RuleKind.Before, Fill, Strength.Practice, "Pieces painted apart: fill what shows across the line now, and stop at the joint.", j => j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")),
-        Rule.Card("EstimateBeforeMixing", RuleKind.Before, Fill, Strength.Practice, "Count the gaps before you mix: the smallest mix is more than one needs.", Mixed),
+        Rule.NeverOn(
+            "CementFillsNoOpenGap",
+            Fill,
+            Barred.By("cement_reflow"),
+            Strength.Law,
+            "Cement closes a seam whose faces touch; an open gap stays open.",
+            "epoxy_putty",
+            Wide
+        ),
+        Rule.NeverOn(
+            "CementFlowsOnlyInStyrene",
+            Fill,
+            Barred.By("cement_reflow"),
+            Strength.Law,
+            "Only hard frame plastic softens and flows.",
+            "acrylic_putty",
+            j => j.Any(m => !m.IsStyrene())
+        ),
+        Rule.NeverOn(
+            "CementNeedsABareSeam",
+            Fill,
+            Barred.By("cement_reflow"),
+            Strength.Law,
+            "Cement flows in bare plastic, not under a coat.",
+            "acrylic_putty"
+        ) with
+        {
+            After = Prime,
+        },
+        Rule.NeverOn(
+            "CaFillsBareGapsOnly",
+            Fill,
+            Barred.By("ca_filler"),
+            Strength.Practice,
+            "CA over a coat grips the coat only.",
+            "acrylic_putty"
+        ) with
+        {
+            After = Prime,
+        },
+        Rule.NeverOn(
+            "NoTwoPartPuttyOnPaint",
+            Fill,
+            Barred.By("epoxy_putty"),
+            Strength.Practice,
+            "Kneading putty into a painted seam buries the paint: thinned acrylic putty wipes off.",
+            "acrylic_putty"
+        ) with
+        {
+            After = Paint,
+        },
+        Rule.NeverOn(
+            "PrimerFillsNoGap",
+            Fill,
+            Barred.By("surfacer"),
+            Strength.Practice,
+            "Thick primer drowns detail, and the gap remains.",
+            "acrylic_putty",
+            HasGaps
+        ),
+        Rule.NeverOn(
+            "VarnishFillsHairlinesOnly",
+            Fill,
+            Barred.By("gloss_varnish"),
+            Strength.Practice,
+            "Varnish shrinks: it fills a hairline, not a gap.",
+            "acrylic_putty",
+            Wide
+        ),
+        Rule.Card(
+            "FillToTheJointOnly",
+            RuleKind.Before,
+            Fill,
+            Strength.Practice,
+            "Pieces painted apart: fill what shows across the line now, and stop at the joint.",
+            j => j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")
+        ),
+        Rule.Card(
+            "EstimateBeforeMixing",
+            RuleKind.Before,
+            Fill,
+            Strength.Practice,
+            "Count the gaps before you mix: the smallest mix is more than one needs.",
+            Mixed
+        ),
         Rule.Card("SmoothWhileSoft", RuleKind.Soon, Fill, Strength.Practice, "Smooth it while soft: less to sand."),
-        Rule.Card("MixForAllGaps", RuleKind.Together, Fill, Strength.Practice, "One mix for every open gap of every batch, finest first: nothing is wasted.", Mixed),
-        Rule.Card("LeaveItProud", RuleKind.Soon, Fill, Strength.Practice, "Slightly proud, back of the joint too: fillers shrink, and sink most where nobody looked."),
-        Rule.Card("LevellingCoatWaits", RuleKind.NeedsDry, Sand, Strength.Practice, "A levelling coat is not rushed: it dries slower than the putty under it.", j => j.Follows(Schools.FillFinish, "levelling_coat")),
-        Rule.Card("NoDustNearWetCoats", RuleKind.NotWhile, Sand, Strength.Practice, "No sanding in the room while a coat is wet: dust settles in it. Scrape, or go elsewhere."),
+        Rule.Card(
+            "MixForAllGaps",
+            RuleKind.Together,
+            Fill,
+            Strength.Practice,
+            "One mix for every open gap of every batch, finest first: nothing is wasted.",
+            Mixed
+        ),
+        Rule.Card(
+            "LeaveItProud",
+            RuleKind.Soon,
+            Fill,
+            Strength.Practice,
+            "Slightly proud, back of the joint too: fillers shrink, and sink most where nobody looked."
+        ),
+        Rule.Card(
+            "LevellingCoatWaits",
+            RuleKind.NeedsDry,
+            Sand,
+            Strength.Practice,
+            "A levelling coat is not rushed: it dries slower than the putty under it.",
+            j => j.Follows(Schools.FillFinish, "levelling_coat")
+        ),
+        Rule.Card(
+            "NoDustNearWetCoats",
+            RuleKind.NotWhile,
+            Sand,
+            Strength.Practice,
+            "No sanding in the room while a coat is wet: dust settles in it. Scrape, or go elsewhere."
+        ),
         Rule.Lock("PuttyStiffens", Fill, Strength.Law, "Once putty stiffens it blends no more: after that it is sanded.", Mixed),
     ];
 
-    private static bool Filled(Job j) => HasGaps(j)
-        && (j.Follows(Schools.FillWho, "where_noted") || (j.Follows(Schools.FillWho, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display));
+    private static bool Filled(Job j) =>
+        HasGaps(j)
+        && (
+            j.Follows(Schools.FillWho, "where_noted")
+            || (j.Follows(Schools.FillWho, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display)
+        );
 
     private static IReadOnlyList<StepDraft> Fillers(Job j)
     {
@@ -62,8 +211,10 @@ public static class Filling
             WorkingMinutes = working,
             ModelsPerMix = Math.Max(1, working * 60 / (Wide(j) ? 240 : 180)),
         };
-        StepDraft acrylic = new(2, seconds) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" }, ca = new(2, 110) { Product = ProductClass.Ca, Method = "ca_filler" };
-        StepDraft reflow = new(2, 90) { Product = ProductClass.PlasticCement, Method = "cement_reflow" }, varnish = new(2, 60) { Product = ProductClass.AcrylicWb, Method = "gloss_varnish" };
+        StepDraft acrylic = new(2, seconds) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" },
+            ca = new(2, 110) { Product = ProductClass.Ca, Method = "ca_filler" };
+        StepDraft reflow = new(2, 90) { Product = ProductClass.PlasticCement, Method = "cement_reflow" },
+            varnish = new(2, 60) { Product = ProductClass.AcrylicWb, Method = "gloss_varnish" };
         return j.House.Of(Schools.Filler).Id switch
         {
             "epoxy_for_all" => [epoxy, acrylic, ca, reflow, varnish],

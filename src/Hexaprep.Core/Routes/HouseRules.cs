@@ -10,20 +10,31 @@ public sealed record HouseRules(ImmutableSortedDictionary<string, string> Chosen
     public static readonly HouseRules Default = new(ImmutableSortedDictionary<string, string>.Empty);
 
     /// <summary>The option followed at a point.</summary>
-    public SchoolOption Of(School school) => Chosen.TryGetValue(school.Id, out var id) && school.Option(id) is { } option ? option : school.Default;
+    public SchoolOption Of(School school) =>
+        Chosen.TryGetValue(school.Id, out var id) && school.Option(id) is { } option ? option : school.Default;
 
     /// <summary>True when this option is followed.</summary>
     /// <exception cref="ArgumentException">The school has no such option (a defect of the rule that asks).</exception>
     public bool Follows(School school, string option) =>
-        school.Option(option) is { } known ? ReferenceEquals(Of(school), known) : throw new ArgumentException($"{school.Id} has no option '{option}'.", nameof(option));
+        school.Option(option) is { } known
+            ? ReferenceEquals(Of(school), known)
+            : throw new ArgumentException($"{school.Id} has no option '{option}'.", nameof(option));
 
     /// <summary>The rules with one choice made.</summary>
     public HouseRules With(School school, string option) =>
-        school.Option(option) is null ? throw new ArgumentException($"{school.Id} has no option '{option}'.", nameof(option)) : new(Chosen.SetItem(school.Id, option));
+        school.Option(option) is null
+            ? throw new ArgumentException($"{school.Id} has no option '{option}'.", nameof(option))
+            : new(Chosen.SetItem(school.Id, option));
 
     /// <summary>These rules with narrower ones laid over them: a unit's over the bench's, a batch's over the unit's.</summary>
     public HouseRules Under(HouseRules narrower) => narrower.Chosen.IsEmpty ? this : new(Chosen.SetItems(narrower.Chosen));
 
     /// <summary>The least minutes primer is left before paint.</summary>
-    public int PrimerFloorMinutes => Of(Schools.PrimerWait).Id switch { "brisk" => 120, "usual" => 720, _ => 2880 };
+    public int PrimerFloorMinutes =>
+        Of(Schools.PrimerWait).Id switch
+        {
+            "brisk" => 120,
+            "usual" => 720,
+            _ => 2880,
+        };
 }

@@ -6,32 +6,131 @@ namespace Hexaprep.Core.Routes;
 public static class Planning
 {
     /// <summary>Spray steps attach to weather that is fit.</summary>
-    public static readonly Rule SprayInFitWeather = Rule.Plan("SprayJobsAttachToFitWeather", RuleKind.NotWhile, Prime, "Sprays go into sittings that are not marked unfit; indoor work moves to the others.", "the plan's spray windows");
+    public static readonly Rule SprayInFitWeather = Rule.Plan(
+        "SprayJobsAttachToFitWeather",
+        RuleKind.NotWhile,
+        Prime,
+        "Sprays go into sittings that are not marked unfit; indoor work moves to the others.",
+        "the plan's spray windows"
+    );
 
     /// <summary>Never more wet pieces than handles.</summary>
-    public static readonly Rule NoMoreThanHandles = Rule.Plan("NoMoreWetPiecesThanHandles", RuleKind.NotWhile, StepKind.Handle, "No more models are mounted than there are free handles.", "the plan's handles");
+    public static readonly Rule NoMoreThanHandles = Rule.Plan(
+        "NoMoreWetPiecesThanHandles",
+        RuleKind.NotWhile,
+        StepKind.Handle,
+        "No more models are mounted than there are free handles.",
+        "the plan's handles"
+    );
 
     /// <summary>One mix serves so many models.</summary>
-    public static readonly Rule MixesFitTheirWorkingTime = Rule.Plan("MixesFitTheirWorkingTime", RuleKind.Soon, Fill, "A two-part mix is not started for more gaps than its working time takes.", "set-ups paid for each mix");
+    public static readonly Rule MixesFitTheirWorkingTime = Rule.Plan(
+        "MixesFitTheirWorkingTime",
+        RuleKind.Soon,
+        Fill,
+        "A two-part mix is not started for more gaps than its working time takes.",
+        "set-ups paid for each mix"
+    );
 
     /// <summary>One mix serves several batches.</summary>
-    public static readonly Rule GapsShareAMix = Rule.Plan("GapsShareAMix", RuleKind.Together, Fill, "Gaps of several batches that one mix takes are filled from it: nothing is wasted.", "fills laid one after the other while the mix is workable, where the plan is no dearer for it");
+    public static readonly Rule GapsShareAMix = Rule.Plan(
+        "GapsShareAMix",
+        RuleKind.Together,
+        Fill,
+        "Gaps of several batches that one mix takes are filled from it: nothing is wasted.",
+        "fills laid one after the other while the mix is workable, where the plan is no dearer for it"
+    );
 
     /// <summary>The rules of this page.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        SprayInFitWeather, NoMoreThanHandles, MixesFitTheirWorkingTime, GapsShareAMix,
-        Rule.Plan("EndWithTheLongestWait", RuleKind.Soon, BaseTexture, "A sitting ends with what waits longest unattended: enamel, putty, grit, gloss.", "the plan's last touches: of two steps in either order the one with the longer wait comes last"),
-        Rule.Plan("WaitsTakeOnlyWhatFits", RuleKind.NotWhile, Glue, "Inside a wait of minutes only work that ends before it does, or can be put down.", "what the bench offers when hands are free"),
-        Rule.Plan("WorkWhileMarksSoak", RuleKind.Together, PlaceTransfer, "While marks soak, other places are set; while gloss dries, marks are cut.", "soaking is part of placing; hands that are free while gloss dries take the cutting"),
-        Rule.Plan("JointsInRotation", RuleKind.Together, Glue, "While one joint hardens the next model's is glued.", "the minutes of gluing: a joint's hardening runs beside the next model's"),
-        Rule.Plan("QuietWorkNearPrimer", RuleKind.NotWhile, Sand, "While primer dries: mount, base, cut or glue others. Nothing that makes dust near it.", "may I: no dust while a coat is wet"),
-        Rule.Plan("GatesInFullLight", RuleKind.Before, PrimerGate, "The primer gate comes in the next sitting; a repair loop is held ready.", "the plan: a gate stands as early as hands allow; the second date of each unit holds one repair"),
-        Rule.Plan("SlowestFirst", RuleKind.Before, Wash, "The slowest material and the resin and metal pieces start first.", "the plan's order by the longest way still to go"),
-        Rule.Plan("SlowestPieceDecides", RuleKind.Together, FinalGate, "A model is as far as its slowest piece, a unit as its slowest model.", "the hexagon and every promise"),
-        Rule.Plan("CrewInTheSameSpray", RuleKind.Together, Prime, "Accessories and crew go into the same spraying, even if they are joined last.", "all pieces of a model are primed with it; batches share a run where that saves a set-up"),
-        Rule.Plan("FixedCostSetsTheBatch", RuleKind.Together, Prime, "Set-up divided by models sets the batch; pot life, slots and the sitting cap it.", "set-ups paid for each run"),
-        Rule.Plan("LossesShownApart", RuleKind.Soon, Fill, "A wait that ends while you are away spoils nothing, unless something is lost by then: those are shown apart.", "the yellow slabs that count down, and the flag on the line"),
-        Rule.Plan("HandsCountHandsOnly", RuleKind.NotWhile, Glue, "Attended seconds count as hands-on, unattended hours do not.", "hands and waits counted apart"),
+        SprayInFitWeather,
+        NoMoreThanHandles,
+        MixesFitTheirWorkingTime,
+        GapsShareAMix,
+        Rule.Plan(
+            "EndWithTheLongestWait",
+            RuleKind.Soon,
+            BaseTexture,
+            "A sitting ends with what waits longest unattended: enamel, putty, grit, gloss.",
+            "the plan's last touches: of two steps in either order the one with the longer wait comes last"
+        ),
+        Rule.Plan(
+            "WaitsTakeOnlyWhatFits",
+            RuleKind.NotWhile,
+            Glue,
+            "Inside a wait of minutes only work that ends before it does, or can be put down.",
+            "what the bench offers when hands are free"
+        ),
+        Rule.Plan(
+            "WorkWhileMarksSoak",
+            RuleKind.Together,
+            PlaceTransfer,
+            "While marks soak, other places are set; while gloss dries, marks are cut.",
+            "soaking is part of placing; hands that are free while gloss dries take the cutting"
+        ),
+        Rule.Plan(
+            "JointsInRotation",
+            RuleKind.Together,
+            Glue,
+            "While one joint hardens the next model's is glued.",
+            "the minutes of gluing: a joint's hardening runs beside the next model's"
+        ),
+        Rule.Plan(
+            "QuietWorkNearPrimer",
+            RuleKind.NotWhile,
+            Sand,
+            "While primer dries: mount, base, cut or glue others. Nothing that makes dust near it.",
+            "may I: no dust while a coat is wet"
+        ),
+        Rule.Plan(
+            "GatesInFullLight",
+            RuleKind.Before,
+            PrimerGate,
+            "The primer gate comes in the next sitting; a repair loop is held ready.",
+            "the plan: a gate stands as early as hands allow; the second date of each unit holds one repair"
+        ),
+        Rule.Plan(
+            "SlowestFirst",
+            RuleKind.Before,
+            Wash,
+            "The slowest material and the resin and metal pieces start first.",
+            "the plan's order by the longest way still to go"
+        ),
+        Rule.Plan(
+            "SlowestPieceDecides",
+            RuleKind.Together,
+            FinalGate,
+            "A model is as far as its slowest piece, a unit as its slowest model.",
+            "the hexagon and every promise"
+        ),
+        Rule.Plan(
+            "CrewInTheSameSpray",
+            RuleKind.Together,
+            Prime,
+            "Accessories and crew go into the same spraying, even if they are joined last.",
+            "all pieces of a model are primed with it; batches share a run where that saves a set-up"
+        ),
+        Rule.Plan(
+            "FixedCostSetsTheBatch",
+            RuleKind.Together,
+            Prime,
+            "Set-up divided by models sets the batch; pot life, slots and the sitting cap it.",
+            "set-ups paid for each run"
+        ),
+        Rule.Plan(
+            "LossesShownApart",
+            RuleKind.Soon,
+            Fill,
+            "A wait that ends while you are away spoils nothing, unless something is lost by then: those are shown apart.",
+            "the yellow slabs that count down, and the flag on the line"
+        ),
+        Rule.Plan(
+            "HandsCountHandsOnly",
+            RuleKind.NotWhile,
+            Glue,
+            "Attended seconds count as hands-on, unattended hours do not.",
+            "hands and waits counted apart"
+        ),
     ];
 }

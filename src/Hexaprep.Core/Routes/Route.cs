@@ -10,10 +10,12 @@ namespace Hexaprep.Core.Routes;
 public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
 {
     /// <summary>By kind, then piece, then occurrence.</summary>
-    public static readonly Comparer<StepKey> Order = Comparer<StepKey>.Create((a, b) =>
-        a.Kind != b.Kind ? (int)a.Kind - (int)b.Kind
-        : a.Piece != b.Piece ? Nullable.Compare(a.Piece, b.Piece)
-        : a.Occurrence.CompareTo(b.Occurrence));
+    public static readonly Comparer<StepKey> Order = Comparer<StepKey>.Create(
+        (a, b) =>
+            a.Kind != b.Kind ? (int)a.Kind - (int)b.Kind
+            : a.Piece != b.Piece ? Nullable.Compare(a.Piece, b.Piece)
+            : a.Occurrence.CompareTo(b.Occurrence)
+    );
 
     /// <summary>Reads like <c>prime#2</c>.</summary>
     public override string ToString() => Occurrence == 1 ? Ids.Of(Kind) : $"{Ids.Of(Kind)}#{Occurrence}";
@@ -41,7 +43,8 @@ public static class Effort
     /// <param name="models">At least 0.</param>
     public static int Minutes(int setupMinutes, int secondsPerModel, int? modelsPerMix, int models)
     {
-        if (models <= 0) return 0;
+        if (models <= 0)
+            return 0;
         var setups = modelsPerMix is { } per ? (models + per - 1) / per : 1;
         return Math.Max(1, setups * setupMinutes + (models * secondsPerModel + 59) / 60);
     }
@@ -77,7 +80,8 @@ public sealed record Route(IReadOnlyList<RouteStep> Steps, IReadOnlyList<RouteEd
     {
         var ends = new Dictionary<StepKey, int>();
         var into = Edges.ToLookup(e => e.To);
-        foreach (var step in Steps) ends[step.Key] = into[step.Key].Select(e => ends[e.From] + e.MinMinutes).DefaultIfEmpty(0).Max() + step.HandsMinutes(models);
+        foreach (var step in Steps)
+            ends[step.Key] = into[step.Key].Select(e => ends[e.From] + e.MinMinutes).DefaultIfEmpty(0).Max() + step.HandsMinutes(models);
         return ends.Values.DefaultIfEmpty(0).Max();
     }
 }

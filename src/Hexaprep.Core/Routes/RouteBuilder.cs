@@ -9,39 +9,69 @@ public static class RouteBuilder
     public const string PassesRule = "NextPassOnceNoLongerWet";
 
     /// <summary>The route of a job by the given rule book.</summary>
-    /// <exception cref="InvalidOperationException">The rules contradict each other for this job (a defect of the book, or a change not checked).</exception>
+    /// <exception cref="InvalidOperationException">The rules contradict each other for this job (a defect of the book, or a change not
+    /// checked).</exception>
     public static Route Derive(Job job, RuleBook book)
     {
         var chosen = new Dictionary<StepKind, StepChoice>();
         foreach (var choice in book.Choices)
         {
-            if (!job.Skips(choice.Kind) && (choice.When(job) || job.Adds(choice.Kind))) chosen.TryAdd(choice.Kind, choice);
+            if (!job.Skips(choice.Kind) && (choice.When(job) || job.Adds(choice.Kind)))
+                chosen.TryAdd(choice.Kind, choice);
         }
         var steps = chosen.Values.SelectMany(c => Occurrences(c, job, book)).ToDictionary(s => s.Key);
         var edges = new Dictionary<(StepKey, StepKey), RouteEdge>();
         void Add(RouteEdge edge)
         {
-            if (!edges.TryGetValue((edge.From, edge.To), out var known) || Stricter(edge, known)) edges[(edge.From, edge.To)] = edge;
+            if (!edges.TryGetValue((edge.From, edge.To), out var known) || Stricter(edge, known))
+                edges[(edge.From, edge.To)] = edge;
         }
-        foreach (var link in Links(book, job, steps, chosen.ContainsKey)) Add(Edge(link, steps, job));
-        if (book.Has(Waiting.NextPass)) foreach (var edge in Repeats(Waiting.NextPass, steps, job)) Add(edge);
-        foreach (var edge in Sessions(steps)) Add(edge);
-        foreach (var change in job.Changes.Where(c => c.Kind == ChangeKind.Reorder && chosen.ContainsKey(c.Step) && chosen.ContainsKey(c.Before!.Value)))
-            Add(new RouteEdge(Last(change.Step, steps), new StepKey(change.Before!.Value, null, 1), null, 0, "YourOrder", "You chose this order."));
-        var leftOut = book.Choices.Where(c => !chosen.ContainsKey(c.Kind) && !job.Skips(c.Kind))
-            .Select(c => (c.Kind, Why: c.LeftOut(job))).Where(c => c.Why is not null).Select(c => new LeftOut(c.Kind, c.Why!)).DistinctBy(l => l.Kind)
+        foreach (var link in Links(book, job, steps, chosen.ContainsKey))
+            Add(Edge(link, steps, job));
+        if (book.Has(Waiting.NextPass))
+            foreach (var edge in Repeats(Waiting.NextPass, steps, job))
+                Add(edge);
+        foreach (var edge in Sessions(steps))
+            Add(edge);
+        foreach (
+            var change in job.Changes.Where(c =>
+                c.Kind == ChangeKind.Reorder && chosen.ContainsKey(c.Step) && chosen.ContainsKey(c.Before!.Value)
+            )
+        )
+            Add(
+                new RouteEdge(
+                    Last(change.Step, steps),
+                    new StepKey(change.Before!.Value, null, 1),
+                    null,
+                    0,
+                    "YourOrder",
+                    "You chose this order."
+                )
+            );
+        var leftOut = book
+            .Choices.Where(c => !chosen.ContainsKey(c.Kind) && !job.Skips(c.Kind))
+            .Select(c => (c.Kind, Why: c.LeftOut(job)))
+            .Where(c => c.Why is not null)
+            .Select(c => new LeftOut(c.Kind, c.Why!))
+            .DistinctBy(l => l.Kind)
             .Concat(job.Changes.Where(c => c.Kind == ChangeKind.Skip).Select(c => new LeftOut(c.Step, "You left it out.")));
         List<RouteEdge> sorted = [.. edges.Values.OrderBy(e => e.From, StepKey.Order).ThenBy(e => e.To, StepKey.Order)];
         return new Route(InOrder(steps, sorted), sorted, [.. leftOut]);
     }
 
-    /// <summary>How a step is done for a job: the user's choice, else the first way no rule refuses; its hands at the pace of the schools followed.</summary>
+    /// <summary>How a step is done for a job: the user's choice, else the first way no rule refuses; its hands at the pace of the
+    /// schools followed.</summary>
     public static StepDraft WayOf(StepChoice choice, Job job, RuleBook book)
     {
         var ways = choice.Ways(job);
         var swap = job.Changes.LastOrDefault(c => c.Kind == ChangeKind.Swap && c.Step == choice.Kind);
-        var way = (swap is null ? null : ways.FirstOrDefault(w => (swap.Method ?? w.Method) == w.Method && (swap.Product ?? w.Product) == w.Product))
-            ?? ways.FirstOrDefault(w => book.Bars(choice.Kind, w.Way, job) is null) ?? ways[0];
+        var way = (
+            swap is null
+                ? null
+                : ways.FirstOrDefault(w => (swap.Method ?? w.Method) == w.Method && (swap.Product ?? w.Product) == w.Product)
+        )
+            ?? ways.FirstOrDefault(w => book.Bars(choice.Kind, w.Way, job) is null)
+            ?? ways[0];
         return Paced(choice.Kind, way, job);
     }
 
@@ -51,7 +81,9 @@ public static class RouteBuilder
         var times = 1.0;
         foreach (var school in Schools.At(kind))
         {
-            foreach (var pace in job.House.Of(school).Paces) if (pace.Step == kind) times *= pace.Times;
+            foreach (var pace in job.House.Of(school).Paces)
+                if (pace.Step == kind)
+                    times *= pace.Times;
         }
         return times == 1 ? way : way with { SecondsPerModel = (int)Math.Round(way.SecondsPerModel * times) };
     }
@@ -60,21 +92,32 @@ public static class RouteBuilder
     {
         var draft = WayOf(choice, job, book);
         var (side, reason) = (choice.Side(job), choice.When(job) ? choice.Reason(job) : "You added it.");
-        for (var i = 1; i <= draft.Occurrences; i++) yield return new RouteStep(new StepKey(choice.Kind, null, i), draft.Occurrences, side, draft, reason);
+        for (var i = 1; i <= draft.Occurrences; i++)
+            yield return new RouteStep(new StepKey(choice.Kind, null, i), draft.Occurrences, side, draft, reason);
     }
 
     // What the rules say of pairs of kinds. Where the work goes round a kind that is left out, what led to it leads to what followed it.
     private static List<Link> Links(RuleBook book, Job job, Dictionary<StepKey, RouteStep> steps, Func<StepKind, bool> has)
     {
         bool Around(StepKind kind) => !has(kind) && (kind is StepKind.Prime or StepKind.Paint || job.Skips(kind));
-        bool Speaks(Rule rule) => rule.Name != PassesRule && (has(rule.Subject) || Around(rule.Subject)) && (has(rule.Object) || Around(rule.Object)) && rule.When(job) && !Reordered(rule, job)
+        bool Speaks(Rule rule) =>
+            rule.Name != PassesRule
+            && (has(rule.Subject) || Around(rule.Subject))
+            && (has(rule.Object) || Around(rule.Object))
+            && rule.When(job)
+            && !Reordered(rule, job)
             && (rule.ByWay is null || (has(rule.Object) && rule.ByWay.Meets(steps[new StepKey(rule.Object, null, 1)].Amounts.Way)));
         var links = book.Edges.Where(Speaks).Select(r => new Link(r.Subject, r.Object, r.Stage, r)).ToList();
         foreach (var left in links.SelectMany(l => new[] { l.From, l.To }).Where(Around).Distinct().Order().ToList())
         {
             var (before, after) = (links.Where(l => l.To == left).ToList(), links.Where(l => l.From == left).ToList());
             links.RemoveAll(l => l.From == left || l.To == left);
-            links.AddRange(from i in before from o in after where i.From != o.To select new Link(i.From, o.To, i.From.Coats() && o.To.Coats() ? Readiness.NextLayer : i.Stage, o.Rule));
+            links.AddRange(
+                from i in before
+                from o in after
+                where i.From != o.To
+                select new Link(i.From, o.To, i.From.Coats() && o.To.Coats() ? Readiness.NextLayer : i.Stage, o.Rule)
+            );
         }
         return links;
     }
@@ -85,7 +128,14 @@ public static class RouteBuilder
         var from = steps[Last(link.From, steps)];
         // Without a product there is nothing to dry: the order stays.
         var stage = from.Amounts.Product is null ? null : link.Stage;
-        return new RouteEdge(from.Key, new StepKey(link.To, null, 1), stage, Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job)), link.Rule.Name, link.Rule.Reason);
+        return new RouteEdge(
+            from.Key,
+            new StepKey(link.To, null, 1),
+            stage,
+            Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job)),
+            link.Rule.Name,
+            link.Rule.Reason
+        );
     }
 
     // Two kinds of step, the later waiting for the earlier, and the rule that says so.
@@ -106,7 +156,17 @@ public static class RouteBuilder
     private static IEnumerable<RouteEdge> Sessions(Dictionary<StepKey, RouteStep> steps) =>
         from step in steps.Values
         where step.Key.Occurrence > 1
-        select new RouteEdge(step.Key with { Occurrence = step.Key.Occurrence - 1 }, step.Key, null, 0, "OneAfterTheOther", "One session follows another.");
+        select new RouteEdge(
+            step.Key with
+            {
+                Occurrence = step.Key.Occurrence - 1,
+            },
+            step.Key,
+            null,
+            0,
+            "OneAfterTheOther",
+            "One session follows another."
+        );
 
     private static int Minimum(RouteStep from, Readiness? stage, Job job) =>
         stage is { } s && from.Amounts.Product is { } product ? WaitTable.Band(from.Key.Kind, product, s, job.House).Sure : 0;
@@ -117,13 +177,15 @@ public static class RouteBuilder
         : string.CompareOrdinal(edge.Rule, known.Rule) < 0;
 
     private static bool Reordered(Rule rule, Job job) =>
-        rule.Strength != Strength.Law && job.Changes.Any(c => c.Kind == ChangeKind.Reorder && c.Step == rule.Object && c.Before == rule.Subject);
+        rule.Strength != Strength.Law
+        && job.Changes.Any(c => c.Kind == ChangeKind.Reorder && c.Step == rule.Object && c.Before == rule.Subject);
 
     private static List<RouteStep> InOrder(Dictionary<StepKey, RouteStep> steps, List<RouteEdge> edges)
     {
         var waitsFor = steps.Keys.ToDictionary(k => k, _ => 0);
         var followers = edges.ToLookup(e => e.From, e => e.To);
-        foreach (var edge in edges) waitsFor[edge.To]++;
+        foreach (var edge in edges)
+            waitsFor[edge.To]++;
         var ready = new SortedSet<StepKey>(waitsFor.Where(w => w.Value == 0).Select(w => w.Key), StepKey.Order);
         var order = new List<RouteStep>(steps.Count);
         while (ready.Count > 0)
@@ -133,10 +195,12 @@ public static class RouteBuilder
             order.Add(steps[next]);
             foreach (var follower in followers[next])
             {
-                if (--waitsFor[follower] == 0) ready.Add(follower);
+                if (--waitsFor[follower] == 0)
+                    ready.Add(follower);
             }
         }
-        if (order.Count == steps.Count) return order;
+        if (order.Count == steps.Count)
+            return order;
         var stuck = string.Join(", ", waitsFor.Where(w => w.Value > 0).Select(w => w.Key));
         throw new InvalidOperationException($"The rules contradict each other about: {stuck}.");
     }

@@ -4,7 +4,13 @@ using NodaTime;
 namespace Hexaprep.Core.Routes;
 
 /// <summary>What a user can change of a derived route.</summary>
-public enum ChangeKind { Skip, Add, Swap, Reorder }
+public enum ChangeKind
+{
+    Skip,
+    Add,
+    Swap,
+    Reorder,
+}
 
 /// <summary>A change of a batch's route, as it is kept.</summary>
 /// <param name="Kind">Skip a step, add one the route lacks, swap its method or product, or take it before another.</param>
@@ -12,7 +18,13 @@ public enum ChangeKind { Skip, Add, Swap, Reorder }
 /// <param name="Method">The other method (swap).</param>
 /// <param name="Product">The other product (swap).</param>
 /// <param name="Before">The step it is taken before (reorder).</param>
-public sealed record RouteChange(ChangeKind Kind, StepKind Step, string? Method = null, ProductClass? Product = null, StepKind? Before = null)
+public sealed record RouteChange(
+    ChangeKind Kind,
+    StepKind Step,
+    string? Method = null,
+    ProductClass? Product = null,
+    StepKind? Before = null
+)
 {
     /// <summary>True when the later of the two changes takes the earlier one's place.</summary>
     public bool Replaces(RouteChange other) => Step == other.Step && Place == other.Place && Before == other.Before;
@@ -31,7 +43,8 @@ public sealed record KeptRouteChange(RouteChange Change, Strength Strength, stri
 public sealed record Job(BatchTraits Batch, HouseRules House, IReadOnlyList<RouteChange> Changes)
 {
     /// <summary>A job without changes.</summary>
-    public Job(BatchTraits batch, HouseRules house) : this(batch, house, []) { }
+    public Job(BatchTraits batch, HouseRules house)
+        : this(batch, house, []) { }
 
     /// <summary>True when any part satisfies the question: the most cautious reading where materials meet.</summary>
     public bool Any(Func<Material, bool> question) => Batch.Any(question);
@@ -50,7 +63,9 @@ public sealed record Job(BatchTraits Batch, HouseRules House, IReadOnlyList<Rout
 
     private bool Changed(StepKind step, ChangeKind kind)
     {
-        foreach (var change in Changes) if (change.Step == step && change.Kind == kind) return true;
+        foreach (var change in Changes)
+            if (change.Step == step && change.Kind == kind)
+                return true;
         return false;
     }
 }

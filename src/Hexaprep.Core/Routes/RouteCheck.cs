@@ -21,8 +21,12 @@ public sealed record RouteEffect(int HandsMinutes, int ElapsedMinutes, IReadOnly
     public static RouteEffect Between(Route before, Route after, int models)
     {
         var (had, has) = (before.Steps.Select(s => s.Key.Kind).ToHashSet(), after.Steps.Select(s => s.Key.Kind).ToHashSet());
-        return new(after.HandsMinutes(models) - before.HandsMinutes(models), after.ElapsedMinutes(models) - before.ElapsedMinutes(models),
-            [.. has.Except(had).Order()], [.. had.Except(has).Order()]);
+        return new(
+            after.HandsMinutes(models) - before.HandsMinutes(models),
+            after.ElapsedMinutes(models) - before.ElapsedMinutes(models),
+            [.. has.Except(had).Order()],
+            [.. had.Except(has).Order()]
+        );
     }
 }
 
@@ -43,9 +47,13 @@ public static class RouteCheck
             _ => Reorder(job, change, book, route, present),
         };
         var (rules, instead) = broken;
-        List<Broken> reasons = [.. rules.OrderBy(r => r.Strength).Select(r => new Broken(r.Name, r.Strength, r.Reason)).DistinctBy(b => b.Text)];
+        List<Broken> reasons =
+        [
+            .. rules.OrderBy(r => r.Strength).Select(r => new Broken(r.Name, r.Strength, r.Reason)).DistinctBy(b => b.Text),
+        ];
         var verdict = reasons.Count == 0 ? Strength.Taste : reasons[0].Strength;
-        if (verdict == Strength.Law) return new(verdict, reasons, instead, null);
+        if (verdict == Strength.Law)
+            return new(verdict, reasons, instead, null);
         return new(verdict, reasons, instead, RouteEffect.Between(route, RouteBuilder.Derive(With(job, change), book), job.Batch.Models));
     }
 
@@ -54,45 +62,88 @@ public static class RouteCheck
 
     private static (IEnumerable<Rule>, string?) Skip(Job job, RouteChange change, RuleBook book, HashSet<StepKind> present)
     {
-        if (!present.Contains(change.Step)) throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Nothing has to be left out.");
-        if (change.Step == StepKind.FinalGate) throw Refuse("step", "The last look closes the batch.", "It takes half a minute a model: keep it.");
-        return (book.Edges.Where(r => r.Subject == change.Step && r.Requires && r.Strength != Strength.Taste && present.Contains(r.Object) && r.Speaks(present.Contains) && r.When(job)), null);
+        if (!present.Contains(change.Step))
+            throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Nothing has to be left out.");
+        if (change.Step == StepKind.FinalGate)
+            throw Refuse("step", "The last look closes the batch.", "It takes half a minute a model: keep it.");
+        return (
+            book.Edges.Where(r =>
+                r.Subject == change.Step
+                && r.Requires
+                && r.Strength != Strength.Taste
+                && present.Contains(r.Object)
+                && r.Speaks(present.Contains)
+                && r.When(job)
+            ),
+            null
+        );
     }
 
     private static (IEnumerable<Rule>, string?) Add(Job job, RouteChange change, RuleBook book, HashSet<StepKind> present)
     {
-        if (present.Contains(change.Step)) throw Refuse("step", $"{Ids.Of(change.Step)} is already in this route.", "Nothing has to be added.");
+        if (present.Contains(change.Step))
+            throw Refuse("step", $"{Ids.Of(change.Step)} is already in this route.", "Nothing has to be added.");
         var after = With(job, change);
         var way = RouteBuilder.WayOf(book.Choice(change.Step), after, book);
         var barred = book.Refusals(change.Step, way.Way, after).Where(r => r.After is null && r.LiftedBy is null).ToList();
-        var lacking = book.EdgesInto[change.Step].Where(r => r.Requires && r.Strength != Strength.Taste && !present.Contains(r.Subject) && r.Speaks(present.Contains) && r.When(after));
+        var lacking = book.EdgesInto[change.Step]
+            .Where(r =>
+                r.Requires && r.Strength != Strength.Taste && !present.Contains(r.Subject) && r.Speaks(present.Contains) && r.When(after)
+            );
         var missing = lacking.ToList();
-        return (barred.Concat(missing), barred.Count > 0 ? barred[0].Instead : missing.Count > 0 ? Ids.Of(missing[0].Subject) : null);
+        return (
+            barred.Concat(missing),
+            barred.Count > 0 ? barred[0].Instead
+            : missing.Count > 0 ? Ids.Of(missing[0].Subject)
+            : null
+        );
     }
 
     private static (IEnumerable<Rule>, string?) Swap(Job job, RouteChange change, RuleBook book, HashSet<StepKind> present)
     {
-        if (!present.Contains(change.Step)) throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Add the step first.");
+        if (!present.Contains(change.Step))
+            throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Add the step first.");
         var ways = book.Choice(change.Step).Ways(job);
         var chosen = ways.FirstOrDefault(w => (change.Method ?? w.Method) == w.Method && (change.Product ?? w.Product) == w.Product)
-            ?? throw Refuse(change.Method is null ? "product" : "method", $"'{change.Method ?? Ids.Of(change.Product ?? default)}' is no way to do {Ids.Of(change.Step)} here.",
-                $"There is: {string.Join(", ", ways.Select(w => w.Method is null ? "only one way" : w.Product is { } p ? $"{w.Method} with {Ids.Of(p)}" : w.Method).Distinct())}.");
-        var barred = book.Refusals(change.Step, chosen.Way, job).Where(r => r.After is null && (r.LiftedBy is not { } lift || !present.Contains(lift))).ToList();
+            ?? throw Refuse(
+                change.Method is null ? "product" : "method",
+                $"'{change.Method ?? Ids.Of(change.Product ?? default)}' is no way to do {Ids.Of(change.Step)} here.",
+                $"There is: {string.Join(", ", ways.Select(w => w.Method is null ? "only one way" : w.Product is { } p ? $"{w.Method} with {Ids.Of(p)}" : w.Method).Distinct())}."
+            );
+        var barred = book.Refusals(change.Step, chosen.Way, job)
+            .Where(r => r.After is null && (r.LiftedBy is not { } lift || !present.Contains(lift)))
+            .ToList();
         return (barred, barred.FirstOrDefault()?.Instead);
     }
 
     private static (IEnumerable<Rule>, string?) Reorder(Job job, RouteChange change, RuleBook book, Route route, HashSet<StepKind> present)
     {
-        if (change.Before is not { } then || then == change.Step || !present.Contains(then)) throw Refuse("before", $"'{(change.Before is { } b ? Ids.Of(b) : "")}' is not another step of this route.", "Name a step of this route.");
-        if (!present.Contains(change.Step)) throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Add the step first.");
-        if (change.Step == StepKind.FinalGate) throw Refuse("step", "The last look closes the batch.", "Everything else comes before it.");
+        if (change.Before is not { } then || then == change.Step || !present.Contains(then))
+            throw Refuse(
+                "before",
+                $"'{(change.Before is { } b ? Ids.Of(b) : "")}' is not another step of this route.",
+                "Name a step of this route."
+            );
+        if (!present.Contains(change.Step))
+            throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Add the step first.");
+        if (change.Step == StepKind.FinalGate)
+            throw Refuse("step", "The last look closes the batch.", "Everything else comes before it.");
         var direct = book.Edges.Where(r => r.Subject == then && r.Object == change.Step && r.When(job)).ToList();
-        if (direct.Any(r => r.Strength == Strength.Law)) return (direct.Where(r => r.Strength == Strength.Law), null);
+        if (direct.Any(r => r.Strength == Strength.Law))
+            return (direct.Where(r => r.Strength == Strength.Law), null);
         // What lies between them goes along or forbids it: the rules on the way from the one to the other.
         var between = Between(route, then, change.Step, book).ToList();
-        if (between.Count == 0) return (direct.Where(r => r.Strength == Strength.Practice), null);
+        if (between.Count == 0)
+            return (direct.Where(r => r.Strength == Strength.Practice), null);
         var law = between.Where(r => r.Strength == Strength.Law).ToList();
-        return ([.. law.Count > 0 ? law : between.Select(r => r with { Strength = Strength.Law, Reason = $"{r.Reason} Move what lies between them first." })], Ids.Of(between[0].Object));
+        return (
+            [
+                .. law.Count > 0
+                    ? law
+                    : between.Select(r => r with { Strength = Strength.Law, Reason = $"{r.Reason} Move what lies between them first." }),
+            ],
+            Ids.Of(between[0].Object)
+        );
     }
 
     // The rules along one way from a step to a later one that does not go straight.
@@ -104,14 +155,17 @@ public static class RouteCheck
         {
             foreach (var edge in route.Edges.Where(e => e.From.Kind == at && e.To.Kind != at && !(at == from && e.To.Kind == to)))
             {
-                if (!came.TryAdd(edge.To.Kind, edge)) continue;
+                if (!came.TryAdd(edge.To.Kind, edge))
+                    continue;
                 open.Enqueue(edge.To.Kind);
             }
         }
         for (var at = to; came.TryGetValue(at, out var edge); at = edge.From.Kind)
         {
-            if (book.Edges.FirstOrDefault(r => r.Name == edge.Rule) is { } rule) yield return rule;
-            if (edge.From.Kind == from) yield break;
+            if (book.Edges.FirstOrDefault(r => r.Name == edge.Rule) is { } rule)
+                yield return rule;
+            if (edge.From.Kind == from)
+                yield break;
         }
     }
 

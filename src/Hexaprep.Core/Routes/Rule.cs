@@ -3,13 +3,34 @@ using Hexaprep.Core.Roster;
 namespace Hexaprep.Core.Routes;
 
 /// <summary>The kinds of statement the trade makes about steps.</summary>
-public enum RuleKind { Before, NeedsDry, NeverOn, Locks, Together, Soon, NotWhile }
+public enum RuleKind
+{
+    Before,
+    NeedsDry,
+    NeverOn,
+    Locks,
+    Together,
+    Soon,
+    NotWhile,
+}
 
 /// <summary>Law of the material, good practice, or taste.</summary>
-public enum Strength { Law, Practice, Taste }
+public enum Strength
+{
+    Law,
+    Practice,
+    Taste,
+}
 
-/// <summary>How a rule acts: an order or wait in the route, a method refused on a material, the calendar or a resource of the plan, or a text beside a step.</summary>
-public enum RuleActs { Edge, Refusal, Calendar, Card }
+/// <summary>How a rule acts: an order or wait in the route, a method refused on a material, the calendar or a resource of the plan, or
+/// a text beside a step.</summary>
+public enum RuleActs
+{
+    Edge,
+    Refusal,
+    Calendar,
+    Card,
+}
 
 /// <summary>A rule of the job: a value. It never edits a route; the builder collects what it says.</summary>
 /// <param name="Name">Its own name, as tests and reasons cite it.</param>
@@ -21,7 +42,15 @@ public enum RuleActs { Edge, Refusal, Calendar, Card }
 /// <param name="Reason">Why, and so what follows when it is broken, in words a user reads.</param>
 /// <param name="When">The jobs it speaks about.</param>
 public sealed record Rule(
-    string Name, RuleKind Kind, Strength Strength, StepKind Subject, StepKind Object, Readiness? Stage, string Reason, Func<Job, bool> When)
+    string Name,
+    RuleKind Kind,
+    Strength Strength,
+    StepKind Subject,
+    StepKind Object,
+    Readiness? Stage,
+    string Reason,
+    Func<Job, bool> When
+)
 {
     private static readonly Func<Job, bool> Always = _ => true;
 
@@ -79,12 +108,32 @@ public sealed record Rule(
         new(name, RuleKind.Before, strength, first, then, null, reason, when ?? Always) { Requires = true };
 
     /// <summary>Y needs what X left behind to be ready at <paramref name="stage"/>.</summary>
-    public static Rule NeedsDry(string name, StepKind first, StepKind then, Readiness stage, Strength strength, string reason, Func<Job, bool>? when = null) =>
-        new(name, RuleKind.NeedsDry, strength, first, then, stage, reason, when ?? Always);
+    public static Rule NeedsDry(
+        string name,
+        StepKind first,
+        StepKind then,
+        Readiness stage,
+        Strength strength,
+        string reason,
+        Func<Job, bool>? when = null
+    ) => new(name, RuleKind.NeedsDry, strength, first, then, stage, reason, when ?? Always);
 
     /// <summary>A method, product, stand or fate that must not be used for a step on these jobs.</summary>
-    public static Rule NeverOn(string name, StepKind step, Barred what, Strength strength, string reason, string? instead, Func<Job, bool>? when = null) =>
-        new(name, RuleKind.NeverOn, strength, step, step, null, reason, when ?? Always) { Acts = RuleActs.Refusal, Bars = what, Instead = instead };
+    public static Rule NeverOn(
+        string name,
+        StepKind step,
+        Barred what,
+        Strength strength,
+        string reason,
+        string? instead,
+        Func<Job, bool>? when = null
+    ) =>
+        new(name, RuleKind.NeverOn, strength, step, step, null, reason, when ?? Always)
+        {
+            Acts = RuleActs.Refusal,
+            Bars = what,
+            Instead = instead,
+        };
 
     /// <summary>A text shown with a step.</summary>
     public static Rule Card(string name, RuleKind kind, StepKind step, Strength strength, string reason, Func<Job, bool>? when = null) =>
@@ -92,7 +141,10 @@ public sealed record Rule(
 
     /// <summary>What a step makes final, said before it is done.</summary>
     public static Rule Lock(string name, StepKind step, Strength strength, string locks, Func<Job, bool>? when = null) =>
-        Card(name, RuleKind.Locks, step, strength, locks, when) with { Locks = locks };
+        Card(name, RuleKind.Locks, step, strength, locks, when) with
+        {
+            Locks = locks,
+        };
 
     /// <summary>A rule of the plan.</summary>
     public static Rule Plan(string name, RuleKind kind, StepKind step, string reason, string? keptBy) =>
@@ -104,14 +156,19 @@ public sealed record Barred
 {
     /// <summary>The method, e.g. <c>soap_warm</c>.</summary>
     public string? Method { get; init; }
+
     /// <summary>The product's chemistry, e.g. every solvent.</summary>
     public Func<ProductClass, bool>? Product { get; init; }
+
     /// <summary>With accelerator.</summary>
     public bool Accelerator { get; init; }
+
     /// <summary>The bond's fate.</summary>
     public Fate? Fate { get; init; }
+
     /// <summary>What the model stands on meanwhile.</summary>
     public string? Stand { get; init; }
+
     /// <summary>However it is done.</summary>
     public static readonly Barred Anyhow = new();
 
@@ -123,8 +180,11 @@ public sealed record Barred
 
     /// <summary>True when what is asked is refused by it.</summary>
     public bool Meets(Way way) =>
-        (Method is null || way.Method == Method) && (Product is null || (way.Product is { } product && Product(product)))
-        && (!Accelerator || way.Accelerator) && (Fate is null || way.Fate == Fate) && (Stand is null || way.Stand == Stand);
+        (Method is null || way.Method == Method)
+        && (Product is null || (way.Product is { } product && Product(product)))
+        && (!Accelerator || way.Accelerator)
+        && (Fate is null || way.Fate == Fate)
+        && (Stand is null || way.Stand == Stand);
 }
 
 /// <summary>How a step is done, as far as rules ask.</summary>
@@ -134,14 +194,21 @@ public sealed record Way(string? Method, ProductClass? Product)
 {
     /// <summary>CA with accelerator.</summary>
     public bool Accelerator { get; init; }
+
     /// <summary>What is to become of the bond.</summary>
     public Fate? Fate { get; init; }
+
     /// <summary>What the model stands on.</summary>
     public string? Stand { get; init; }
 }
 
 /// <summary>What is to become of a bond.</summary>
-public enum Fate { Permanent, Release, Sacrificial }
+public enum Fate
+{
+    Permanent,
+    Release,
+    Sacrificial,
+}
 
 /// <summary>When a step is part of a route, and how it can be done.</summary>
 /// <param name="Kind">The step.</param>
@@ -149,7 +216,13 @@ public enum Fate { Permanent, Release, Sacrificial }
 /// <param name="When">The jobs that need it.</param>
 /// <param name="Reason">Why they need it.</param>
 /// <param name="Ways">How it can be done, the first that no rule refuses being the trade's choice.</param>
-public sealed record StepChoice(StepKind Kind, Func<Job, Side> Side, Func<Job, bool> When, Func<Job, string> Reason, Func<Job, IReadOnlyList<StepDraft>> Ways)
+public sealed record StepChoice(
+    StepKind Kind,
+    Func<Job, Side> Side,
+    Func<Job, bool> When,
+    Func<Job, string> Reason,
+    Func<Job, IReadOnlyList<StepDraft>> Ways
+)
 {
     /// <summary>A step that is done one way only, always on the same side.</summary>
     public StepChoice(StepKind kind, Side side, Func<Job, bool> when, Func<Job, string> reason, Func<Job, StepDraft> draft)
@@ -166,18 +239,25 @@ public sealed record StepDraft(int SetupMinutes, int SecondsPerModel)
 {
     /// <summary>What it asks of the person.</summary>
     public Attention Attention { get; init; } = Attention.Hands;
+
     /// <summary>Work that needs one go is not cut by the end of a sitting.</summary>
     public bool OneGo { get; init; }
+
     /// <summary>The spray set-up, null when nothing is sprayed.</summary>
     public SprayMode? Mode { get; init; }
+
     /// <summary>What it leaves to dry, null for nothing.</summary>
     public ProductClass? Product { get; init; }
+
     /// <summary>The method, where there is a choice.</summary>
     public string? Method { get; init; }
+
     /// <summary>How often the step is done, each a step of its own.</summary>
     public int Occurrences { get; init; } = 1;
+
     /// <summary>Minutes a two-part mix stays workable at the cautious end; null when nothing stiffens.</summary>
     public int? WorkingMinutes { get; init; }
+
     /// <summary>Models served by one mix; the set-up is paid for each mix.</summary>
     public int? ModelsPerMix { get; init; }
 

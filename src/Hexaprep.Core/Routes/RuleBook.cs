@@ -18,10 +18,31 @@ public sealed record RuleBook
 
     /// <summary>The trade's own book.</summary>
     public static readonly RuleBook Trade = new(
-        [.. Cleaning.Choices, .. Washing.Choices, .. Joining.Choices, .. Filling.Choices, .. Mounting.Choices, .. Priming.Choices,
-            .. Painting.Choices, .. Transferring.Choices, .. Finishing.Choices],
-        [.. Cleaning.Rules, .. Washing.Rules, .. Joining.Rules, .. Filling.Rules, .. Mounting.Rules, .. Priming.Rules,
-            .. Painting.Rules, .. Transferring.Rules, .. Finishing.Rules, .. Waiting.Rules, .. Planning.Rules]);
+        [
+            .. Cleaning.Choices,
+            .. Washing.Choices,
+            .. Joining.Choices,
+            .. Filling.Choices,
+            .. Mounting.Choices,
+            .. Priming.Choices,
+            .. Painting.Choices,
+            .. Transferring.Choices,
+            .. Finishing.Choices,
+        ],
+        [
+            .. Cleaning.Rules,
+            .. Washing.Rules,
+            .. Joining.Rules,
+            .. Filling.Rules,
+            .. Mounting.Rules,
+            .. Priming.Rules,
+            .. Painting.Rules,
+            .. Transferring.Rules,
+            .. Finishing.Rules,
+            .. Waiting.Rules,
+            .. Planning.Rules,
+        ]
+    );
 
     /// <summary>Steps that can be chosen.</summary>
     public IReadOnlyList<StepChoice> Choices { get; }
@@ -48,22 +69,35 @@ public sealed record RuleBook
     public IEnumerable<Rule> Refusals(StepKind step, Way way, Job job) =>
         _about[step].Where(r => r.Bars is { } bars && bars.Meets(way) && r.When(job)).OrderBy(r => r.Strength);
 
-    /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift first.</summary>
+    /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift
+    /// first.</summary>
     public Rule? Bars(StepKind step, Way way, Job job)
     {
         foreach (var rule in _about[step])
         {
-            if (rule.Bars is { } bars && rule.After is null && (rule.LiftedBy is null or StepKind.TestPatch) && bars.Meets(way) && rule.When(job) && !(rule.LiftedBy is { } lift && job.Adds(lift))) return rule;
+            if (
+                rule.Bars is { } bars
+                && rule.After is null
+                && (rule.LiftedBy is null or StepKind.TestPatch)
+                && bars.Meets(way)
+                && rule.When(job)
+                && !(rule.LiftedBy is { } lift && job.Adds(lift))
+            )
+                return rule;
         }
         return null;
     }
 
     /// <summary>The texts shown with a step: the cards of the rules, the gravest first, then those of the schools followed.</summary>
-    public IEnumerable<string> Cards(StepKind step, Job job) => CardRules(step, job).OrderBy(r => r.Strength).Select(r => r.Reason)
-        .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0));
+    public IEnumerable<string> Cards(StepKind step, Job job) =>
+        CardRules(step, job)
+            .OrderBy(r => r.Strength)
+            .Select(r => r.Reason)
+            .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0));
 
     /// <summary>What doing a step locks: points of no return, in words.</summary>
-    public IEnumerable<string> LocksOf(StepKind step, Job job) => CardRules(step, job).Where(r => r.Locks is not null && r.Strength != Strength.Taste).Select(r => r.Reason).Distinct();
+    public IEnumerable<string> LocksOf(StepKind step, Job job) =>
+        CardRules(step, job).Where(r => r.Locks is not null && r.Strength != Strength.Taste).Select(r => r.Reason).Distinct();
 
     /// <summary>The rules shown with a step.</summary>
     public IEnumerable<Rule> CardRules(StepKind step, Job job) => _about[step].Where(r => r.Acts == RuleActs.Card && r.When(job));

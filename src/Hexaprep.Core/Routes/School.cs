@@ -6,7 +6,13 @@ namespace Hexaprep.Core.Routes;
 /// <param name="Steps">The steps it is about.</param>
 /// <param name="Otherwise">Who should choose otherwise than the default, and why.</param>
 /// <param name="Options">The schools; the first is the default for a first-time user.</param>
-public sealed record School(string Id, string Question, IReadOnlyList<StepKind> Steps, string Otherwise, IReadOnlyList<SchoolOption> Options)
+public sealed record School(
+    string Id,
+    string Question,
+    IReadOnlyList<StepKind> Steps,
+    string Otherwise,
+    IReadOnlyList<SchoolOption> Options
+)
 {
     /// <summary>Material physics decides here, and taste should not.</summary>
     public bool IsLaw { get; init; }
@@ -20,7 +26,9 @@ public sealed record School(string Id, string Question, IReadOnlyList<StepKind> 
     /// <summary>The option of this id, or null.</summary>
     public SchoolOption? Option(string id)
     {
-        foreach (var option in Options) if (option.Id == id) return option;
+        foreach (var option in Options)
+            if (option.Id == id)
+                return option;
         return null;
     }
 }

@@ -3,29 +3,105 @@ namespace Hexaprep.Core.Routes;
 /// <summary>Every kind of step the catalogue knows.</summary>
 public enum StepKind
 {
-    Study, RemoveParts, RemoveSupports, CleanLines, Straighten, OpenTubes, Wash, DryFit, Pin, Magnet, Roughen, Glue, Fill, Sand, Base,
-    BaseTexture, SealTexture, Handle, TestPatch, Prime, PrimerGate, TouchIn, RevealBrush, Paint, ProtectiveCoat, Mask, Unmask, GlossBed,
-    CutTransfer, SoakTransfer, PlaceTransfer, SoftenTransfer, TransferGate, Seal, Shade, Weather, Reassemble, SeamRepair, FinalCoat,
-    Release, BaseFinish, FinalGate,
+    Study,
+    RemoveParts,
+    RemoveSupports,
+    CleanLines,
+    Straighten,
+    OpenTubes,
+    Wash,
+    DryFit,
+    Pin,
+    Magnet,
+    Roughen,
+    Glue,
+    Fill,
+    Sand,
+    Base,
+    BaseTexture,
+    SealTexture,
+    Handle,
+    TestPatch,
+    Prime,
+    PrimerGate,
+    TouchIn,
+    RevealBrush,
+    Paint,
+    ProtectiveCoat,
+    Mask,
+    Unmask,
+    GlossBed,
+    CutTransfer,
+    SoakTransfer,
+    PlaceTransfer,
+    SoftenTransfer,
+    TransferGate,
+    Seal,
+    Shade,
+    Weather,
+    Reassemble,
+    SeamRepair,
+    FinalCoat,
+    Release,
+    BaseFinish,
+    FinalGate,
 }
 
 /// <summary>Where a step stands on the hexagon: six sides, the painting corner, the centre.</summary>
-public enum Side { Clean, Wash, Fill, Mount, Prime, Paint, Varnish, Finish }
+public enum Side
+{
+    Clean,
+    Wash,
+    Fill,
+    Mount,
+    Prime,
+    Paint,
+    Varnish,
+    Finish,
+}
 
 /// <summary>What a step asks of the person while it runs.</summary>
-public enum Attention { Hands, Attended, Watched, Free }
+public enum Attention
+{
+    Hands,
+    Attended,
+    Watched,
+    Free,
+}
 
 /// <summary>The readiness a wait is for. Not an ordered scale: an enamel may be handled before it may be recoated.</summary>
-public enum Readiness { Touch, Recoat, Handle, NextLayer, Full }
+public enum Readiness
+{
+    Touch,
+    Recoat,
+    Handle,
+    NextLayer,
+    Full,
+}
 
 /// <summary>Which spray set-up a step needs; runs of the same one share it.</summary>
-public enum SprayMode { Primer, Gloss, Matte }
+public enum SprayMode
+{
+    Primer,
+    Gloss,
+    Matte,
+}
 
 /// <summary>Coating and gluing products by chemistry.</summary>
 public enum ProductClass
 {
-    AcrylicWb, AcrylicSolvent, Lacquer, EnamelAlkyd, PlasticCement, Ca, EpoxyPutty, AcrylicPutty, Pva, SettingSolution,
-    SofteningSolution, Water,
+    AcrylicWb,
+    AcrylicSolvent,
+    Lacquer,
+    EnamelAlkyd,
+    PlasticCement,
+    Ca,
+    EpoxyPutty,
+    AcrylicPutty,
+    Pva,
+    SettingSolution,
+    SofteningSolution,
+    Water,
 }
 
 /// <summary>Questions about kinds of step.</summary>
@@ -35,23 +111,41 @@ public static class StepKinds
     public static bool IsGate(this StepKind kind) => kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate;
 
     /// <summary>Lays a film over the surface.</summary>
-    public static bool Coats(this StepKind kind) => kind is StepKind.Prime or StepKind.TouchIn or StepKind.RevealBrush or StepKind.Paint
-        or StepKind.ProtectiveCoat or StepKind.GlossBed or StepKind.Seal or StepKind.Shade or StepKind.Weather or StepKind.FinalCoat;
+    public static bool Coats(this StepKind kind) =>
+        kind
+            is StepKind.Prime
+                or StepKind.TouchIn
+                or StepKind.RevealBrush
+                or StepKind.Paint
+                or StepKind.ProtectiveCoat
+                or StepKind.GlossBed
+                or StepKind.Seal
+                or StepKind.Shade
+                or StepKind.Weather
+                or StepKind.FinalCoat;
 
     /// <summary>Makes dust or chips that settle in anything wet.</summary>
-    public static bool MakesDust(this StepKind kind) => kind is StepKind.Sand or StepKind.CleanLines or StepKind.Roughen or StepKind.OpenTubes or StepKind.Pin or StepKind.Magnet;
+    public static bool MakesDust(this StepKind kind) =>
+        kind is StepKind.Sand or StepKind.CleanLines or StepKind.Roughen or StepKind.OpenTubes or StepKind.Pin or StepKind.Magnet;
 
     /// <summary>Done at the table or on paper: no hand comes near the model.</summary>
-    public static bool LeavesTheModelAlone(this StepKind kind) => kind is StepKind.Study or StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.TestPatch;
+    public static bool LeavesTheModelAlone(this StepKind kind) =>
+        kind is StepKind.Study or StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.TestPatch;
 }
 
 /// <summary>Questions about products.</summary>
 public static class ProductClasses
 {
     /// <summary>Carries solvent that attacks foam and soft plastic.</summary>
-    public static bool HasSolvent(this ProductClass product) => product is ProductClass.AcrylicSolvent or ProductClass.Lacquer or ProductClass.EnamelAlkyd;
+    public static bool HasSolvent(this ProductClass product) =>
+        product is ProductClass.AcrylicSolvent or ProductClass.Lacquer or ProductClass.EnamelAlkyd;
 
     /// <summary>A glue or filler: hard enough to wash, file or twist at its next-layer stage.</summary>
     public static bool Binds(this ProductClass product) =>
-        product is ProductClass.PlasticCement or ProductClass.Ca or ProductClass.EpoxyPutty or ProductClass.AcrylicPutty or ProductClass.Pva;
+        product
+            is ProductClass.PlasticCement
+                or ProductClass.Ca
+                or ProductClass.EpoxyPutty
+                or ProductClass.AcrylicPutty
+                or ProductClass.Pva;
 }

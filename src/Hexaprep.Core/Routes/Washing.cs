@@ -15,18 +15,35 @@ public static class Washing
     private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
-    [
-        new(Wash, _ => Side.Wash, Needed, Why, Baths) { LeftOut = WhyNot },
-    ];
+    public static readonly IReadOnlyList<StepChoice> Choices = [new(Wash, _ => Side.Wash, Needed, Why, Baths) { LeftOut = WhyNot }];
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        Rule.Before("FileBeforeWash", CleanLines, Wash, Strength.Practice, "Dust and skin grease leave with the bath; filed later, it is washed again."),
-        Rule.Before("WashBeforeRoughening", Wash, Roughen, Strength.Practice, "Release agent is rubbed into the scratches otherwise.", First),
+        Rule.Before(
+            "FileBeforeWash",
+            CleanLines,
+            Wash,
+            Strength.Practice,
+            "Dust and skin grease leave with the bath; filed later, it is washed again."
+        ),
+        Rule.Before(
+            "WashBeforeRoughening",
+            Wash,
+            Roughen,
+            Strength.Practice,
+            "Release agent is rubbed into the scratches otherwise.",
+            First
+        ),
         Rule.Before("WashBeforeDryFit", Wash, DryFit, Strength.Practice, "Fitted greasy, it is fitted twice.", First),
-        Rule.Needs("ReleaseAgentOffBeforeGlue", Wash, Glue, Strength.Law, "Glue does not stick to release agent; a little damp does not harm it.", Agent),
+        Rule.Needs(
+            "ReleaseAgentOffBeforeGlue",
+            Wash,
+            Glue,
+            Strength.Law,
+            "Glue does not stick to release agent; a little damp does not harm it.",
+            Agent
+        ),
         Rule.Before("WashBeforeGlue", Wash, Glue, Strength.Practice, "Glue holds a clean face best.", j => First(j) && !Agent(j)),
         Rule.Needs("ReleaseAgentOffBeforePrimer", Wash, Prime, Strength.Law, "Primer does not stick to release agent.", Agent),
         Rule.NeedsDry("GlueHardBeforeWash", Glue, Wash, Readiness.NextLayer, Strength.Law, "Young joints come apart in the bath.", Last),
@@ -34,14 +51,59 @@ public static class Washing
         Rule.Before("SandBeforeWash", Sand, Wash, Strength.Practice, "Sanding dust leaves with the bath.", Last),
         Rule.NeedsDry("WaterDryBeforePrimer", Wash, Prime, Readiness.NextLayer, Strength.Law, "Water in a recess lifts primer."),
         Rule.Before("WashedBeforeBase", Wash, Base, Strength.Practice, "Washed first; damp is fine for base glue."),
-        Rule.NeverOn("NoWarmBathForResin", Wash, Barred.By("soap_warm"), Strength.Law, "Heat bends cast and printed resin; a mixed tray takes the coolest water.", "soap_cool", Cool),
-        Rule.NeverOn("NoAcidOnLeadOrPlastic", Wash, Barred.By("acid_dip"), Strength.Law, "Acid dissolves lead and does plastics no good: only metal you have named free of lead.", "soap_cool",
-            j => !j.Batch.LeadFree || j.Any(m => m != Material.WhiteMetal)),
-        Rule.NeverOn("NoAcidOnMagnets", Wash, Barred.By("acid_dip"), Strength.Law, "Acid eats magnets.", "soap_cool") with { After = Magnet },
-        Rule.Card("PrimeWashedMetalSoon", RuleKind.Soon, Wash, Strength.Practice, "Prime washed metal before it is handled again: skin grease and tarnish come back.", j => j.Any(m => m.IsMetal())),
-        Rule.Card("WipeAfterLongHandling", RuleKind.Soon, Wash, Strength.Practice, "Handled for long afterwards: wipe again before primer.", First),
-        Rule.Card("YoungJointsStayOut", RuleKind.NeedsDry, Wash, Strength.Law, "A joint that still gives under a light twist stays out of the bath: it would come off in the bowl.", j => Last(j) && j.Batch.Parts > 1),
-        Rule.Card("WetPiecesStandApart", RuleKind.NotWhile, Wash, Strength.Practice, "Wet pieces stand open and apart: no closed dusty box, nothing touching."),
+        Rule.NeverOn(
+            "NoWarmBathForResin",
+            Wash,
+            Barred.By("soap_warm"),
+            Strength.Law,
+            "Heat bends cast and printed resin; a mixed tray takes the coolest water.",
+            "soap_cool",
+            Cool
+        ),
+        Rule.NeverOn(
+            "NoAcidOnLeadOrPlastic",
+            Wash,
+            Barred.By("acid_dip"),
+            Strength.Law,
+            "Acid dissolves lead and does plastics no good: only metal you have named free of lead.",
+            "soap_cool",
+            j => !j.Batch.LeadFree || j.Any(m => m != Material.WhiteMetal)
+        ),
+        Rule.NeverOn("NoAcidOnMagnets", Wash, Barred.By("acid_dip"), Strength.Law, "Acid eats magnets.", "soap_cool") with
+        {
+            After = Magnet,
+        },
+        Rule.Card(
+            "PrimeWashedMetalSoon",
+            RuleKind.Soon,
+            Wash,
+            Strength.Practice,
+            "Prime washed metal before it is handled again: skin grease and tarnish come back.",
+            j => j.Any(m => m.IsMetal())
+        ),
+        Rule.Card(
+            "WipeAfterLongHandling",
+            RuleKind.Soon,
+            Wash,
+            Strength.Practice,
+            "Handled for long afterwards: wipe again before primer.",
+            First
+        ),
+        Rule.Card(
+            "YoungJointsStayOut",
+            RuleKind.NeedsDry,
+            Wash,
+            Strength.Law,
+            "A joint that still gives under a light twist stays out of the bath: it would come off in the bowl.",
+            j => Last(j) && j.Batch.Parts > 1
+        ),
+        Rule.Card(
+            "WetPiecesStandApart",
+            RuleKind.NotWhile,
+            Wash,
+            Strength.Practice,
+            "Wet pieces stand open and apart: no closed dusty box, nothing touching."
+        ),
     ];
 
     private static bool Early(Material m) => m.HasReleaseAgent() || m is Material.Photopolymer;
@@ -53,12 +115,19 @@ public static class Washing
     private static string? WhyNot(Job j) =>
         j.Follows(Schools.WashNeed, "always") ? null
         : Finished(j) ? "Sold washed and cured: nothing is left to wash off."
-        : j.Follows(Schools.WashNeed, "only_must") && !j.Any(Early) ? "Frame plastic is not washed, by house rule: primer may lift where fingers were."
+        : j.Follows(Schools.WashNeed, "only_must") && !j.Any(Early)
+            ? "Frame plastic is not washed, by house rule: primer may lift where fingers were."
         : null;
 
     private static IReadOnlyList<StepDraft> Baths(Job j)
     {
-        static StepDraft By(string method, int seconds = 45, int setup = 5) => new(setup, seconds) { OneGo = true, Product = ProductClass.Water, Method = method };
+        static StepDraft By(string method, int seconds = 45, int setup = 5) =>
+            new(setup, seconds)
+            {
+                OneGo = true,
+                Product = ProductClass.Water,
+                Method = method,
+            };
         var warm = j.Follows(Schools.BathWarmth, "by_material") && j.All(m => m.IsStyrene() || m == Material.WhiteMetal);
         StepDraft[] soap = warm ? [By("soap_warm"), By("soap_cool")] : [By("soap_cool"), By("soap_warm")];
         return j.House.Of(Schools.Bath).Id switch
@@ -72,7 +141,8 @@ public static class Washing
     private static string Why(Job j) =>
         j.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."
         : j.Any(m => m.IsMetal()) ? "Castings keep release agent and file dust: primer does not hold on them."
-        : j.Any(m => m is Material.Photopolymer) ? "The lot's state is not known to be finished, so prints are washed; a tacky print is not primed."
+        : j.Any(m => m is Material.Photopolymer)
+            ? "The lot's state is not known to be finished, so prints are washed; a tacky print is not primed."
         : j.Any(m => m is Material.Unknown) ? "Material unknown: washed as if it carried release agent."
         : "One wash after assembly takes dust and finger marks off before primer.";
 }

@@ -7,7 +7,8 @@ internal static class Assignment
     /// <param name="n">Rows and columns.</param>
     public static long Least(Func<int, int, long> cost, int n)
     {
-        if (n == 0) return 0;
+        if (n == 0)
+            return 0;
         var (u, v, match, way) = (new long[n + 1], new long[n + 1], new int[n + 1], new int[n + 1]);
         for (var row = 1; row <= n; row++)
         {
@@ -23,15 +24,23 @@ internal static class Assignment
                 var delta = long.MaxValue;
                 for (var j = 1; j <= n; j++)
                 {
-                    if (used[j]) continue;
+                    if (used[j])
+                        continue;
                     var reduced = cost(at - 1, j - 1) - u[at] - v[j];
-                    if (reduced < least[j]) (least[j], way[j]) = (reduced, column);
-                    if (least[j] < delta) (delta, next) = (least[j], j);
+                    if (reduced < least[j])
+                        (least[j], way[j]) = (reduced, column);
+                    if (least[j] < delta)
+                        (delta, next) = (least[j], j);
                 }
                 for (var j = 0; j <= n; j++)
                 {
-                    if (used[j]) { u[match[j]] += delta; v[j] -= delta; }
-                    else least[j] -= delta;
+                    if (used[j])
+                    {
+                        u[match[j]] += delta;
+                        v[j] -= delta;
+                    }
+                    else
+                        least[j] -= delta;
                 }
                 column = next;
             } while (match[column] != 0);

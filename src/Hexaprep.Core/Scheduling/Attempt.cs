@@ -3,17 +3,30 @@ namespace Hexaprep.Core.Scheduling;
 /// <summary>One trial change of a timetable: what is taken out and laid anew, and the way back.</summary>
 internal sealed class Attempt
 {
-    private const int MostCascades = 12, MostMoves = 60;
+    private const int MostCascades = 12,
+        MostMoves = 60;
     private readonly CompiledProblem _p;
     private readonly Timetable _table;
     private readonly Placer _placer;
-    private readonly int[] _stampOfStep, _stampOfSitting, _stampOfUnit;
+    private readonly int[] _stampOfStep,
+        _stampOfSitting,
+        _stampOfUnit;
     private readonly Piece[] _pieces;
     private Piece[] _was = new Piece[64];
-    private int[] _steps = new int[64], _counts = new int[64], _sittings = new int[64], _units = new int[64];
-    private int _stepCount, _wasCount, _sittingCount, _unitCount, _stamp;
-    private readonly long[] _unitBound, _alone;
-    private long _before, _limit, _bound;
+    private int[] _steps = new int[64],
+        _counts = new int[64],
+        _sittings = new int[64],
+        _units = new int[64];
+    private int _stepCount,
+        _wasCount,
+        _sittingCount,
+        _unitCount,
+        _stamp;
+    private readonly long[] _unitBound,
+        _alone;
+    private long _before,
+        _limit,
+        _bound;
     private readonly CancellationToken _cancel;
 
     public Attempt(CompiledProblem problem, Timetable table, Placer placer, CancellationToken cancel = default)
@@ -28,7 +41,8 @@ internal sealed class Attempt
         placer.Displaced = k => Once(k, _stampOfSitting, ref _sittings, ref _sittingCount);
     }
 
-    /// <summary>The work the change took when it was last looked at or undone: the mean of the steps taken out and the steps laid, and one.</summary>
+    /// <summary>The work the change took when it was last looked at or undone: the mean of the steps taken out and the steps laid, and
+    /// one.</summary>
     public int Work { get; private set; }
 
     /// <summary>Begins a change.</summary>
@@ -52,9 +66,11 @@ internal sealed class Attempt
     public bool Hopeless(int step, int start)
     {
         var unit = _p.Unit[step];
-        if (_stampOfUnit[unit] != _stamp) return false;
+        if (_stampOfUnit[unit] != _stamp)
+            return false;
         var cost = _p.CostOf(unit, start + _p.Tail[step]);
-        if (cost <= _unitBound[unit]) return false;
+        if (cost <= _unitBound[unit])
+            return false;
         _bound += cost - _unitBound[unit];
         _unitBound[unit] = cost;
         return _bound > _limit;
@@ -63,7 +79,8 @@ internal sealed class Attempt
     /// <summary>Takes a step out, to be laid anew.</summary>
     public void Take(int step)
     {
-        if (!_table.Placed(step)) return;
+        if (!_table.Placed(step))
+            return;
         Touch(step);
         _table.Take(step, _pieces);
     }
@@ -72,23 +89,30 @@ internal sealed class Attempt
     public void TakeFrom(int cluster, int position)
     {
         var sequence = _p.Sequence[cluster];
-        for (var i = sequence.Length - 1; i >= position; i--) Take(sequence[i]);
+        for (var i = sequence.Length - 1; i >= position; i--)
+            Take(sequence[i]);
     }
 
-    /// <summary>Sees to it that every coat still has the minutes that its neighbours in the sitting leave it. False when that cannot be had.</summary>
+    /// <summary>Sees to it that every coat still has the minutes that its neighbours in the sitting leave it. False when that cannot
+    /// be had.</summary>
     public bool MendSprays()
     {
-        int cascades = 0, moves = 0;
+        int cascades = 0,
+            moves = 0;
         for (var s = 0; s < _sittingCount; s++)
         {
-            if (_table.BrokenSpray(_sittings[s]) is not (>= 0 and var step)) continue;
-            if (++moves > MostMoves) return false;
+            if (_table.BrokenSpray(_sittings[s]) is not (>= 0 and var step))
+                continue;
+            if (++moves > MostMoves)
+                return false;
             Take(step);
             if (!_table.PutBetween(step, 0, CompiledProblem.Never))
             {
-                if (++cascades > MostCascades) return false;
+                if (++cascades > MostCascades)
+                    return false;
                 TakeFrom(_p.Cluster[step], _p.Position[step]);
-                if (!_placer.Lay(_p.Cluster[step])) return false;
+                if (!_placer.Lay(_p.Cluster[step]))
+                    return false;
             }
             // What was mended may have broken what was looked at before.
             s = -1;
@@ -100,7 +124,8 @@ internal sealed class Attempt
     public long Gain()
     {
         Work = 1 + (_stepCount + CountLaid()) / 2;
-        for (var i = 0; i < _unitCount; i++) _table.Value(_units[i]);
+        for (var i = 0; i < _unitCount; i++)
+            _table.Value(_units[i]);
         return _table.Value() - _before;
     }
 
@@ -110,15 +135,18 @@ internal sealed class Attempt
         Work = 1 + (_stepCount + CountLaid()) / 2;
         for (var i = 0; i < _stepCount; i++)
         {
-            if (_table.Placed(_steps[i])) _table.Take(_steps[i], _pieces);
+            if (_table.Placed(_steps[i]))
+                _table.Take(_steps[i], _pieces);
         }
         var at = _wasCount;
         for (var i = _stepCount - 1; i >= 0; i--)
         {
             at -= _counts[i];
-            if (_counts[i] > 0) _table.Put(_steps[i], _was.AsSpan(at, _counts[i]));
+            if (_counts[i] > 0)
+                _table.Put(_steps[i], _was.AsSpan(at, _counts[i]));
         }
-        for (var i = 0; i < _unitCount; i++) _table.Value(_units[i]);
+        for (var i = 0; i < _unitCount; i++)
+            _table.Value(_units[i]);
     }
 
     private int CountLaid()
@@ -126,7 +154,8 @@ internal sealed class Attempt
         var laid = 0;
         for (var i = 0; i < _stepCount; i++)
         {
-            if (_table.Placed(_steps[i])) laid++;
+            if (_table.Placed(_steps[i]))
+                laid++;
         }
         return laid;
     }
@@ -134,10 +163,13 @@ internal sealed class Attempt
     // Remembers where a step stood when the change began, and that coats behind it may need other minutes.
     private void Touch(int step)
     {
-        if (_p.Mode[step] >= 0 && _table.Placed(step)) Once(_table.SittingOf(step), _stampOfSitting, ref _sittings, ref _sittingCount);
-        if (_stampOfStep[step] == _stamp) return;
+        if (_p.Mode[step] >= 0 && _table.Placed(step))
+            Once(_table.SittingOf(step), _stampOfSitting, ref _sittings, ref _sittingCount);
+        if (_stampOfStep[step] == _stamp)
+            return;
         _stampOfStep[step] = _stamp;
-        if (_wasCount + _pieces.Length > _was.Length) Array.Resize(ref _was, Math.Max(_was.Length * 2, _wasCount + _pieces.Length));
+        if (_wasCount + _pieces.Length > _was.Length)
+            Array.Resize(ref _was, Math.Max(_was.Length * 2, _wasCount + _pieces.Length));
         var count = _table.Read(step, _was.AsSpan(_wasCount));
         Push(ref _steps, _stepCount, step);
         Push(ref _counts, _stepCount++, count);
@@ -153,14 +185,16 @@ internal sealed class Attempt
 
     private void Once(int item, int[] stamps, ref int[] list, ref int count)
     {
-        if (stamps[item] == _stamp) return;
+        if (stamps[item] == _stamp)
+            return;
         stamps[item] = _stamp;
         Push(ref list, count++, item);
     }
 
     private static void Push(ref int[] list, int at, int item)
     {
-        if (at == list.Length) Array.Resize(ref list, at * 2);
+        if (at == list.Length)
+            Array.Resize(ref list, at * 2);
         list[at] = item;
     }
 }

@@ -1,24 +1,33 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>The kinds of thing that hold a step where it is. Each but the last is a constraint of the model that breaks when the step moves a minute earlier.</summary>
+/// <summary>The kinds of thing that hold a step where it is. Each but the last is a constraint of the model that breaks when the step
+/// moves a minute earlier.</summary>
 public enum BindingKind
 {
     /// <summary>A least wait after the step before (MINLAG).</summary>
     Wait,
+
     /// <summary>A forbidden gap after the step before (FORBIDDEN).</summary>
     Gap,
+
     /// <summary>The one pair of hands (HANDS).</summary>
     Hands,
+
     /// <summary>No sitting before (SITTING).</summary>
     Sitting,
+
     /// <summary>Not fit for spraying before (SPRAYWINDOW).</summary>
     SprayWindow,
+
     /// <summary>Handles or rack slots held by others (CAPACITY).</summary>
     Resource,
+
     /// <summary>The minutes of a coat, its own or the next one's, would no longer be right (DURATION).</summary>
     SetUp,
+
     /// <summary>The step after must follow soon, and is held itself (MAXLAG or FINISHMAX).</summary>
     Window,
+
     /// <summary>Nothing breaks: held back for what that buys, or since it is not needed before.</summary>
     HeldBack,
 }
@@ -31,7 +40,8 @@ public enum BindingKind
 /// <param name="Step">The step named.</param>
 public sealed record Binding(BindingKind Kind, int At, bool Binds, string? Batch = null, string? Step = null)
 {
-    /// <summary>For a step held back: by how much the plan would be dearer if it went as early as it can; 0 when it is only not needed before.</summary>
+    /// <summary>For a step held back: by how much the plan would be dearer if it went as early as it can; 0 when it is only not needed
+    /// before.</summary>
     public long Buys { get; init; }
 
     /// <summary>What is scarce, where that binds; otherwise null.</summary>
@@ -71,7 +81,8 @@ public sealed class Bindings
     /// <summary>What holds a planned step, with the steps tied to it; null for one that is frozen, unplanned or unknown.</summary>
     public StepReason? Reason(string batch, string stepId)
     {
-        if (!_p.ById.TryGetValue((batch, stepId), out var step) || _p.Frozen[step] || !_table.Placed(step)) return null;
+        if (!_p.ById.TryGetValue((batch, stepId), out var step) || _p.Frozen[step] || !_table.Placed(step))
+            return null;
         _group.Clear();
         _group.Add(step);
         var found = Breaks();
@@ -79,7 +90,8 @@ public sealed class Bindings
         // A window that closes behind it takes the step after along, as far as that goes.
         while (found.TrueForAll(b => b.Kind == BindingKind.Window) && found.Count > 0)
         {
-            foreach (var window in found) _group.Add(_p.ById[(window.Batch!, window.Step!)]);
+            foreach (var window in found)
+                _group.Add(_p.ById[(window.Batch!, window.Step!)]);
             found = Breaks();
         }
         // All of them together could go: then it is the window itself that keeps the step from going alone.
@@ -89,7 +101,8 @@ public sealed class Bindings
             found = alone;
         }
         var moved = _group.Order().Select(i => (BatchOf(i), _p.StepId[i])).ToList();
-        if (found.Count == 0) found.Add(HeldBack(step));
+        if (found.Count == 0)
+            found.Add(HeldBack(step));
         found.AddRange(Passed(step, found));
         return new StepReason(moved, [.. found.OrderBy(b => b.At).ThenBy(b => b.Binds)]);
     }
@@ -103,22 +116,37 @@ public sealed class Bindings
             foreach (var a in _p.In[step])
             {
                 ref readonly var arc = ref _p.Arcs[a];
-                if (_group.Contains(arc.From)) continue;
+                if (_group.Contains(arc.From))
+                    continue;
                 var gap = _table.Start[step] - _table.End[arc.From] - 1;
-                if (gap < arc.Min) found.Add(Named(BindingKind.Wait, _table.Start[step], arc.From, "MINLAG"));
-                if (gap > arc.Lo && gap < arc.Hi) found.Add(Named(BindingKind.Gap, _table.Start[step], arc.From, "FORBIDDEN"));
+                if (gap < arc.Min)
+                    found.Add(Named(BindingKind.Wait, _table.Start[step], arc.From, "MINLAG"));
+                if (gap > arc.Lo && gap < arc.Hi)
+                    found.Add(Named(BindingKind.Gap, _table.Start[step], arc.From, "FORBIDDEN"));
             }
             foreach (var a in _p.Out[step])
             {
                 ref readonly var arc = ref _p.Arcs[a];
-                if (_group.Contains(arc.To) || _p.Frozen[arc.To] || !_table.Placed(arc.To)) continue;
+                if (_group.Contains(arc.To) || _p.Frozen[arc.To] || !_table.Placed(arc.To))
+                    continue;
                 var gap = _table.Start[arc.To] - _table.End[step] + 1;
-                var code = gap > arc.Max ? "MAXLAG" : gap > arc.Lo && gap < arc.Hi ? "FORBIDDEN" : _table.End[arc.To] - _table.End[step] + 1 > arc.FinishMax ? "FINISHMAX" : null;
-                if (code is not null) found.Add(Named(BindingKind.Window, _table.Start[step], arc.To, code));
+                var code =
+                    gap > arc.Max ? "MAXLAG"
+                    : gap > arc.Lo && gap < arc.Hi ? "FORBIDDEN"
+                    : _table.End[arc.To] - _table.End[step] + 1 > arc.FinishMax ? "FINISHMAX"
+                    : null;
+                if (code is not null)
+                    found.Add(Named(BindingKind.Window, _table.Start[step], arc.To, code));
             }
             foreach (var h in _p.Opens[step])
             {
-                if (_table.TakenBefore(h, _group) is { } by) found.Add(Named(BindingKind.Resource, _table.Start[step], by, "CAPACITY") with { Resource = _p.Problem.Resources[_p.Holds[h].Resource].Id });
+                if (_table.TakenBefore(h, _group) is { } by)
+                    found.Add(
+                        Named(BindingKind.Resource, _table.Start[step], by, "CAPACITY") with
+                        {
+                            Resource = _p.Problem.Resources[_p.Holds[h].Resource].Id,
+                        }
+                    );
             }
         }
         return found;
@@ -130,11 +158,16 @@ public sealed class Bindings
         for (var i = 0; i < count; i++)
         {
             var piece = _was[i];
-            if (piece.Begin == _p.SittingBegin[piece.Sitting]) found.Add(new Binding(BindingKind.Sitting, piece.Begin, true) { Breach = "SITTING" });
-            if (_table.HandsBefore(piece.Sitting, step, piece.Begin, _group) is >= 0 and var before) found.Add(Named(BindingKind.Hands, piece.Begin, before, _table.Ends(before, piece.Begin) ? "HANDS" : "CLOSING"));
-            if (_p.Mode[step] < 0) continue;
-            if (!_p.Problem.SprayWindows.Any(w => w.Begin < piece.Begin && piece.End - 1 <= w.End)) found.Add(new Binding(BindingKind.SprayWindow, piece.Begin, true) { Breach = "SPRAYWINDOW" });
-            if (_table.SetUpBreaks(piece.Sitting, _group) is >= 0 and var other) found.Add(Named(BindingKind.SetUp, piece.Begin, other, "DURATION"));
+            if (piece.Begin == _p.SittingBegin[piece.Sitting])
+                found.Add(new Binding(BindingKind.Sitting, piece.Begin, true) { Breach = "SITTING" });
+            if (_table.HandsBefore(piece.Sitting, step, piece.Begin, _group) is >= 0 and var before)
+                found.Add(Named(BindingKind.Hands, piece.Begin, before, _table.Ends(before, piece.Begin) ? "HANDS" : "CLOSING"));
+            if (_p.Mode[step] < 0)
+                continue;
+            if (!_p.Problem.SprayWindows.Any(w => w.Begin < piece.Begin && piece.End - 1 <= w.End))
+                found.Add(new Binding(BindingKind.SprayWindow, piece.Begin, true) { Breach = "SPRAYWINDOW" });
+            if (_table.SetUpBreaks(piece.Sitting, _group) is >= 0 and var other)
+                found.Add(Named(BindingKind.SetUp, piece.Begin, other, "DURATION"));
         }
     }
 
@@ -150,14 +183,16 @@ public sealed class Bindings
             _table.Value(_p.Unit[step]);
             buys = Math.Max(0, _table.Value() - before);
         }
-        if (_table.Placed(step)) _table.Take(step, _table.Found);
+        if (_table.Placed(step))
+            _table.Take(step, _table.Found);
         _table.Put(step, _was.AsSpan(0, count));
         _table.Value(_p.Unit[step]);
         var needed = int.MaxValue;
         foreach (var a in _p.Out[step])
         {
             ref readonly var arc = ref _p.Arcs[a];
-            if (_table.Placed(arc.To)) needed = Math.Min(needed, _table.Start[arc.To] - arc.Min);
+            if (_table.Placed(arc.To))
+                needed = Math.Min(needed, _table.Start[arc.To] - arc.Min);
         }
         return new Binding(BindingKind.HeldBack, needed == int.MaxValue ? start : needed, true) { Buys = buys };
     }
@@ -169,14 +204,21 @@ public sealed class Bindings
         foreach (var a in _p.In[step])
         {
             ref readonly var arc = ref _p.Arcs[a];
-            if (_table.End[arc.From] + arc.Min < start && !found.Exists(b => b.Step == _p.StepId[_p.Arcs[a].From])) yield return Named(BindingKind.Wait, _table.End[arc.From] + arc.Min, arc.From, null) with { Binds = false };
+            if (_table.End[arc.From] + arc.Min < start && !found.Exists(b => b.Step == _p.StepId[_p.Arcs[a].From]))
+                yield return Named(BindingKind.Wait, _table.End[arc.From] + arc.Min, arc.From, null) with
+                {
+                    Binds = false,
+                };
         }
         var k = _p.SittingFrom(start);
-        if (k < _p.Sittings && _p.SittingBegin[k] < start) yield return new Binding(BindingKind.Sitting, _p.SittingBegin[k], false);
-        if (_p.Mode[step] >= 0 && _p.SlotFrom(start) is var q && q < _p.Slots.Length && _p.Slots[q].Begin < start) yield return new Binding(BindingKind.SprayWindow, _p.Slots[q].Begin, false);
+        if (k < _p.Sittings && _p.SittingBegin[k] < start)
+            yield return new Binding(BindingKind.Sitting, _p.SittingBegin[k], false);
+        if (_p.Mode[step] >= 0 && _p.SlotFrom(start) is var q && q < _p.Slots.Length && _p.Slots[q].Begin < start)
+            yield return new Binding(BindingKind.SprayWindow, _p.Slots[q].Begin, false);
     }
 
-    private Binding Named(BindingKind kind, int at, int step, string? breach) => new(kind, at, true, BatchOf(step), _p.StepId[step]) { Breach = breach };
+    private Binding Named(BindingKind kind, int at, int step, string? breach) =>
+        new(kind, at, true, BatchOf(step), _p.StepId[step]) { Breach = breach };
 
     private string BatchOf(int step) => _p.Problem.Batches[_p.Batch[step]].Id;
 }

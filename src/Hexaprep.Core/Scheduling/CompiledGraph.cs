@@ -8,7 +8,8 @@ internal sealed partial class CompiledProblem
         return new Arc(from, to, arc.Min, arc.Max ?? Never, arc.Forbid?.Begin ?? Never, arc.Forbid?.End ?? Never, arc.FinishMax ?? Never);
     }
 
-    private IEnumerable<Hold> Compile(PlanBatch batch, Dictionary<string, int> resources, int[] order, int[] since) => batch.Holds.Select(h => Compile(batch, h, resources, order, since));
+    private IEnumerable<Hold> Compile(PlanBatch batch, Dictionary<string, int> resources, int[] order, int[] since) =>
+        batch.Holds.Select(h => Compile(batch, h, resources, order, since));
 
     private Hold Compile(PlanBatch batch, PlanHold hold, Dictionary<string, int> resources, int[] order, int[] since)
     {
@@ -18,17 +19,26 @@ internal sealed partial class CompiledProblem
         return new Hold(resources[hold.Resource], hold.Amount, from, fromEdge, to, toEdge, Math.Max(0, least));
     }
 
-    private int EdgeAfterStart(int step, StepEdge edge) => edge switch { StepEdge.Start => 0, StepEdge.End => LeastMinutes(step), _ => LeastMinutes(step) + Wait[step] };
+    private int EdgeAfterStart(int step, StepEdge edge) =>
+        edge switch
+        {
+            StepEdge.Start => 0,
+            StepEdge.End => LeastMinutes(step),
+            _ => LeastMinutes(step) + Wait[step],
+        };
 
     // From start to start by work and waits alone, no calendar: no plan can do it in less.
     private int LeastBetween(int from, int to, int[] order, int[] since)
     {
-        foreach (var i in order) since[i] = -1;
+        foreach (var i in order)
+            since[i] = -1;
         since[from] = 0;
         foreach (var i in order)
         {
-            if (since[i] < 0) continue;
-            foreach (var a in Out[i]) since[Arcs[a].To] = Math.Max(since[Arcs[a].To], since[i] + LeastMinutes(i) + Arcs[a].Min);
+            if (since[i] < 0)
+                continue;
+            foreach (var a in Out[i])
+                since[Arcs[a].To] = Math.Max(since[Arcs[a].To], since[i] + LeastMinutes(i) + Arcs[a].Min);
         }
         return Math.Max(0, since[to]);
     }
@@ -44,19 +54,27 @@ internal sealed partial class CompiledProblem
         var order = new List<int>(Steps);
         for (var i = 0; i < Steps; i++)
         {
-            if (open[i] == 0) order.Add(i);
+            if (open[i] == 0)
+                order.Add(i);
         }
         for (var at = 0; at < order.Count; at++)
         {
             foreach (var a in Out[order[at]])
             {
-                if (--open[Arcs[a].To] == 0) order.Add(Arcs[a].To);
+                if (--open[Arcs[a].To] == 0)
+                    order.Add(Arcs[a].To);
             }
         }
         if (order.Count < Steps)
         {
             var stuck = Array.FindIndex(open, n => n > 0);
-            throw new RefusedException(new Refusal($"$.batches[{Batch[stuck]}].arcs", $"The arcs around step {StepId[stuck]} run in a circle.", "Take one of them out: a step cannot wait for itself."));
+            throw new RefusedException(
+                new Refusal(
+                    $"$.batches[{Batch[stuck]}].arcs",
+                    $"The arcs around step {StepId[stuck]} run in a circle.",
+                    "Take one of them out: a step cannot wait for itself."
+                )
+            );
         }
         return [.. order];
     }
@@ -68,7 +86,8 @@ internal sealed partial class CompiledProblem
         {
             var i = order[at];
             var after = Wait[i];
-            foreach (var a in Out[i]) after = Math.Max(after, Arcs[a].Min + tail[Arcs[a].To]);
+            foreach (var a in Out[i])
+                after = Math.Max(after, Arcs[a].Min + tail[Arcs[a].To]);
             tail[i] = LeastMinutes(i) + after;
         }
         return tail;
@@ -86,7 +105,8 @@ internal sealed partial class CompiledProblem
         }
         var number = new int[Batches];
         var count = 0;
-        for (var b = 0; b < Batches; b++) number[b] = Root(b) == b ? count++ : number[Root(b)];
+        for (var b = 0; b < Batches; b++)
+            number[b] = Root(b) == b ? count++ : number[Root(b)];
         return (Array.ConvertAll(Batch, b => number[b]), count);
     }
 
@@ -97,11 +117,13 @@ internal sealed partial class CompiledProblem
         var span = new int[clusters];
         foreach (var i in Order)
         {
-            foreach (var a in Out[i]) head[Arcs[a].To] = Math.Max(head[Arcs[a].To], head[i] + LeastMinutes(i) + Arcs[a].Min);
+            foreach (var a in Out[i])
+                head[Arcs[a].To] = Math.Max(head[Arcs[a].To], head[i] + LeastMinutes(i) + Arcs[a].Min);
             span[Cluster[i]] = Math.Max(span[Cluster[i]], head[i] + Tail[i]);
         }
         var slack = new int[Steps];
-        for (var i = 0; i < Steps; i++) slack[i] = span[Cluster[i]] - head[i] - Tail[i];
+        for (var i = 0; i < Steps; i++)
+            slack[i] = span[Cluster[i]] - head[i] - Tail[i];
         return slack;
     }
 
@@ -111,11 +133,13 @@ internal sealed partial class CompiledProblem
         var count = 0;
         foreach (var i in steps)
         {
-            if (Frozen[i]) continue;
+            if (Frozen[i])
+                continue;
             count++;
             foreach (var a in In[i])
             {
-                if (!Frozen[Arcs[a].From]) waits[i]++;
+                if (!Frozen[Arcs[a].From])
+                    waits[i]++;
             }
         }
         var sequence = new int[count];
@@ -126,13 +150,16 @@ internal sealed partial class CompiledProblem
             var tied = false;
             foreach (var i in steps)
             {
-                if (Frozen[i] || done[i] || waits[i] > 0) continue;
+                if (Frozen[i] || done[i] || waits[i] > 0)
+                    continue;
                 var follows = last >= 0 && Follows(last, i);
-                if (best < 0 || (follows && !tied) || (follows == tied && Slack[i] < Slack[best])) (best, tied) = (i, follows);
+                if (best < 0 || (follows && !tied) || (follows == tied && Slack[i] < Slack[best]))
+                    (best, tied) = (i, follows);
             }
             sequence[at] = best;
             done[best] = true;
-            foreach (var a in Out[best]) waits[Arcs[a].To]--;
+            foreach (var a in Out[best])
+                waits[Arcs[a].To]--;
         }
         return sequence;
     }
@@ -141,7 +168,8 @@ internal sealed partial class CompiledProblem
     {
         foreach (var a in In[step])
         {
-            if (Arcs[a].From == before && (Arcs[a].Ties || Arcs[a].Lo != Never)) return true;
+            if (Arcs[a].From == before && (Arcs[a].Ties || Arcs[a].Lo != Never))
+                return true;
         }
         return false;
     }

@@ -8,7 +8,12 @@ internal readonly record struct Arc(int From, int To, int Min, int Max, int Lo, 
 }
 
 /// <summary>The three moments of a step that a hold may name.</summary>
-internal enum StepEdge { Start, End, Ready }
+internal enum StepEdge
+{
+    Start,
+    End,
+    Ready,
+}
 
 /// <summary>A hold between steps by number. Least is the least time it can last.</summary>
 internal readonly record struct Hold(int Resource, int Amount, int From, StepEdge FromEdge, int To, StepEdge ToEdge, int Least)
@@ -27,37 +32,64 @@ internal sealed partial class CompiledProblem
     public const int Never = int.MaxValue / 2;
 
     public readonly PlanProblem Problem;
-    public readonly int Steps, Batches, Units, Sittings;
-    public readonly int[] Batch, Unit, Count, Setup, PerModel, MaxChunks, Wait, Mode, Cluster, Position;
+    public readonly int Steps,
+        Batches,
+        Units,
+        Sittings;
+    public readonly int[] Batch,
+        Unit,
+        Count,
+        Setup,
+        PerModel,
+        MaxChunks,
+        Wait,
+        Mode,
+        Cluster,
+        Position;
     public readonly byte[] Attention;
     public readonly bool[] Frozen;
     public readonly string[] StepId;
-    public readonly int[] SittingBegin, SittingEnd;
+    public readonly int[] SittingBegin,
+        SittingEnd;
     public readonly SpraySlot[] Slots;
-    public readonly int[] Weight, Deadline, Capacity;
+    public readonly int[] Weight,
+        Deadline,
+        Capacity;
     public readonly int[][] Cleanout;
     public readonly string[] Modes;
     public readonly Arc[] Arcs;
     public readonly Hold[] Holds;
-    public readonly int[][] In, Out, Opens, Closes, StepsOfUnit, FinishersOfUnit;
+    public readonly int[][] In,
+        Out,
+        Opens,
+        Closes,
+        StepsOfUnit,
+        FinishersOfUnit;
+
     /// <summary>The steps of batches that arcs tie together, each after all it waits for; frozen ones are left out.</summary>
     public readonly int[][] Sequence;
+
     /// <summary>The longest chain of work and waits from a step's start to the end of what follows it.</summary>
     public readonly int[] Tail;
+
     /// <summary>Every step after all it waits for.</summary>
     public readonly int[] Order;
+
     /// <summary>How much later a step could be, by work and waits alone, without its cluster ending later.</summary>
     public readonly int[] Slack;
     public readonly Dictionary<(string Batch, string Step), int> ById;
     public readonly IReadOnlyList<PlanChunk> Fixed;
-    public readonly int Closing, Horizon;
+    public readonly int Closing,
+        Horizon;
     public readonly bool Watches;
     private readonly int[]?[] _minutes;
-    private readonly int[] _sittingAt, _slotAt;
+    private readonly int[] _sittingAt,
+        _slotAt;
 
     private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<PlanProblem, CompiledProblem> Known = [];
 
-    /// <summary>The problem compiled, once for as long as it is kept: a plan, its bound, its reasons and its second plans stand on one.</summary>
+    /// <summary>The problem compiled, once for as long as it is kept: a plan, its bound, its reasons and its second plans stand on
+    /// one.</summary>
     public static CompiledProblem Of(PlanProblem problem) => Known.GetValue(problem, p => new CompiledProblem(p));
 
     public CompiledProblem(PlanProblem problem)
@@ -70,7 +102,8 @@ internal sealed partial class CompiledProblem
         var specs = problem.Batches.SelectMany((b, i) => b.Steps.Select(s => (Batch: i, Owner: b, Spec: s))).ToArray();
         Steps = specs.Length;
         ById = new(Steps);
-        for (var i = 0; i < Steps; i++) ById.Add((specs[i].Owner.Id, specs[i].Spec.Id), i);
+        for (var i = 0; i < Steps; i++)
+            ById.Add((specs[i].Owner.Id, specs[i].Spec.Id), i);
         var frozen = Fixed.Select(c => (c.Batch, c.Step)).ToHashSet();
         var units = problem.Units.Select((u, i) => (u.Id, i)).ToDictionary(u => u.Id, u => u.i, StringComparer.Ordinal);
         Modes = [.. specs.Select(s => s.Spec.Mode).OfType<string>().Distinct().Order(StringComparer.Ordinal)];
@@ -84,12 +117,20 @@ internal sealed partial class CompiledProblem
         MaxChunks = Of(s => s.Spec.Mode is null ? Math.Max(1, s.Spec.MaxChunks) : 1);
         Wait = Of(s => s.Spec.Wait);
         Mode = Of(s => s.Spec.Mode is { } mode ? Array.IndexOf(Modes, mode) : -1);
-        Attention = Of(s => s.Spec.Attention switch { "watched" => Attend.Watched, "free" => Attend.Free, _ => s.Spec.Trifle == true ? Attend.Trifle : Attend.Hands });
+        Attention = Of(s =>
+            s.Spec.Attention switch
+            {
+                "watched" => Attend.Watched,
+                "free" => Attend.Free,
+                _ => s.Spec.Trifle == true ? Attend.Trifle : Attend.Hands,
+            }
+        );
         Frozen = Of(s => frozen.Contains((s.Owner.Id, s.Spec.Id)));
         // Given work leaves no set-up behind that could be shared.
         for (var i = 0; i < Steps; i++)
         {
-            if (Frozen[i]) Mode[i] = -1;
+            if (Frozen[i])
+                Mode[i] = -1;
         }
         _minutes = Of(s => s.Spec.Minutes?.ToArray());
         Watches = Attention.Any(a => a != Attend.Hands);
@@ -102,7 +143,18 @@ internal sealed partial class CompiledProblem
         Weight = [.. problem.Units.Select(u => u.Weight)];
         Deadline = [.. problem.Units.Select(u => u.Deadline ?? Never)];
         Capacity = [.. problem.Resources.Select(r => r.Capacity)];
-        Cleanout = [.. Modes.Select(from => Modes.Select(to => from == to ? 0 : problem.Cleanout.TryGetValue(from, out var row) && row.TryGetValue(to, out var m) ? m : 0).ToArray())];
+        Cleanout =
+        [
+            .. Modes.Select(from =>
+                Modes
+                    .Select(to =>
+                        from == to ? 0
+                        : problem.Cleanout.TryGetValue(from, out var row) && row.TryGetValue(to, out var m) ? m
+                        : 0
+                    )
+                    .ToArray()
+            ),
+        ];
 
         Arcs = [.. problem.Batches.SelectMany(b => b.Arcs.Select(a => Compile(b, a)))];
         In = Lists(Steps, Arcs.Length, a => Arcs[a].To);
@@ -124,7 +176,8 @@ internal sealed partial class CompiledProblem
         Position = new int[Steps];
         foreach (var sequence in Sequence)
         {
-            for (var at = 0; at < sequence.Length; at++) Position[sequence[at]] = at;
+            for (var at = 0; at < sequence.Length; at++)
+                Position[sequence[at]] = at;
         }
 
         T[] Of<T>(Func<(int Batch, PlanBatch Owner, PlanStep Spec), T> read) => Array.ConvertAll(specs, s => read(s));
@@ -145,12 +198,15 @@ internal sealed partial class CompiledProblem
         if (_minutes[step] is not { } table)
         {
             var room = minutes - Setup[step];
-            if (room <= 0) return 0;
+            if (room <= 0)
+                return 0;
             return PerModel[step] == 0 ? most : Math.Min(most, room / PerModel[step]);
         }
         var at = Array.BinarySearch(table, 0, most, minutes + 1);
-        if (at < 0) at = ~at;
-        while (at > 0 && table[at - 1] > minutes) at--;
+        if (at < 0)
+            at = ~at;
+        while (at > 0 && table[at - 1] > minutes)
+            at--;
         return at;
     }
 
@@ -165,7 +221,8 @@ internal sealed partial class CompiledProblem
     public int SittingFrom(int t)
     {
         var k = _sittingAt[Math.Clamp(t >> 6, 0, _sittingAt.Length - 1)];
-        while (k < Sittings && SittingEnd[k] <= t) k++;
+        while (k < Sittings && SittingEnd[k] <= t)
+            k++;
         return k;
     }
 
@@ -173,14 +230,16 @@ internal sealed partial class CompiledProblem
     public int SlotFrom(int t)
     {
         var k = _slotAt[Math.Clamp(t >> 6, 0, _slotAt.Length - 1)];
-        while (k < Slots.Length && Slots[k].End <= t) k++;
+        while (k < Slots.Length && Slots[k].End <= t)
+            k++;
         return k;
     }
 
     /// <summary>The first minute at or after another that lies in a sitting, for a coat in a stretch for spraying.</summary>
     public int FirstChance(int step, int from)
     {
-        if (Mode[step] >= 0) return SlotFrom(from) is var q && q < Slots.Length ? Math.Max(from, Slots[q].Begin) : Horizon;
+        if (Mode[step] >= 0)
+            return SlotFrom(from) is var q && q < Slots.Length ? Math.Max(from, Slots[q].Begin) : Horizon;
         return SittingFrom(from) is var k && k < Sittings ? Math.Max(from, SittingBegin[k]) : Horizon;
     }
 
@@ -190,8 +249,10 @@ internal sealed partial class CompiledProblem
     /// <param name="backToBack">True when that one ends at the very minute this one starts.</param>
     public int SprayMinutes(int step, int before, bool backToBack)
     {
-        if (before < 0) return Minutes(step, Count[step]);
-        if (Mode[before] != Mode[step]) return Cleanout[Mode[before]][Mode[step]] + Minutes(step, Count[step]);
+        if (before < 0)
+            return Minutes(step, Count[step]);
+        if (Mode[before] != Mode[step])
+            return Cleanout[Mode[before]][Mode[step]] + Minutes(step, Count[step]);
         return backToBack ? Shared(step) : Minutes(step, Count[step]);
     }
 
@@ -201,7 +262,8 @@ internal sealed partial class CompiledProblem
         var k = 0;
         for (var i = 0; i < index.Length; i++)
         {
-            while (k < ends.Length && ends[k] <= i << 6) k++;
+            while (k < ends.Length && ends[k] <= i << 6)
+                k++;
             index[i] = k;
         }
         return index;
@@ -211,10 +273,12 @@ internal sealed partial class CompiledProblem
     private static int[][] Lists(int owners, int items, Func<int, int> owner)
     {
         var sizes = new int[owners];
-        for (var i = 0; i < items; i++) sizes[owner(i)]++;
+        for (var i = 0; i < items; i++)
+            sizes[owner(i)]++;
         var lists = Array.ConvertAll(sizes, n => n == 0 ? [] : new int[n]);
         Array.Clear(sizes);
-        for (var i = 0; i < items; i++) lists[owner(i)][sizes[owner(i)]++] = i;
+        for (var i = 0; i < items; i++)
+            lists[owner(i)][sizes[owner(i)]++] = i;
         return lists;
     }
 
@@ -225,11 +289,13 @@ internal sealed partial class CompiledProblem
         for (var k = 0; k < problem.Sittings.Count; k++)
         {
             var sitting = problem.Sittings[k];
-            while (first < windows.Count && windows[first].End <= sitting.Begin) first++;
+            while (first < windows.Count && windows[first].End <= sitting.Begin)
+                first++;
             for (var i = first; i < windows.Count && windows[i].Begin < sitting.End; i++)
             {
                 var slot = new SpraySlot(Math.Max(sitting.Begin, windows[i].Begin), Math.Min(sitting.End, windows[i].End), k);
-                if (slot.End > slot.Begin) yield return slot;
+                if (slot.End > slot.Begin)
+                    yield return slot;
             }
         }
     }
@@ -238,7 +304,10 @@ internal sealed partial class CompiledProblem
 /// <summary>How a step takes the hands. Two may overlap when their codes give 3 under exclusive or, or one of them is free.</summary>
 internal static class Attend
 {
-    public const byte Hands = 0, Watched = 1, Trifle = 2, Free = 3;
+    public const byte Hands = 0,
+        Watched = 1,
+        Trifle = 2,
+        Free = 3;
 
     /// <summary>True when the two may run at the same time.</summary>
     public static bool Together(byte a, byte b) => a == Free || b == Free || (a ^ b) == 3;

@@ -1,12 +1,15 @@
 namespace Hexaprep.Core.Scheduling;
 
 /// <summary>The least minute at which each step can end and each unit be ready, with the bench to itself.</summary>
-/// <remarks>Proven in docs/computation.md: every step is done alone in the calendar with the least hands it can have, filling each sitting greedily; maximum
-/// lags, holds and the other units are dropped, which only relaxes. A forbidden gap after a coat is jumped only if no stretch lets the next one follow in time.</remarks>
+/// <remarks>Proven in docs/computation.md: every step is done alone in the calendar with the least hands it can have, filling each
+/// sitting greedily; maximum
+/// lags, holds and the other units are dropped, which only relaxes. A forbidden gap after a coat is jumped only if no stretch lets the
+/// next one follow in time.</remarks>
 internal sealed class CriticalPath
 {
     private readonly CompiledProblem _p;
-    private readonly int[] _start, _end;
+    private readonly int[] _start,
+        _end;
 
     public CriticalPath(CompiledProblem problem)
     {
@@ -19,14 +22,17 @@ internal sealed class CriticalPath
         }
         foreach (var i in problem.Order)
         {
-            if (problem.Frozen[i]) continue;
+            if (problem.Frozen[i])
+                continue;
             var from = 0;
-            foreach (var a in problem.In[i]) from = Math.Max(from, StartAfter(i, problem.Arcs[a]));
+            foreach (var a in problem.In[i])
+                from = Math.Max(from, StartAfter(i, problem.Arcs[a]));
             _start[i] = from;
             _end[i] = EndOf(i, from);
         }
         Ready = new int[problem.Units];
-        for (var i = 0; i < problem.Steps; i++) Ready[problem.Unit[i]] = Math.Max(Ready[problem.Unit[i]], Later(_end[i], problem.Wait[i]));
+        for (var i = 0; i < problem.Steps; i++)
+            Ready[problem.Unit[i]] = Math.Max(Ready[problem.Unit[i]], Later(_end[i], problem.Wait[i]));
     }
 
     /// <summary>The least minute each unit can be ready at; <see cref="CompiledProblem.Never"/> when the calendar is too short.</summary>
@@ -40,22 +46,27 @@ internal sealed class CriticalPath
     private int StartAfter(int step, in Arc arc)
     {
         var least = Later(_end[arc.From], arc.Min);
-        if (arc.Lo == CompiledProblem.Never || least >= CompiledProblem.Never) return least;
+        if (arc.Lo == CompiledProblem.Never || least >= CompiledProblem.Never)
+            return least;
         if (_p.Frozen[arc.From])
         {
             var natural = FirstStart(step, least);
             return natural - _end[arc.From] <= arc.Lo ? least : Math.Max(least, _end[arc.From] + arc.Hi);
         }
-        if (_p.Mode[arc.From] < 0) return least;
+        if (_p.Mode[arc.From] < 0)
+            return least;
         var loose = FirstStart(step, Later(_end[arc.From], arc.Hi));
         var work = _p.Shared(arc.From);
         for (var q = _p.SlotFrom(_start[arc.From]); q < _p.Slots.Length; q++)
         {
             var end = Math.Max(_start[arc.From], _p.Slots[q].Begin) + work;
-            if (end + arc.Min >= loose) break;
-            if (end > _p.Slots[q].End) continue;
+            if (end + arc.Min >= loose)
+                break;
+            if (end > _p.Slots[q].End)
+                continue;
             var start = FirstStart(step, end + arc.Min);
-            if (start < CompiledProblem.Never && start - Math.Min(_p.Slots[q].End, start - arc.Min) <= arc.Lo) return Math.Max(least, Math.Min(start, loose));
+            if (start < CompiledProblem.Never && start - Math.Min(_p.Slots[q].End, start - arc.Min) <= arc.Lo)
+                return Math.Max(least, Math.Min(start, loose));
         }
         return Math.Max(least, loose);
     }
@@ -63,14 +74,16 @@ internal sealed class CriticalPath
     // The first minute at which the step, or its first model, can be begun.
     private int FirstStart(int step, int from)
     {
-        if (from >= CompiledProblem.Never) return from;
+        if (from >= CompiledProblem.Never)
+            return from;
         if (_p.Mode[step] >= 0)
         {
             var need = _p.Shared(step);
             for (var q = _p.SlotFrom(from); q < _p.Slots.Length; q++)
             {
                 var begin = Math.Max(from, _p.Slots[q].Begin);
-                if (begin + need <= _p.Slots[q].End) return begin;
+                if (begin + need <= _p.Slots[q].End)
+                    return begin;
             }
             return CompiledProblem.Never;
         }
@@ -78,22 +91,27 @@ internal sealed class CriticalPath
         for (var k = _p.SittingFrom(from); k < _p.Sittings; k++)
         {
             var begin = Math.Max(from, _p.SittingBegin[k]);
-            if (begin + least <= _p.SittingEnd[k]) return begin;
+            if (begin + least <= _p.SittingEnd[k])
+                return begin;
         }
         return CompiledProblem.Never;
     }
 
     private int EndOf(int step, int from)
     {
-        if (from >= CompiledProblem.Never) return from;
-        if (_p.Mode[step] >= 0) return Later(FirstStart(step, from), _p.Shared(step));
-        if (_p.MaxChunks[step] <= 1) return Later(FirstStart(step, from), _p.Minutes(step, _p.Count[step]));
+        if (from >= CompiledProblem.Never)
+            return from;
+        if (_p.Mode[step] >= 0)
+            return Later(FirstStart(step, from), _p.Shared(step));
+        if (_p.MaxChunks[step] <= 1)
+            return Later(FirstStart(step, from), _p.Minutes(step, _p.Count[step]));
         var left = _p.Count[step];
         for (var k = _p.SittingFrom(from); k < _p.Sittings; k++)
         {
             var begin = Math.Max(from, _p.SittingBegin[k]);
             var fits = _p.Fits(step, _p.SittingEnd[k] - begin, left);
-            if (fits == left) return begin + _p.Minutes(step, fits);
+            if (fits == left)
+                return begin + _p.Minutes(step, fits);
             left -= fits;
         }
         return CompiledProblem.Never;

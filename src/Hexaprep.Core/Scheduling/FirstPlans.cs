@@ -21,13 +21,15 @@ internal static class FirstPlans
         var (work, tail) = (new double[units], new double[units]);
         for (var i = 0; i < p.Steps; i++)
         {
-            if (p.Frozen[i]) continue;
+            if (p.Frozen[i])
+                continue;
             work[p.Unit[i]] += p.LeastMinutes(i);
             tail[p.Unit[i]] = Math.Max(tail[p.Unit[i]], p.Tail[i]);
         }
         double Due(int u) => p.Deadline[u] == CompiledProblem.Never ? 1e9 : p.Deadline[u];
         var mean = Math.Max(1, work.Sum() / Math.Max(1, units));
-        double Urgency(int u, double look) => -p.Weight[u] / Math.Max(1, work[u]) * (1 + 19 * Math.Exp(-Math.Max(0, Due(u) - tail[u]) / (look * mean)));
+        double Urgency(int u, double look) =>
+            -p.Weight[u] / Math.Max(1, work[u]) * (1 + 19 * Math.Exp(-Math.Max(0, Due(u) - tail[u]) / (look * mean)));
 
         yield return ByUnit(p, u => Due(u) + work[u] / p.Weight[u]);
         yield return ByUnit(p, u => Urgency(u, 160));
@@ -38,7 +40,8 @@ internal static class FirstPlans
             yield return ByUnit(p, u => Urgency(u, 40));
             yield return ByUnit(p, u => -tail[u] * p.Weight[u]);
         }
-        if (units < 3) yield break;
+        if (units < 3)
+            yield break;
         int[]? order = null;
         var hands = UnitSequence.Hands(p);
         foreach (var (overhead, lag) in Guesses)
@@ -52,7 +55,8 @@ internal static class FirstPlans
     private static int[] ByUnit(CompiledProblem p, Func<int, double> key)
     {
         var keys = new double[p.Units];
-        for (var u = 0; u < keys.Length; u++) keys[u] = key(u);
+        for (var u = 0; u < keys.Length; u++)
+            keys[u] = key(u);
         var clusters = p.Sequence.Length;
         var (first, longest) = (new double[clusters], new int[clusters]);
         for (var c = 0; c < clusters; c++)

@@ -1,10 +1,12 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>Betters a timetable: takes some batches or their ends out, lays them anew in another order, keeps what is dearer by no more than a falling threshold.</summary>
+/// <summary>Betters a timetable: takes some batches or their ends out, lays them anew in another order, keeps what is dearer by no
+/// more than a falling threshold.</summary>
 internal sealed class Improver(CompiledProblem problem, Timetable table, Placer placer, Attempt attempt, SplitMix64 random)
 {
     private readonly Neighbourhood _near = new(problem, table, random);
     private readonly Manner _manner = new(problem, random);
+
     // On a large bench a trial costs more beside the steps it lays.
     private readonly int _effort = problem.Steps > 1000 ? 2 : 1;
 
@@ -23,11 +25,17 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
             attempt.Begin(allowed);
             _manner.Draw();
             _near.Draw(_manner.Spread);
-            foreach (var c in _near.Chosen) attempt.TakeFrom(c, _near.From(c));
+            foreach (var c in _near.Chosen)
+                attempt.TakeFrom(c, _near.From(c));
             var gain = StartsHopeless() || !Lay() || !attempt.MendSprays() ? long.MaxValue : attempt.Gain();
-            if (gain > allowed) { attempt.Undo(); continue; }
+            if (gain > allowed)
+            {
+                attempt.Undo();
+                continue;
+            }
             value += gain;
-            if (value < best.Value) best.Save(table);
+            if (value < best.Value)
+                best.Save(table);
         }
         placer.Manner = null;
         placer.Hopeless = null;
@@ -39,7 +47,8 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
         attempt.Begin();
         _manner.Draw();
         _near.DrawAll(_manner.Spread);
-        foreach (var c in _near.Chosen) attempt.TakeFrom(c, 0);
+        foreach (var c in _near.Chosen)
+            attempt.TakeFrom(c, 0);
         placer.Manner = _manner;
         var laid = Lay() && attempt.MendSprays();
         placer.Manner = null;
@@ -51,10 +60,12 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
 
     private bool Lay()
     {
-        if (!_manner.ShiftsRight) return placer.Lay(_near.Chosen, _near.SetBack);
+        if (!_manner.ShiftsRight)
+            return placer.Lay(_near.Chosen, _near.SetBack);
         foreach (var c in _near.Chosen)
         {
-            if (!placer.Lay(c)) return false;
+            if (!placer.Lay(c))
+                return false;
             placer.ShiftRight(c);
         }
         return true;
@@ -66,7 +77,8 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
         foreach (var c in _near.Chosen)
         {
             var first = problem.Sequence[c][_near.From(c)];
-            if (!table.Placed(first) && _near.From(c) < placer.Limit[c]) hopeless |= attempt.Hopeless(first, table.Earliest(first));
+            if (!table.Placed(first) && _near.From(c) < placer.Limit[c])
+                hopeless |= attempt.Hopeless(first, table.Earliest(first));
         }
         return hopeless;
     }

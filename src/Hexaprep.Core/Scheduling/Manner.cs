@@ -1,11 +1,17 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>How steps are laid in one trial: now and then otherwise than as early as they go, so that the search sees other plans.</summary>
+/// <summary>How steps are laid in one trial: now and then otherwise than as early as they go, so that the search sees other
+/// plans.</summary>
 internal sealed class Manner(CompiledProblem problem, SplitMix64 random)
 {
     private static readonly int[] Spreads = [1, 60, 300, 2000, 10_000, 1_000_000];
-    private int _holdBack, _whole, _share, _keepToUsed, _late;
-    private bool _displace, _loose;
+    private int _holdBack,
+        _whole,
+        _share,
+        _keepToUsed,
+        _late;
+    private bool _displace,
+        _loose;
 
     /// <summary>Minutes the clusters of this trial are set back against each other, at most.</summary>
     public int Spread { get; private set; }
@@ -19,7 +25,11 @@ internal sealed class Manner(CompiledProblem problem, SplitMix64 random)
         _holdBack = random.Permille(300) ? 20 + random.Below(150) : 0;
         _whole = random.Permille(300) ? 300 : 0;
         Spread = Spreads[random.Below(Spreads.Length)];
-        _keepToUsed = random.Permille(250) ? random.Permille(500) ? 1000 : 150 : 0;
+        _keepToUsed = random.Permille(250)
+            ? random.Permille(500)
+                ? 1000
+                : 150
+            : 0;
         _loose = random.Permille(150);
         _share = random.Permille(500) ? 700 : 0;
         _displace = random.Permille(500);
@@ -31,15 +41,21 @@ internal sealed class Manner(CompiledProblem problem, SplitMix64 random)
     public Taste Choose(ref int from)
     {
         var taste = Taste.None;
-        if (_whole > 0 && random.Permille(_whole)) taste |= Taste.Whole;
-        if (_displace) taste |= Taste.Displace;
-        if (_keepToUsed > 0 && random.Permille(_keepToUsed)) taste |= Taste.KeepToUsed;
-        if (_loose && random.Permille(300)) taste |= Taste.Loose;
-        if (_share > 0 && random.Permille(_share)) taste |= Taste.ShareSetup;
+        if (_whole > 0 && random.Permille(_whole))
+            taste |= Taste.Whole;
+        if (_displace)
+            taste |= Taste.Displace;
+        if (_keepToUsed > 0 && random.Permille(_keepToUsed))
+            taste |= Taste.KeepToUsed;
+        if (_loose && random.Permille(300))
+            taste |= Taste.Loose;
+        if (_share > 0 && random.Permille(_share))
+            taste |= Taste.ShareSetup;
         if (_holdBack > 0 && random.Permille(_holdBack))
         {
             var k = problem.SittingFrom(from) + 1 + random.Below(2);
-            if (k < problem.Sittings) from = Math.Max(from, problem.SittingBegin[k]);
+            if (k < problem.Sittings)
+                from = Math.Max(from, problem.SittingBegin[k]);
         }
         return taste;
     }

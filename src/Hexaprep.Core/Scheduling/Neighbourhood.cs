@@ -1,14 +1,18 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>Chooses what a trial takes out of a timetable: batches that stand near each other, whole or from some step on, and the order to lay them in.</summary>
+/// <summary>Chooses what a trial takes out of a timetable: batches that stand near each other, whole or from some step on, and the
+/// order to lay them in.</summary>
 internal sealed class Neighbourhood
 {
     private const int Most = 6;
     private readonly CompiledProblem _p;
     private readonly Timetable _table;
     private readonly SplitMix64 _random;
-    private readonly int[] _chosen, _from, _stamp;
-    private int _count, _now;
+    private readonly int[] _chosen,
+        _from,
+        _stamp;
+    private int _count,
+        _now;
     private bool _family;
 
     public Neighbourhood(CompiledProblem problem, Timetable table, SplitMix64 random)
@@ -38,8 +42,10 @@ internal sealed class Neighbourhood
         var clusters = _p.Sequence.Length;
         var want = Math.Min(clusters, 1 + _random.Below(clusters <= 8 ? clusters : Most));
         _family = _random.Permille(60);
-        if (_random.Permille(400)) DrawSince(want);
-        else DrawNear(want);
+        if (_random.Permille(400))
+            DrawSince(want);
+        else
+            DrawNear(want);
         Order(spread);
     }
 
@@ -48,7 +54,8 @@ internal sealed class Neighbourhood
     {
         _now++;
         _count = 0;
-        for (var c = 0; c < _p.Sequence.Length; c++) Add(c, 0);
+        for (var c = 0; c < _p.Sequence.Length; c++)
+            Add(c, 0);
         Lead = _chosen[_random.Below(_count)];
         _family = _random.Permille(60);
         Order(spread);
@@ -61,12 +68,21 @@ internal sealed class Neighbourhood
             var j = _random.Below(i + 1);
             (_chosen[i], _chosen[j]) = (_chosen[j], _chosen[i]);
         }
-        foreach (var c in Chosen) SetBack[c] = _random.Below(spread);
-        if (_random.Permille(500)) SetBack[Lead] = 0;
-        if (!_family) return;
+        foreach (var c in Chosen)
+            SetBack[c] = _random.Below(spread);
+        if (_random.Permille(500))
+            SetBack[Lead] = 0;
+        if (!_family)
+            return;
         // One unit goes first, its batches side by side; the others take what is left.
-        var near = _random.Below(3) switch { 0 => 1, 1 => 120, _ => 1500 };
-        foreach (var c in Chosen) SetBack[c] = UnitOf(c) == UnitOf(Lead) ? _random.Below(near) : 500 + SetBack[c];
+        var near = _random.Below(3) switch
+        {
+            0 => 1,
+            1 => 120,
+            _ => 1500,
+        };
+        foreach (var c in Chosen)
+            SetBack[c] = UnitOf(c) == UnitOf(Lead) ? _random.Below(near) : 500 + SetBack[c];
     }
 
     // All that some batches do from a moment on.
@@ -77,7 +93,8 @@ internal sealed class Neighbourhood
         var since = _p.SittingBegin[k];
         AddFamily(seed, since);
         AddSince(_p.Cluster[seed], since);
-        for (var tries = 1; tries < want * 3 && _count < want; tries++) AddSince(_p.Cluster[AnyIn(Math.Min(_p.Sittings - 1, k + _random.Below(4)))], since);
+        for (var tries = 1; tries < want * 3 && _count < want; tries++)
+            AddSince(_p.Cluster[AnyIn(Math.Min(_p.Sittings - 1, k + _random.Below(4)))], since);
     }
 
     // Some batches around one, whole or from some step on.
@@ -90,7 +107,8 @@ internal sealed class Neighbourhood
         {
             var near = AnyIn(Near(seed, Most));
             Add(_p.Cluster[near], _random.Permille(600) ? 0 : _p.Position[near]);
-            if (_random.Permille(300)) seed = near;
+            if (_random.Permille(300))
+                seed = near;
         }
     }
 
@@ -103,7 +121,8 @@ internal sealed class Neighbourhood
             for (var i = 0; i < 2; i++)
             {
                 var other = AnyStep();
-                if (_table.CostOf(_p.Unit[other]) > _table.CostOf(_p.Unit[seed])) seed = other;
+                if (_table.CostOf(_p.Unit[other]) > _table.CostOf(_p.Unit[seed]))
+                    seed = other;
             }
         }
         Lead = _p.Cluster[seed];
@@ -112,10 +131,12 @@ internal sealed class Neighbourhood
 
     private void AddFamily(int seed, int since)
     {
-        if (!_family) return;
+        if (!_family)
+            return;
         foreach (var step in _p.StepsOfUnit[_p.Unit[seed]])
         {
-            if (!_p.Frozen[step]) AddSince(_p.Cluster[step], since);
+            if (!_p.Frozen[step])
+                AddSince(_p.Cluster[step], since);
         }
     }
 
@@ -123,13 +144,15 @@ internal sealed class Neighbourhood
     {
         var sequence = _p.Sequence[cluster];
         var at = 0;
-        while (at < sequence.Length - 1 && _table.Start[sequence[at]] < since) at++;
+        while (at < sequence.Length - 1 && _table.Start[sequence[at]] < since)
+            at++;
         Add(cluster, at);
     }
 
     private void Add(int cluster, int position)
     {
-        if (_stamp[cluster] == _now || _p.Sequence[cluster].Length == 0) return;
+        if (_stamp[cluster] == _now || _p.Sequence[cluster].Length == 0)
+            return;
         _stamp[cluster] = _now;
         _from[cluster] = position;
         _chosen[_count++] = cluster;
@@ -140,19 +163,22 @@ internal sealed class Neighbourhood
         while (true)
         {
             var step = _random.Below(_p.Steps);
-            if (!_p.Frozen[step] && _table.Placed(step)) return step;
+            if (!_p.Frozen[step] && _table.Placed(step))
+                return step;
         }
     }
 
     private int AnyIn(int k)
     {
         var day = _table.Sitting(k);
-        if (day.Length == 0) return AnyStep();
+        if (day.Length == 0)
+            return AnyStep();
         var step = day[_random.Below(day.Length)].Step;
         return _p.Frozen[step] ? AnyStep() : step;
     }
 
-    private int Near(int step, int spread) => Math.Clamp(_p.SittingFrom(_table.Start[step]) + _random.Below(2 * spread + 1) - spread, 0, _p.Sittings - 1);
+    private int Near(int step, int spread) =>
+        Math.Clamp(_p.SittingFrom(_table.Start[step]) + _random.Below(2 * spread + 1) - spread, 0, _p.Sittings - 1);
 
     private int UnitOf(int cluster) => _p.Unit[_p.Sequence[cluster][0]];
 }

@@ -1,15 +1,19 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>Lays the steps of a cluster one after the other, each as early as it goes. Where a window, a hold or a forbidden gap makes a later step
+/// <summary>Lays the steps of a cluster one after the other, each as early as it goes. Where a window, a hold or a forbidden gap makes
+/// a later step
 /// depend on an earlier one, the earlier one is pushed back and all after it is laid anew.</summary>
 internal sealed class Placer(CompiledProblem problem, Timetable table)
 {
     private const int MostPushes = 400;
+
     // Minutes of slack from which a step counts as off the main line.
     private const int OffTheLine = 600;
     private readonly CompiledProblem _p = problem;
     private readonly int[] _lower = new int[problem.Steps];
-    private readonly int[] _at = new int[problem.Sequence.Length], _until = new int[problem.Sequence.Length], _pushes = new int[problem.Sequence.Length];
+    private readonly int[] _at = new int[problem.Sequence.Length],
+        _until = new int[problem.Sequence.Length],
+        _pushes = new int[problem.Sequence.Length];
     private readonly int[] _looseAt = new int[problem.Arcs.Length];
     private readonly int[] _before = new int[problem.Arcs.Length];
     private readonly Piece[] _kept = new Piece[table.Found.Length];
@@ -43,7 +47,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             {
                 foreach (var h in _p.Opens[sequence[i]])
                 {
-                    if (!_p.Holds[h].Own && _p.Position[_p.Holds[h].To] >= limit) limit = i;
+                    if (!_p.Holds[h].Own && _p.Position[_p.Holds[h].To] >= limit)
+                        limit = i;
                 }
             }
             Limit[cluster] = limit;
@@ -63,78 +68,106 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         Open(cluster, until);
         while (_at[cluster] < _until[cluster])
         {
-            if (!LayNext(cluster)) return false;
+            if (!LayNext(cluster))
+                return false;
         }
         return true;
     }
 
-    /// <summary>Lays several clusters step by step: each time the one whose next step can start first, after what it is set back by.</summary>
+    /// <summary>Lays several clusters step by step: each time the one whose next step can start first, after what it is set back
+    /// by.</summary>
     /// <param name="clusters">Their numbers.</param>
     /// <param name="setBack">Minutes each is set back, by cluster number.</param>
     public bool Lay(ReadOnlySpan<int> clusters, int[] setBack)
     {
-        foreach (var c in clusters) Open(c, int.MaxValue);
+        foreach (var c in clusters)
+            Open(c, int.MaxValue);
         while (true)
         {
-            int next = -1, least = int.MaxValue;
+            int next = -1,
+                least = int.MaxValue;
             foreach (var c in clusters)
             {
-                if (_at[c] >= _until[c]) continue;
+                if (_at[c] >= _until[c])
+                    continue;
                 var step = _p.Sequence[c][_at[c]];
                 var key = _p.FirstChance(step, Math.Max(_lower[step], table.Earliest(step))) + setBack[c];
-                if (key < least) (least, next) = (key, c);
+                if (key < least)
+                    (least, next) = (key, c);
             }
-            if (next < 0) return true;
-            if (!LayNext(next)) return false;
+            if (next < 0)
+                return true;
+            if (!LayNext(next))
+                return false;
         }
     }
 
     private bool FindOrElse(int step, int from, ref Taste taste)
     {
         var until = table.Latest(step);
-        if (table.Find(step, from, until, taste)) return true;
-        if ((taste & Taste.KeepToUsed) == 0) return false;
+        if (table.Find(step, from, until, taste))
+            return true;
+        if ((taste & Taste.KeepToUsed) == 0)
+            return false;
         taste &= ~Taste.KeepToUsed;
         return table.Find(step, from, until, taste);
     }
 
     private bool FindLateWhereItMay(int step, int from) =>
-        NeededBy(step) is >= 0 and var needed && (Manner?.Late() ?? true) && table.FindLate(step, from, needed) && table.LagsHold(step, table.FoundStart, table.FoundEnd);
+        NeededBy(step) is >= 0 and var needed
+        && (Manner?.Late() ?? true)
+        && table.FindLate(step, from, needed)
+        && table.LagsHold(step, table.FoundStart, table.FoundEnd);
 
     // A step off the main line whose one follower waits for others too, all placed: the minute it must end by. Otherwise -1.
     private int NeededBy(int step)
     {
-        if (_p.Slack[step] < OffTheLine || _p.Mode[step] >= 0 || _p.Out[step].Length > 1 || _p.Opens[step].Length > 0 || _p.Closes[step].Length > 0) return -1;
-        if (_p.Out[step].Length == 0) return EndsWith(step);
+        if (
+            _p.Slack[step] < OffTheLine
+            || _p.Mode[step] >= 0
+            || _p.Out[step].Length > 1
+            || _p.Opens[step].Length > 0
+            || _p.Closes[step].Length > 0
+        )
+            return -1;
+        if (_p.Out[step].Length == 0)
+            return EndsWith(step);
         ref readonly var arc = ref _p.Arcs[_p.Out[step][0]];
-        if (arc.Ties || arc.Lo != CompiledProblem.Never || _p.In[arc.To].Length < 2) return -1;
+        if (arc.Ties || arc.Lo != CompiledProblem.Never || _p.In[arc.To].Length < 2)
+            return -1;
         var start = 0;
         foreach (var a in _p.In[arc.To])
         {
             ref readonly var other = ref _p.Arcs[a];
-            if (other.From == step) continue;
-            if (!table.Placed(other.From)) return -1;
+            if (other.From == step)
+                continue;
+            if (!table.Placed(other.From))
+                return -1;
             start = Math.Max(start, table.End[other.From] + other.Min);
         }
         return start - arc.Min;
     }
 
-    /// <summary>Moves the steps of a cluster, coats apart, as late as those after them allow, and so leaves the early hours to others.</summary>
+    /// <summary>Moves the steps of a cluster, coats apart, as late as those after them allow, and so leaves the early hours to
+    /// others.</summary>
     public void ShiftRight(int cluster)
     {
         var sequence = _p.Sequence[cluster];
         for (var i = sequence.Length - 1; i >= 0; i--)
         {
             var step = sequence[i];
-            if (_p.Mode[step] >= 0 || !table.Placed(step)) continue;
+            if (_p.Mode[step] >= 0 || !table.Placed(step))
+                continue;
             var until = _p.Out[step].Length == 0 ? EndsWith(step) : table.Latest(step);
-            if (until == CompiledProblem.Never || until <= table.End[step]) continue;
+            if (until == CompiledProblem.Never || until <= table.End[step])
+                continue;
             Touched?.Invoke(step);
             var (start, count) = (table.Start[step], table.Take(step, _kept));
             if (table.FindLate(step, start + 1, until) && table.LagsHold(step, table.FoundStart, table.FoundEnd))
             {
                 table.Put(step, table.Found.AsSpan(0, table.FoundCount));
-                if (table.HoldsFit(step)) continue;
+                if (table.HoldsFit(step))
+                    continue;
                 table.Take(step, table.Found);
             }
             table.Put(step, _kept.AsSpan(0, count));
@@ -147,7 +180,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         var ready = 0;
         foreach (var i in _p.FinishersOfUnit[_p.Unit[step]])
         {
-            if (i != step && table.Placed(i)) ready = Math.Max(ready, table.End[i] + _p.Wait[i]);
+            if (i != step && table.Placed(i))
+                ready = Math.Max(ready, table.End[i] + _p.Wait[i]);
         }
         return ready - _p.Wait[step];
     }
@@ -161,7 +195,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         foreach (var step in sequence)
         {
             _lower[step] = 0;
-            foreach (var a in _p.In[step]) _looseAt[a] = 0;
+            foreach (var a in _p.In[step])
+                _looseAt[a] = 0;
         }
         _at[cluster] = 0;
         SkipPlaced(cluster);
@@ -170,7 +205,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
     private void SkipPlaced(int cluster)
     {
         ref var at = ref _at[cluster];
-        while (at < _until[cluster] && table.Placed(_p.Sequence[cluster][at])) at++;
+        while (at < _until[cluster] && table.Placed(_p.Sequence[cluster][at]))
+            at++;
     }
 
     private bool LayNext(int cluster)
@@ -181,18 +217,27 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         FailedAt = Math.Max(FailedAt, at);
         var from = Math.Max(_lower[step], table.Earliest(step));
         var taste = Taste.None;
-        if (Manner is { } manner) taste = manner.Choose(ref from);
-        if (!FindLateWhereItMay(step, from) && !FindOrElse(step, from, ref taste)) return false;
+        if (Manner is { } manner)
+            taste = manner.Choose(ref from);
+        if (!FindLateWhereItMay(step, from) && !FindOrElse(step, from, ref taste))
+            return false;
         Pull(step, from, taste, out var push, out var pushTo);
         if (push < 0)
         {
             table.Put(step, table.Found.AsSpan(0, table.FoundCount));
-            if ((taste & Taste.Displace) != 0 && _p.Mode[step] >= 0) Displaced?.Invoke(table.Found[0].Sitting);
-            if (Hopeless is { } hopeless && hopeless(step)) return false;
-            if (!Overheld(step, out push, out pushTo)) { SkipPlaced(cluster); return true; }
+            if ((taste & Taste.Displace) != 0 && _p.Mode[step] >= 0)
+                Displaced?.Invoke(table.Found[0].Sitting);
+            if (Hopeless is { } hopeless && hopeless(step))
+                return false;
+            if (!Overheld(step, out push, out pushTo))
+            {
+                SkipPlaced(cluster);
+                return true;
+            }
             at++;
         }
-        if (_p.Frozen[push] || ++_pushes[cluster] > MostPushes) return false;
+        if (_p.Frozen[push] || ++_pushes[cluster] > MostPushes)
+            return false;
         at = Unlay(sequence, _p.Position[push], at);
         _lower[push] = Math.Max(pushTo, _lower[push] + 1);
         return true;
@@ -207,9 +252,12 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             ref readonly var arc = ref _p.Arcs[a];
             var end = table.End[arc.From];
             var late = Math.Max(table.FoundStart - end - arc.Max, table.FoundEnd - end - arc.FinishMax);
-            if (late > 0) (push, pushTo) = (arc.From, table.Start[arc.From] + late);
-            else if (arc.Lo != CompiledProblem.Never && table.FoundStart - end > arc.Lo) TightIsSooner(a, step, from, taste, ref push, ref pushTo);
-            if (push >= 0) return;
+            if (late > 0)
+                (push, pushTo) = (arc.From, table.Start[arc.From] + late);
+            else if (arc.Lo != CompiledProblem.Never && table.FoundStart - end > arc.Lo)
+                TightIsSooner(a, step, from, taste, ref push, ref pushTo);
+            if (push >= 0)
+                return;
         }
     }
 
@@ -217,7 +265,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
     private void TightIsSooner(int a, int step, int from, Taste taste, ref int push, ref int pushTo)
     {
         ref readonly var arc = ref _p.Arcs[a];
-        if (_p.Frozen[arc.From] || _looseAt[a] < 0 || (taste & Taste.Loose) != 0) return;
+        if (_p.Frozen[arc.From] || _looseAt[a] < 0 || (taste & Taste.Loose) != 0)
+            return;
         if (_looseAt[a] == 0)
         {
             _looseAt[a] = table.FoundStart;
@@ -225,7 +274,9 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         }
         var kept = table.FoundCount;
         table.Found.AsSpan(0, kept).CopyTo(_kept);
-        var tight = table.Find(step, from, CompiledProblem.Never, taste | Taste.IgnoreGaps) ? table.FoundStart - arc.Lo - (table.End[arc.From] - table.Start[arc.From]) : CompiledProblem.Never;
+        var tight = table.Find(step, from, CompiledProblem.Never, taste | Taste.IgnoreGaps)
+            ? table.FoundStart - arc.Lo - (table.End[arc.From] - table.Start[arc.From])
+            : CompiledProblem.Never;
         if (tight > table.Start[arc.From] && table.FoundStart < _looseAt[a])
         {
             (push, pushTo) = (arc.From, tight);
@@ -250,7 +301,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         foreach (var h in _p.Closes[step])
         {
             ref readonly var hold = ref _p.Holds[h];
-            if (hold.Own || table.Overuse(h) is not (>= 0 and var free)) continue;
+            if (hold.Own || table.Overuse(h) is not (>= 0 and var free))
+                continue;
             (push, pushTo) = (hold.From, table.Start[hold.From] + Math.Max(1, free - table.Moment(hold.From, hold.FromEdge)));
             return true;
         }
@@ -261,7 +313,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
     {
         for (var i = to - 1; i >= from; i--)
         {
-            if (!table.Placed(sequence[i])) continue;
+            if (!table.Placed(sequence[i]))
+                continue;
             Touched?.Invoke(sequence[i]);
             table.Take(sequence[i], _kept);
         }

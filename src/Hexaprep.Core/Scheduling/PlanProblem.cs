@@ -7,7 +7,8 @@ public readonly record struct Span(int Begin, int End)
     public int Length => End - Begin;
 }
 
-/// <summary>The bench scheduling problem: whole minutes from an origin, no clock, no zone. The same shape as the documented plan file.</summary>
+/// <summary>The bench scheduling problem: whole minutes from an origin, no clock, no zone. The same shape as the documented plan
+/// file.</summary>
 /// <param name="Name">Its name.</param>
 /// <param name="Horizon">No chunk ends after this minute.</param>
 /// <param name="Weights">Exchange rates of the objective.</param>
@@ -18,16 +19,27 @@ public readonly record struct Span(int Begin, int End)
 /// <param name="Units">What is to be finished.</param>
 /// <param name="Batches">Their batches.</param>
 public sealed record PlanProblem(
-    string Name, int Horizon, PlanWeights Weights, IReadOnlyList<Span> Sittings, IReadOnlyList<Span> SprayWindows,
-    IReadOnlyList<PlanResource> Resources, IReadOnlyDictionary<string, IReadOnlyDictionary<string, int>> Cleanout,
-    IReadOnlyList<PlanUnit> Units, IReadOnlyList<PlanBatch> Batches)
+    string Name,
+    int Horizon,
+    PlanWeights Weights,
+    IReadOnlyList<Span> Sittings,
+    IReadOnlyList<Span> SprayWindows,
+    IReadOnlyList<PlanResource> Resources,
+    IReadOnlyDictionary<string, IReadOnlyDictionary<string, int>> Cleanout,
+    IReadOnlyList<PlanUnit> Units,
+    IReadOnlyList<PlanBatch> Batches
+)
 {
     /// <summary>The seed of the search.</summary>
     public int Seed { get; init; } = 1;
+
     /// <summary>Always 1.</summary>
     public int GridMinutes { get; init; } = 1;
-    /// <summary>Chunks done or under way: a step named here is wholly given and frozen. They take hands and hold resources; they use up no sitting and no set-up.</summary>
+
+    /// <summary>Chunks done or under way: a step named here is wholly given and frozen. They take hands and hold resources; they use
+    /// up no sitting and no set-up.</summary>
     public IReadOnlyList<PlanChunk>? Fixed { get; init; }
+
     /// <summary>Minutes of cleaning up that follow the last spray chunk of a sitting, inside it; null for none.</summary>
     public int? Closing { get; init; }
 }
@@ -50,19 +62,31 @@ public sealed record PlanUnit(string Id, int Weight)
 }
 
 /// <summary>A batch: its steps, the arcs between them, what they hold.</summary>
-public sealed record PlanBatch(string Id, string Unit, int Count, IReadOnlyList<PlanStep> Steps, IReadOnlyList<PlanArc> Arcs, IReadOnlyList<PlanHold> Holds);
+public sealed record PlanBatch(
+    string Id,
+    string Unit,
+    int Count,
+    IReadOnlyList<PlanStep> Steps,
+    IReadOnlyList<PlanArc> Arcs,
+    IReadOnlyList<PlanHold> Holds
+);
 
 /// <summary>A step: set-up, minutes a model, most chunks, the wait after it.</summary>
 public sealed record PlanStep(string Id, int Setup, int PerModel, int MaxChunks, int Wait)
 {
     /// <summary>Spray mode, null when nothing is sprayed.</summary>
     public string? Mode { get; init; }
+
     /// <summary>Models of this step; the batch's count when null.</summary>
     public int? Count { get; init; }
+
     /// <summary>Total minutes for 1, 2 ... n models where one takes seconds, set-up included; null: setup + perModel x n.</summary>
     public IReadOnlyList<int>? Minutes { get; init; }
-    /// <summary>hands, attended, watched or free; hands when null. During a watched step only trifles may run; a free step takes no hands.</summary>
+
+    /// <summary>hands, attended, watched or free; hands when null. During a watched step only trifles may run; a free step takes no
+    /// hands.</summary>
     public string? Attention { get; init; }
+
     /// <summary>True for a step small enough to be done during a watched one.</summary>
     public bool? Trifle { get; init; }
 }
@@ -72,12 +96,16 @@ public sealed record PlanArc(string From, string To, int Min)
 {
     /// <summary>Most minutes, null for no limit.</summary>
     public int? Max { get; init; }
+
     /// <summary>Gaps strictly between begin and end are not allowed.</summary>
     public Span? Forbid { get; init; }
+
     /// <summary>The successor must end at most this many minutes after the end of the step before it; null for no limit.</summary>
     public int? FinishMax { get; init; }
+
     /// <summary>The batch of the step before, where it is another.</summary>
     public string? FromBatch { get; init; }
+
     /// <summary>The batch of the step after, where it is another.</summary>
     public string? ToBatch { get; init; }
 }

@@ -1,11 +1,13 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>Makes plans. A plan is a function of its problem, seed and budget alone: no clock is read, and equal input gives an equal plan, to the minute.</summary>
+/// <summary>Makes plans. A plan is a function of its problem, seed and budget alone: no clock is read, and equal input gives an equal
+/// plan, to the minute.</summary>
 public static class Planner
 {
     /// <summary>Makes a plan from nothing: a first one from fixed orders, then a better one as long as the budget lasts.</summary>
     /// <param name="problem">What to plan; its seed drives the search.</param>
-    /// <param name="budget">Decodes to spend; a decode is as many steps laid as there are. The fixed orders are always tried; 0: the plan of a moment.</param>
+    /// <param name="budget">Decodes to spend; a decode is as many steps laid as there are. The fixed orders are always tried; 0: the
+    /// plan of a moment.</param>
     /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
     /// <returns>The best plan found. Steps that fit nowhere are listed with what they lack.</returns>
     public static PlanResult Solve(PlanProblem problem, int budget, CancellationToken cancel = default)
@@ -55,10 +57,17 @@ public static class Planner
     private static PlanResult Result(CompiledProblem p, Timetable table)
     {
         var chunks = table.Chunks();
-        chunks.Sort((a, b) => a.Start != b.Start ? a.Start.CompareTo(b.Start)
-            : string.CompareOrdinal(a.Batch, b.Batch) is not 0 and var byBatch ? byBatch : string.CompareOrdinal(a.Step, b.Step));
+        chunks.Sort(
+            (a, b) =>
+                a.Start != b.Start ? a.Start.CompareTo(b.Start)
+                : string.CompareOrdinal(a.Batch, b.Batch) is not 0 and var byBatch ? byBatch
+                : string.CompareOrdinal(a.Step, b.Step)
+        );
         var unplaced = Enumerable.Range(0, p.Steps).Where(i => !table.Placed(i)).ToList();
-        return new PlanResult(new Schedule(p.Problem.Name, "hexaprep", unplaced.Count == 0 ? table.Value() : 0, chunks), [.. unplaced.Select(i => Lacking(p, i))]);
+        return new PlanResult(
+            new Schedule(p.Problem.Name, "hexaprep", unplaced.Count == 0 ? table.Value() : 0, chunks),
+            [.. unplaced.Select(i => Lacking(p, i))]
+        );
     }
 
     private static Unplaced Lacking(CompiledProblem p, int step)

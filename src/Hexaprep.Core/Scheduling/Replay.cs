@@ -13,7 +13,8 @@ internal static class Replay
         foreach (var placing in placings)
         {
             var pieces = old.AsSpan(placing.First, placing.Count);
-            if (Ready(p, table, placing.Step) && StillFits(p, table, placing.Step, pieces)) table.Put(placing.Step, pieces);
+            if (Ready(p, table, placing.Step) && StillFits(p, table, placing.Step, pieces))
+                table.Put(placing.Step, pieces);
         }
         GiveBack(p, table);
         MendSprays(p, table);
@@ -21,10 +22,12 @@ internal static class Replay
         {
             foreach (var c in Enumerable.Range(0, p.Sequence.Length).OrderBy(c => FirstOpen(p, table, c)).ThenBy(c => c))
             {
-                if (!placer.Lay(c)) placer.LayWhatFits(c);
+                if (!placer.Lay(c))
+                    placer.LayWhatFits(c);
             }
             // What was pushed out of the way may have stood before another coat.
-            if (MendSprays(p, table)) continue;
+            if (MendSprays(p, table))
+                continue;
             table.ValueAll();
             return true;
         }
@@ -34,10 +37,18 @@ internal static class Replay
     // Where more is held than there is now, the later comer gives way, with all that follows.
     private static void GiveBack(CompiledProblem p, Timetable table)
     {
-        foreach (var h in Enumerable.Range(0, p.Holds.Length).Where(h => !p.Frozen[p.Holds[h].From] && table.Placed(p.Holds[h].From)).OrderByDescending(h => table.Start[p.Holds[h].From]).ThenBy(h => h).ToList())
+        foreach (
+            var h in Enumerable
+                .Range(0, p.Holds.Length)
+                .Where(h => !p.Frozen[p.Holds[h].From] && table.Placed(p.Holds[h].From))
+                .OrderByDescending(h => table.Start[p.Holds[h].From])
+                .ThenBy(h => h)
+                .ToList()
+        )
         {
             var from = p.Holds[h].From;
-            if (!table.Placed(from) || table.Overuse(h) < 0) continue;
+            if (!table.Placed(from) || table.Overuse(h) < 0)
+                continue;
             TakeWithAllAfter(p, table, from);
         }
     }
@@ -62,7 +73,8 @@ internal static class Replay
         var sequence = p.Sequence[p.Cluster[step]];
         for (var i = sequence.Length - 1; i >= p.Position[step]; i--)
         {
-            if (table.Placed(sequence[i])) table.Take(sequence[i], table.Found);
+            if (table.Placed(sequence[i]))
+                table.Take(sequence[i], table.Found);
         }
     }
 
@@ -75,9 +87,11 @@ internal static class Replay
         var count = 0;
         foreach (var chunk in chunks)
         {
-            if (!p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step) || p.Frozen[step]) continue;
+            if (!p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step) || p.Frozen[step])
+                continue;
             var k = p.SittingFrom(chunk.Start);
-            if (k >= p.Sittings || p.SittingBegin[k] > chunk.Start || chunk.End > p.SittingEnd[k]) continue;
+            if (k >= p.Sittings || p.SittingBegin[k] > chunk.Start || chunk.End > p.SittingEnd[k])
+                continue;
             steps[count] = ((long)step << 32) | (uint)chunk.Start;
             pieces[count++] = new Piece(k, chunk.Start, chunk.End, chunk.Models);
         }
@@ -86,25 +100,41 @@ internal static class Replay
         for (int at = 0, next; at < count; at = next)
         {
             var step = (int)(steps[at] >> 32);
-            for (next = at + 1; next < count && steps[next] >> 32 == step;) next++;
+            for (next = at + 1; next < count && steps[next] >> 32 == step; )
+                next++;
             var first = at + DropDone(p, step, pieces.AsSpan(at, next - at));
             var models = 0;
-            for (var i = first; i < next; i++) models += pieces[i].Models;
-            if (models == p.Count[step] && next - first <= p.MaxChunks[step]) placings.Add(new Placing(step, first, next - first));
+            for (var i = first; i < next; i++)
+                models += pieces[i].Models;
+            if (models == p.Count[step] && next - first <= p.MaxChunks[step])
+                placings.Add(new Placing(step, first, next - first));
         }
-        placings.Sort((a, b) => pieces[a.First].Begin != pieces[b.First].Begin ? pieces[a.First].Begin.CompareTo(pieces[b.First].Begin) : a.Step.CompareTo(b.Step));
+        placings.Sort(
+            (a, b) =>
+                pieces[a.First].Begin != pieces[b.First].Begin
+                    ? pieces[a.First].Begin.CompareTo(pieces[b.First].Begin)
+                    : a.Step.CompareTo(b.Step)
+        );
         return (pieces, placings);
     }
 
     // Models done since go from the front; what is left of a piece still ends when it did.
     private static int DropDone(CompiledProblem p, int step, Span<Piece> pieces)
     {
-        if (p.Mode[step] >= 0) return 0;
+        if (p.Mode[step] >= 0)
+            return 0;
         var done = -p.Count[step];
-        foreach (ref readonly var piece in pieces) done += piece.Models;
+        foreach (ref readonly var piece in pieces)
+            done += piece.Models;
         var first = 0;
-        while (done > 0 && pieces[first].Models <= done) done -= pieces[first++].Models;
-        if (done > 0) pieces[first] = pieces[first] with { Begin = pieces[first].End - p.Minutes(step, pieces[first].Models - done), Models = pieces[first].Models - done };
+        while (done > 0 && pieces[first].Models <= done)
+            done -= pieces[first++].Models;
+        if (done > 0)
+            pieces[first] = pieces[first] with
+            {
+                Begin = pieces[first].End - p.Minutes(step, pieces[first].Models - done),
+                Models = pieces[first].Models - done,
+            };
         return first;
     }
 
@@ -112,17 +142,20 @@ internal static class Replay
     {
         foreach (var a in p.In[step])
         {
-            if (!table.Placed(p.Arcs[a].From)) return false;
+            if (!table.Placed(p.Arcs[a].From))
+                return false;
         }
         return true;
     }
 
     private static bool StillFits(CompiledProblem p, Timetable table, int step, ReadOnlySpan<Piece> pieces)
     {
-        if (!table.LagsHold(step, pieces[0].Begin, pieces[^1].End)) return false;
+        if (!table.LagsHold(step, pieces[0].Begin, pieces[^1].End))
+            return false;
         foreach (ref readonly var piece in pieces)
         {
-            if (!table.IsFree(step, piece)) return false;
+            if (!table.IsFree(step, piece))
+                return false;
         }
         return true;
     }
@@ -131,7 +164,8 @@ internal static class Replay
     {
         foreach (var step in p.Sequence[cluster])
         {
-            if (!table.Placed(step)) return Ready(p, table, step) ? table.Earliest(step) : CompiledProblem.Never;
+            if (!table.Placed(step))
+                return Ready(p, table, step) ? table.Earliest(step) : CompiledProblem.Never;
         }
         return CompiledProblem.Never;
     }

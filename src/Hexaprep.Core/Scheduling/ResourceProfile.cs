@@ -5,7 +5,8 @@ internal sealed class ResourceProfile(int capacity)
 {
     private struct Tread
     {
-        public int At, Used;
+        public int At,
+            Used;
     }
 
     // _treads[i].Used holds from _treads[i].At to the next; the first begins before time and the last never ends.
@@ -18,14 +19,19 @@ internal sealed class ResourceProfile(int capacity)
     /// <summary>Holds an amount from one moment to another; a negative amount gives it back.</summary>
     public void Add(int from, int to, int amount)
     {
-        if (to <= from || amount == 0) return;
+        if (to <= from || amount == 0)
+            return;
         var first = Cut(from);
         var last = first;
-        while (last < _count && _treads[last].At < to) _treads[last++].Used += amount;
-        if (last == _count || _treads[last].At != to) Insert(last, to, _treads[last - 1].Used - amount);
+        while (last < _count && _treads[last].At < to)
+            _treads[last++].Used += amount;
+        if (last == _count || _treads[last].At != to)
+            Insert(last, to, _treads[last - 1].Used - amount);
         // Treads of one height are one tread.
-        if (_treads[last].Used == _treads[last - 1].Used) RemoveAt(last);
-        if (_treads[first].Used == _treads[first - 1].Used) RemoveAt(first);
+        if (_treads[last].Used == _treads[last - 1].Used)
+            RemoveAt(last);
+        if (_treads[first].Used == _treads[first - 1].Used)
+            RemoveAt(first);
     }
 
     /// <summary>Nothing is held any more.</summary>
@@ -41,13 +47,18 @@ internal sealed class ResourceProfile(int capacity)
         var i = Find(t);
         while (true)
         {
-            while (i < _count && _treads[i].Used > room) i++;
-            if (i == _count) return CompiledProblem.Never;
-            if (_treads[i].At > t) t = _treads[i].At;
+            while (i < _count && _treads[i].Used > room)
+                i++;
+            if (i == _count)
+                return CompiledProblem.Never;
+            if (_treads[i].At > t)
+                t = _treads[i].At;
             var until = t + length;
             var j = i + 1;
-            while (j < _count && _treads[j].At < until && _treads[j].Used <= room) j++;
-            if (j == _count || _treads[j].At >= until) return t;
+            while (j < _count && _treads[j].At < until && _treads[j].Used <= room)
+                j++;
+            if (j == _count || _treads[j].At >= until)
+                return t;
             i = j;
         }
     }
@@ -58,7 +69,8 @@ internal sealed class ResourceProfile(int capacity)
         var found = -1;
         for (var i = Find(from); i < _count && _treads[i].At < to; i++)
         {
-            if (_treads[i].Used > capacity) found = i + 1 < _count ? _treads[i + 1].At : CompiledProblem.Never;
+            if (_treads[i].Used > capacity)
+                found = i + 1 < _count ? _treads[i + 1].At : CompiledProblem.Never;
         }
         return found;
     }
@@ -66,12 +78,15 @@ internal sealed class ResourceProfile(int capacity)
     // The tread that a moment stands on.
     private int Find(int t)
     {
-        int low = 0, high = _count;
+        int low = 0,
+            high = _count;
         while (high - low > 1)
         {
             var mid = (low + high) >> 1;
-            if (_treads[mid].At <= t) low = mid;
-            else high = mid;
+            if (_treads[mid].At <= t)
+                low = mid;
+            else
+                high = mid;
         }
         return low;
     }
@@ -79,14 +94,16 @@ internal sealed class ResourceProfile(int capacity)
     private int Cut(int at)
     {
         var i = Find(at);
-        if (_treads[i].At == at) return i;
+        if (_treads[i].At == at)
+            return i;
         Insert(i + 1, at, _treads[i].Used);
         return i + 1;
     }
 
     private void Insert(int index, int at, int used)
     {
-        if (_count == _treads.Length) Array.Resize(ref _treads, _count * 2);
+        if (_count == _treads.Length)
+            Array.Resize(ref _treads, _count * 2);
         _treads.AsSpan(index, _count - index).CopyTo(_treads.AsSpan(index + 1));
         _treads[index] = new Tread { At = at, Used = used };
         _count++;

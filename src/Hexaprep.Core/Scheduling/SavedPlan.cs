@@ -13,7 +13,8 @@ internal sealed class SavedPlan(CompiledProblem problem)
     public int Placed { get; private set; }
 
     /// <summary>True when it leaves fewer steps out than another, or costs less by more than a hundredth.</summary>
-    public bool IsClearlyBetterThan(SavedPlan other) => Placed > other.Placed || (Placed == other.Placed && Value < other.Value - other.Value / 100);
+    public bool IsClearlyBetterThan(SavedPlan other) =>
+        Placed > other.Placed || (Placed == other.Placed && Value < other.Value - other.Value / 100);
 
     /// <summary>True when it leaves no more steps out than another and costs less by a quarter.</summary>
     public bool IsFarBetterThan(SavedPlan other) => Placed >= other.Placed && Value < other.Value - other.Value / 4;
@@ -27,9 +28,11 @@ internal sealed class SavedPlan(CompiledProblem problem)
         for (var i = 0; i < problem.Steps; i++)
         {
             _from[i] = at;
-            if (problem.Frozen[i] || !table.Placed(i)) continue;
+            if (problem.Frozen[i] || !table.Placed(i))
+                continue;
             Placed++;
-            if (at + most > _pieces.Length) Array.Resize(ref _pieces, (at + most) * 2);
+            if (at + most > _pieces.Length)
+                Array.Resize(ref _pieces, (at + most) * 2);
             at += table.Read(i, _pieces.AsSpan(at));
         }
         _from[problem.Steps] = at;
@@ -40,7 +43,8 @@ internal sealed class SavedPlan(CompiledProblem problem)
     public void Save(SavedPlan other)
     {
         Array.Copy(other._from, _from, _from.Length);
-        if (_pieces.Length < other._pieces.Length) Array.Resize(ref _pieces, other._pieces.Length);
+        if (_pieces.Length < other._pieces.Length)
+            Array.Resize(ref _pieces, other._pieces.Length);
         Array.Copy(other._pieces, _pieces, other._from[^1]);
         (Value, Placed) = (other.Value, other.Placed);
     }
@@ -51,7 +55,8 @@ internal sealed class SavedPlan(CompiledProblem problem)
         table.Clear();
         for (var i = 0; i < problem.Steps; i++)
         {
-            if (_from[i + 1] > _from[i]) table.Put(i, _pieces.AsSpan(_from[i].._from[i + 1]));
+            if (_from[i + 1] > _from[i])
+                table.Put(i, _pieces.AsSpan(_from[i].._from[i + 1]));
         }
         table.ValueAll();
     }

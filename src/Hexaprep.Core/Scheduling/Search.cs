@@ -1,11 +1,15 @@
 namespace Hexaprep.Core.Scheduling;
 
-/// <summary>The whole search for a plan: first plans from fixed orders, then many short starts, the best of them continued, the best one finished.</summary>
+/// <summary>The whole search for a plan: first plans from fixed orders, then many short starts, the best of them continued, the best
+/// one finished.</summary>
 internal sealed class Search
 {
-    private const int SmallSteps = 130, MiddleSteps = 250;
+    private const int SmallSteps = 130,
+        MiddleSteps = 250;
+
     // Fewer trials than that better nothing.
     private const int LeastTrials = 300;
+
     // Measured (docs/benchmarks.md): many short starts where plans fall into pits, few long and warm ones where they are wide.
     private static readonly Pace Small = new(Starts: 24, Share: 55, Keep: 3, Cold: 8, Colder: 16, Coldest: 32);
     private static readonly Pace Middle = new(Starts: 6, Share: 40, Keep: 2, Cold: 4, Colder: 6, Coldest: 12);
@@ -26,7 +30,10 @@ internal sealed class Search
     public Search(CompiledProblem problem, Timetable table, ulong seed, CancellationToken cancel)
     {
         (_p, _table, _random) = (problem, table, new SplitMix64(seed));
-        _pace = problem.Steps <= SmallSteps ? Small : problem.Steps <= MiddleSteps ? Middle : Large;
+        _pace =
+            problem.Steps <= SmallSteps ? Small
+            : problem.Steps <= MiddleSteps ? Middle
+            : Large;
         _placer = new Placer(problem, table);
         _attempt = new Attempt(problem, table, _placer, cancel);
         _improver = new Improver(problem, table, _placer, _attempt, _random);
@@ -45,10 +52,12 @@ internal sealed class Search
         {
             Clear();
             var without = 0;
-            foreach (var c in order) without += _placer.LayWhatFits(c);
+            foreach (var c in order)
+                without += _placer.LayWhatFits(c);
             _table.ValueAll();
             _first.Add((order, without > fewest ? long.MaxValue : _table.Value()));
-            if (without > fewest || (without == fewest && _table.Value() >= best.Value)) continue;
+            if (without > fewest || (without == fewest && _table.Value() >= best.Value))
+                continue;
             fewest = without;
             best.Save(_table);
             _placer.Limit.CopyTo(limits, 0);
@@ -56,21 +65,25 @@ internal sealed class Search
         limits.CopyTo(_placer.Limit, 0);
         _first.Sort((a, b) => a.Value.CompareTo(b.Value));
         var moment = Math.Min(FirstPlans.MostTrials, FirstPlans.MostWork / Math.Max(1, _p.Steps));
-        if (moment < LeastTrials) return _first.Count;
+        if (moment < LeastTrials)
+            return _first.Count;
         var decodes = Math.Max(0, Math.Min(moment, most - _first.Count));
         Improve(best, decodes);
         return _first.Count + decodes;
     }
 
-    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one. Where the older plan is not far better than the best of the
-    /// fixed orders, a new beginning is made first with as many decodes, and the older plan is left only if that ends clearly better.</summary>
+    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one. Where the older plan is not far
+    /// better than the best of the
+    /// fixed orders, a new beginning is made first with as many decodes, and the older plan is left only if that ends clearly
+    /// better.</summary>
     public void Continue(SavedPlan best, IReadOnlyList<PlanChunk> older, int decodes)
     {
         var (orders, kept, fresh) = (new SavedPlan(_p), new SavedPlan(_p), new SavedPlan(_p));
         First(orders, 0);
         Clear();
         var holds = Replay.Lay(_p, _table, _placer, older) && Movable;
-        if (holds) kept.Save(_table);
+        if (holds)
+            kept.Save(_table);
         if (!holds || !kept.IsFarBetterThan(orders))
         {
             _first.Clear();
@@ -91,23 +104,28 @@ internal sealed class Search
     /// <summary>Spends decodes on a better plan than the best so far. A decode is as many steps laid as there are.</summary>
     public void Improve(SavedPlan best, int decodes)
     {
-        if (decodes <= 0 || !Movable) return;
+        if (decodes <= 0 || !Movable)
+            return;
         var work = (long)decodes * _p.Steps;
         var pool = Starts(work * _pace.Share / 100);
-        if (pool.Count == 0) pool.Add(best);
+        if (pool.Count == 0)
+            pool.Add(best);
         var left = work - work * _pace.Share / 100;
         pool.Sort((a, b) => a.Value.CompareTo(b.Value));
-        if (pool.Count > _pace.Keep) pool.RemoveRange(_pace.Keep, pool.Count - _pace.Keep);
+        if (pool.Count > _pace.Keep)
+            pool.RemoveRange(_pace.Keep, pool.Count - _pace.Keep);
         foreach (var plan in pool)
         {
             plan.Load(_table);
             _improver.Run(left / 2 / pool.Count, _pace.Colder, plan);
         }
         var last = pool.MinBy(p => p.Value)!;
-        if (best.Value <= last.Value) last = best;
+        if (best.Value <= last.Value)
+            last = best;
         last.Load(_table);
         _improver.Run(left / 2, _pace.Coldest, last);
-        if (last.Value < best.Value) best.Save(last);
+        if (last.Value < best.Value)
+            best.Save(last);
     }
 
     private bool Movable => Enumerable.Range(0, _p.Steps).Any(i => !_p.Frozen[i] && _table.Placed(i));
@@ -127,8 +145,10 @@ internal sealed class Search
                 continue;
             }
             var order = (int[])_first[Math.Min(s / 2, _first.Count - 1)].Order.Clone();
-            if (s % 2 == 1) Jostle(order);
-            if (!Lay(order)) continue;
+            if (s % 2 == 1)
+                Jostle(order);
+            if (!Lay(order))
+                continue;
             var plan = new SavedPlan(_p);
             plan.Save(_table);
             _orders.Run(order, each / 2, cold, plan);
@@ -145,10 +165,13 @@ internal sealed class Search
         var pool = new List<SavedPlan>();
         for (long done = 0; done < work; done += _attempt.Work)
         {
-            if (!_improver.Haphazard()) continue;
+            if (!_improver.Haphazard())
+                continue;
             var value = _table.Value();
-            if ((pool.Count == count && value >= pool[^1].Value) || pool.Exists(p => p.Value == value)) continue;
-            if (pool.Count < count) pool.Add(new SavedPlan(_p));
+            if ((pool.Count == count && value >= pool[^1].Value) || pool.Exists(p => p.Value == value))
+                continue;
+            if (pool.Count < count)
+                pool.Add(new SavedPlan(_p));
             pool[^1].Save(_table);
             pool.Sort((a, b) => a.Value.CompareTo(b.Value));
         }
@@ -168,7 +191,8 @@ internal sealed class Search
     {
         Clear();
         var laid = true;
-        foreach (var c in order) laid &= _placer.Lay(c);
+        foreach (var c in order)
+            laid &= _placer.Lay(c);
         _table.ValueAll();
         return laid;
     }

@@ -12,18 +12,31 @@ internal readonly record struct Shortfall(string Lacks, string Remedy)
         foreach (var h in p.Opens[step])
         {
             ref readonly var hold = ref p.Holds[h];
-            if (hold.Amount <= p.Capacity[hold.Resource]) continue;
+            if (hold.Amount <= p.Capacity[hold.Resource])
+                continue;
             var id = p.Problem.Resources[hold.Resource].Id;
-            return new($"needs {hold.Amount} {id}s, the bench has {p.Capacity[hold.Resource]}", $"{hold.Amount - p.Capacity[hold.Resource]} more {id}s, or split the batch");
+            return new(
+                $"needs {hold.Amount} {id}s, the bench has {p.Capacity[hold.Resource]}",
+                $"{hold.Amount - p.Capacity[hold.Resource]} more {id}s, or split the batch"
+            );
         }
         var longest = p.Sittings == 0 ? 0 : Enumerable.Range(0, p.Sittings).Max(k => p.SittingEnd[k] - p.SittingBegin[k]);
-        if (need > longest) return new($"needs {need} min in one go, the longest sitting has {longest} min", $"one sitting {need - longest} min longer");
+        if (need > longest)
+            return new($"needs {need} min in one go, the longest sitting has {longest} min", $"one sitting {need - longest} min longer");
         if (p.Mode[step] >= 0)
         {
             var stretch = p.Slots.Length == 0 ? 0 : p.Slots.Max(s => s.End - s.Begin);
-            if (stretch < need) return new($"needs {need} min fit for spraying in one sitting, the longest has {stretch} min", "a sitting in fit weather, or a brush instead of the can");
+            if (stretch < need)
+                return new(
+                    $"needs {need} min fit for spraying in one sitting, the longest has {stretch} min",
+                    "a sitting in fit weather, or a brush instead of the can"
+                );
         }
-        if (p.In[step].Any(a => p.Frozen[p.Arcs[a].From] && p.Arcs[a].Ties)) return new("its window closes before a sitting reaches it", "one more sitting before the window closes, or do the step before it again");
+        if (p.In[step].Any(a => p.Frozen[p.Arcs[a].From] && p.Arcs[a].Ties))
+            return new(
+                "its window closes before a sitting reaches it",
+                "one more sitting before the window closes, or do the step before it again"
+            );
         return new("the sittings end before its turn", $"{need} min more of sittings");
     }
 }

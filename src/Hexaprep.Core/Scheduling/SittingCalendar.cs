@@ -20,7 +20,12 @@ public sealed record WeeklySitting(Guid Id, IsoDayOfWeek Day, LocalTime Begins, 
 public sealed record SittingException(Guid Id, LocalDate Date, ExceptionKind Kind, LocalTime? Begins, LocalTime? Ends);
 
 /// <summary>The kinds of exception.</summary>
-public enum ExceptionKind { Off, Extra, UnfitForSpray }
+public enum ExceptionKind
+{
+    Off,
+    Extra,
+    UnfitForSpray,
+}
 
 /// <summary>Turns the weekly pattern and its exceptions into sittings.</summary>
 /// <param name="Zone">The user's time zone; local times are resolved in it, leniently across a clock change.</param>
@@ -28,7 +33,8 @@ public enum ExceptionKind { Off, Extra, UnfitForSpray }
 /// <param name="Exceptions">The exceptions.</param>
 public sealed record SittingCalendar(DateTimeZone Zone, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions)
 {
-    /// <summary>The sittings that end after <paramref name="from"/>, day by day, for at most the given days; overlapping ones are joined.</summary>
+    /// <summary>The sittings that end after <paramref name="from"/>, day by day, for at most the given days; overlapping ones are
+    /// joined.</summary>
     public IEnumerable<Sitting> From(Instant from, int days)
     {
         var byDate = Exceptions.ToLookup(e => e.Date);
@@ -39,24 +45,29 @@ public sealed record SittingCalendar(DateTimeZone Zone, IReadOnlyList<WeeklySitt
         {
             foreach (var sitting in On(first.PlusDays(i), byDate[first.PlusDays(i)]))
             {
-                if (sitting.End <= from) continue;
+                if (sitting.End <= from)
+                    continue;
                 if (held is not null && sitting.Begin <= held.End)
                 {
                     held = held with { End = Instant.Max(held.End, sitting.End), FitForSpray = held.FitForSpray && sitting.FitForSpray };
                     continue;
                 }
-                if (held is not null) yield return held;
+                if (held is not null)
+                    yield return held;
                 held = sitting;
             }
         }
-        if (held is not null) yield return held;
+        if (held is not null)
+            yield return held;
     }
 
     private IEnumerable<Sitting> On(LocalDate date, IEnumerable<SittingException> exceptions)
     {
         var changes = exceptions.ToList();
         var fit = changes.All(e => e.Kind != ExceptionKind.UnfitForSpray);
-        var weekly = changes.Any(e => e.Kind == ExceptionKind.Off) ? [] : Weekly.Where(w => w.Day == date.DayOfWeek).Select(w => (w.Begins, w.Ends));
+        var weekly = changes.Any(e => e.Kind == ExceptionKind.Off)
+            ? []
+            : Weekly.Where(w => w.Day == date.DayOfWeek).Select(w => (w.Begins, w.Ends));
         var extra = changes.Where(e => e.Kind == ExceptionKind.Extra).Select(e => (e.Begins!.Value, e.Ends!.Value));
         return weekly.Concat(extra).Select(s => Resolve(date, s.Item1, s.Item2, fit)).Where(s => s.Begin < s.End).OrderBy(s => s.Begin);
     }

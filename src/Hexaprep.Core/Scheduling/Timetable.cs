@@ -12,8 +12,15 @@ internal sealed partial class Timetable
     private const int Block = 16;
     private readonly CompiledProblem _p;
     private readonly Booking[][] _day;
-    private readonly int[] _booked, _planned, _setups, _gap, _blockGap, _lastSpray, _firstSitting;
-    private readonly int[] _holdFrom, _holdTo;
+    private readonly int[] _booked,
+        _planned,
+        _setups,
+        _gap,
+        _blockGap,
+        _lastSpray,
+        _firstSitting;
+    private readonly int[] _holdFrom,
+        _holdTo;
     private readonly ResourceProfile[] _profile;
     private readonly int[] _unitEnd;
     private readonly long[] _unitCost;
@@ -22,7 +29,12 @@ internal sealed partial class Timetable
     {
         _p = problem;
         _day = [.. Enumerable.Range(0, problem.Sittings).Select(_ => new Booking[8])];
-        (_booked, _planned, _setups, _lastSpray) = (new int[problem.Sittings], new int[problem.Sittings], new int[problem.Sittings], new int[problem.Sittings]);
+        (_booked, _planned, _setups, _lastSpray) = (
+            new int[problem.Sittings],
+            new int[problem.Sittings],
+            new int[problem.Sittings],
+            new int[problem.Sittings]
+        );
         (Start, End, _firstSitting) = (new int[problem.Steps], new int[problem.Steps], new int[problem.Steps]);
         _gap = new int[problem.Sittings];
         _blockGap = new int[(problem.Sittings + Block - 1) / Block];
@@ -34,8 +46,10 @@ internal sealed partial class Timetable
         Array.Fill(Start, -1);
         Array.Fill(_lastSpray, -1);
         Array.Fill(_holdFrom, -1);
-        for (var k = 0; k < problem.Sittings; k++) Measure(k);
-        foreach (var chunk in problem.Fixed) Freeze(chunk);
+        for (var k = 0; k < problem.Sittings; k++)
+            Measure(k);
+        foreach (var chunk in problem.Fixed)
+            Freeze(chunk);
         HoldGiven();
         ValueAll();
     }
@@ -63,7 +77,8 @@ internal sealed partial class Timetable
     {
         var w = _p.Problem.Weights;
         long z = (long)w.Sitting * SittingsUsed + (long)w.Setup * Setups;
-        foreach (var cost in _unitCost) z += cost;
+        foreach (var cost in _unitCost)
+            z += cost;
         return z;
     }
 
@@ -73,7 +88,8 @@ internal sealed partial class Timetable
         var end = 0;
         foreach (var i in _p.FinishersOfUnit[unit])
         {
-            if (Start[i] >= 0) end = Math.Max(end, End[i] + _p.Wait[i]);
+            if (Start[i] >= 0)
+                end = Math.Max(end, End[i] + _p.Wait[i]);
         }
         _unitEnd[unit] = end;
         _unitCost[unit] = _p.CostOf(unit, end);
@@ -82,7 +98,8 @@ internal sealed partial class Timetable
     /// <summary>Brings the value of all units up to date.</summary>
     public void ValueAll()
     {
-        for (var u = 0; u < _p.Units; u++) Value(u);
+        for (var u = 0; u < _p.Units; u++)
+            Value(u);
     }
 
     /// <summary>What a unit's finish costs.</summary>
@@ -94,7 +111,8 @@ internal sealed partial class Timetable
     /// <summary>Puts a step where the pieces say. Nothing is checked.</summary>
     public void Put(int step, ReadOnlySpan<Piece> pieces)
     {
-        foreach (var piece in pieces) Book(piece.Sitting, new Booking(piece.Begin, piece.End, step, piece.Models));
+        foreach (var piece in pieces)
+            Book(piece.Sitting, new Booking(piece.Begin, piece.End, step, piece.Models));
         _firstSitting[step] = pieces[0].Sitting;
         Start[step] = pieces[0].Begin;
         End[step] = pieces[^1].End;
@@ -113,18 +131,21 @@ internal sealed partial class Timetable
             var day = _day[k];
             for (var i = 0; i < _booked[k]; i++)
             {
-                if (day[i].Step != step) continue;
+                if (day[i].Step != step)
+                    continue;
                 pieces[count++] = new Piece(k, day[i].Begin, day[i].End, day[i].Models);
                 Unbook(k, i);
                 break;
             }
         }
         Start[step] = -1;
-        foreach (var h in _p.Opens[step]) SetHold(h, -1, -1);
+        foreach (var h in _p.Opens[step])
+            SetHold(h, -1, -1);
         // A hold whose far end was taken out stays as it was until it is closed anew; one that work already done has opened may never be.
         foreach (var h in _p.Closes[step])
         {
-            if (_p.Frozen[_p.Holds[h].From]) SetHold(h, _holdFrom[h], CompiledProblem.Never);
+            if (_p.Frozen[_p.Holds[h].From])
+                SetHold(h, _holdFrom[h], CompiledProblem.Never);
         }
         return count;
     }
@@ -134,22 +155,26 @@ internal sealed partial class Timetable
     {
         for (var k = 0; k < _p.Sittings; k++)
         {
-            if (_planned[k] == 0) continue;
+            if (_planned[k] == 0)
+                continue;
             var (day, kept) = (_day[k], 0);
             for (var i = 0; i < _booked[k]; i++)
             {
-                if (_p.Frozen[day[i].Step]) day[kept++] = day[i];
+                if (_p.Frozen[day[i].Step])
+                    day[kept++] = day[i];
             }
             (_booked[k], _planned[k]) = (kept, 0);
             Measure(k);
             CountSetups(k);
         }
         SittingsUsed = 0;
-        foreach (var profile in _profile) profile.Clear();
+        foreach (var profile in _profile)
+            profile.Clear();
         Array.Fill(_holdFrom, -1);
         for (var i = 0; i < _p.Steps; i++)
         {
-            if (!_p.Frozen[i]) Start[i] = -1;
+            if (!_p.Frozen[i])
+                Start[i] = -1;
         }
         HoldGiven();
     }
@@ -162,7 +187,8 @@ internal sealed partial class Timetable
         {
             foreach (ref readonly var b in Sitting(k))
             {
-                if (b.Step == step) pieces[count++] = new Piece(k, b.Begin, b.End, b.Models);
+                if (b.Step == step)
+                    pieces[count++] = new Piece(k, b.Begin, b.End, b.Models);
             }
         }
         return count;
@@ -176,7 +202,8 @@ internal sealed partial class Timetable
         {
             foreach (var b in Sitting(k))
             {
-                if (!_p.Frozen[b.Step]) chunks.Add(new PlanChunk(_p.Problem.Batches[_p.Batch[b.Step]].Id, _p.StepId[b.Step], b.Begin, b.End, b.Models));
+                if (!_p.Frozen[b.Step])
+                    chunks.Add(new PlanChunk(_p.Problem.Batches[_p.Batch[b.Step]].Id, _p.StepId[b.Step], b.Begin, b.End, b.Models));
             }
         }
         return chunks;
@@ -186,13 +213,17 @@ internal sealed partial class Timetable
     {
         ref var day = ref _day[k];
         var n = _booked[k]++;
-        if (n == day.Length) Array.Resize(ref day, n * 2);
+        if (n == day.Length)
+            Array.Resize(ref day, n * 2);
         var at = n;
-        while (at > 0 && day[at - 1].Begin > booking.Begin) day[at] = day[--at];
+        while (at > 0 && day[at - 1].Begin > booking.Begin)
+            day[at] = day[--at];
         day[at] = booking;
-        if (_planned[k]++ == 0) SittingsUsed++;
+        if (_planned[k]++ == 0)
+            SittingsUsed++;
         Measure(k);
-        if (_p.Mode[booking.Step] >= 0) CountSetups(k);
+        if (_p.Mode[booking.Step] >= 0)
+            CountSetups(k);
     }
 
     private void Unbook(int k, int index)
@@ -200,44 +231,56 @@ internal sealed partial class Timetable
         var day = _day[k];
         var spray = _p.Mode[day[index].Step] >= 0;
         var n = --_booked[k];
-        for (var i = index; i < n; i++) day[i] = day[i + 1];
-        if (--_planned[k] == 0) SittingsUsed--;
+        for (var i = index; i < n; i++)
+            day[i] = day[i + 1];
+        if (--_planned[k] == 0)
+            SittingsUsed--;
         Measure(k);
-        if (spray) CountSetups(k);
+        if (spray)
+            CountSetups(k);
     }
 
     // The longest free stretch; what may run beside a watched step does not lessen it.
     private void Measure(int k)
     {
-        int free = _p.SittingBegin[k], longest = 0;
+        int free = _p.SittingBegin[k],
+            longest = 0;
         foreach (ref readonly var b in Sitting(k))
         {
-            if (_p.Watches && _p.Attention[b.Step] != Attend.Hands) continue;
+            if (_p.Watches && _p.Attention[b.Step] != Attend.Hands)
+                continue;
             longest = Math.Max(longest, b.Begin - free);
             free = Math.Max(free, b.End);
         }
         var (was, now) = (_gap[k], Math.Max(longest, _p.SittingEnd[k] - free));
         _gap[k] = now;
         var block = k / Block;
-        if (now >= _blockGap[block]) _blockGap[block] = now;
+        if (now >= _blockGap[block])
+            _blockGap[block] = now;
         else if (was == _blockGap[block])
         {
             var most = 0;
             var last = Math.Min(_p.Sittings, (block + 1) * Block);
-            for (var i = block * Block; i < last; i++) most = Math.Max(most, _gap[i]);
+            for (var i = block * Block; i < last; i++)
+                most = Math.Max(most, _gap[i]);
             _blockGap[block] = most;
         }
     }
 
     private void CountSetups(int k)
     {
-        int paid = 0, mode = -1, end = -1;
+        int paid = 0,
+            mode = -1,
+            end = -1;
         foreach (ref readonly var b in Sitting(k))
         {
             var own = _p.Mode[b.Step];
-            if (own < 0) continue;
-            if (mode >= 0 && mode != own) paid++;
-            if (mode != own || end != b.Begin) paid++;
+            if (own < 0)
+                continue;
+            if (mode >= 0 && mode != own)
+                paid++;
+            if (mode != own || end != b.Begin)
+                paid++;
             (mode, end) = (own, b.End);
         }
         Setups += paid - _setups[k];
@@ -254,9 +297,11 @@ internal sealed partial class Timetable
         for (var k = _p.SittingFrom(chunk.Start); k < _p.Sittings && _p.SittingBegin[k] < chunk.End; k++)
         {
             var (begin, end) = (Math.Max(chunk.Start, _p.SittingBegin[k]), Math.Min(chunk.End, _p.SittingEnd[k]));
-            if (end <= begin) continue;
+            if (end <= begin)
+                continue;
             Book(k, new Booking(begin, end, step, 0));
-            if (--_planned[k] == 0) SittingsUsed--;
+            if (--_planned[k] == 0)
+                SittingsUsed--;
         }
     }
 
@@ -264,12 +309,19 @@ internal sealed partial class Timetable
     {
         for (var i = 0; i < _p.Steps; i++)
         {
-            if (_p.Frozen[i]) Hold(i);
+            if (_p.Frozen[i])
+                Hold(i);
         }
     }
 
     /// <summary>The moment of an edge of a placed step.</summary>
-    public int Moment(int step, StepEdge edge) => edge switch { StepEdge.Start => Start[step], StepEdge.End => End[step], _ => End[step] + _p.Wait[step] };
+    public int Moment(int step, StepEdge edge) =>
+        edge switch
+        {
+            StepEdge.Start => Start[step],
+            StepEdge.End => End[step],
+            _ => End[step] + _p.Wait[step],
+        };
 
     private void Hold(int step)
     {
@@ -277,12 +329,19 @@ internal sealed partial class Timetable
         {
             ref readonly var hold = ref _p.Holds[h];
             var from = Moment(step, hold.FromEdge);
-            SetHold(h, from, Placed(hold.To) ? Moment(hold.To, hold.ToEdge) : _p.Frozen[hold.From] ? CompiledProblem.Never : from + hold.Least);
+            SetHold(
+                h,
+                from,
+                Placed(hold.To) ? Moment(hold.To, hold.ToEdge)
+                    : _p.Frozen[hold.From] ? CompiledProblem.Never
+                    : from + hold.Least
+            );
         }
         foreach (var h in _p.Closes[step])
         {
             ref readonly var hold = ref _p.Holds[h];
-            if (!hold.Own && Placed(hold.From)) SetHold(h, _holdFrom[h], Moment(step, hold.ToEdge));
+            if (!hold.Own && Placed(hold.From))
+                SetHold(h, _holdFrom[h], Moment(step, hold.ToEdge));
         }
     }
 
@@ -293,13 +352,17 @@ internal sealed partial class Timetable
         var (was, until) = (_holdFrom[h], _holdTo[h]);
         if (was == from && was >= 0 && from < Math.Min(to, until))
         {
-            if (to > until) profile.Add(until, to, hold.Amount);
-            else profile.Add(to, until, -hold.Amount);
+            if (to > until)
+                profile.Add(until, to, hold.Amount);
+            else
+                profile.Add(to, until, -hold.Amount);
         }
         else
         {
-            if (was >= 0) profile.Add(was, until, -hold.Amount);
-            if (from >= 0) profile.Add(from, to, hold.Amount);
+            if (was >= 0)
+                profile.Add(was, until, -hold.Amount);
+            if (from >= 0)
+                profile.Add(from, to, hold.Amount);
         }
         (_holdFrom[h], _holdTo[h]) = (from, to);
     }

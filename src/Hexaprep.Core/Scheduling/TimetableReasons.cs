@@ -8,7 +8,8 @@ internal sealed partial class Timetable
     {
         foreach (ref readonly var b in Sitting(k))
         {
-            if (!group.Contains(b.Step) && HandsEnd(k, b) == begin && !Attend.Together(_p.Attention[step], _p.Attention[b.Step])) return b.Step;
+            if (!group.Contains(b.Step) && HandsEnd(k, b) == begin && !Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
+                return b.Step;
         }
         return -1;
     }
@@ -20,7 +21,8 @@ internal sealed partial class Timetable
         {
             foreach (ref readonly var b in Sitting(k))
             {
-                if (b.Step == step && b.End == minute) return true;
+                if (b.Step == step && b.End == minute)
+                    return true;
             }
         }
         return false;
@@ -29,18 +31,22 @@ internal sealed partial class Timetable
     /// <summary>A coat of a sitting whose minutes would be wrong if a group went one minute earlier; -1 when there is none.</summary>
     public int SetUpBreaks(int k, HashSet<int> group)
     {
-        int before = -1, end = -1;
+        int before = -1,
+            end = -1;
         foreach (ref readonly var b in Sitting(k))
         {
-            if (_p.Mode[b.Step] < 0) continue;
+            if (_p.Mode[b.Step] < 0)
+                continue;
             var shift = group.Contains(b.Step) ? 1 : 0;
-            if (_p.SprayMinutes(b.Step, before, end == b.Begin - shift) != b.End - b.Begin) return b.Step;
+            if (_p.SprayMinutes(b.Step, before, end == b.Begin - shift) != b.End - b.Begin)
+                return b.Step;
             (before, end) = (b.Step, b.End - shift);
         }
         return -1;
     }
 
-    /// <summary>Who gives back, at the very minute a hold begins, what it could not have had a minute earlier; null when it could.</summary>
+    /// <summary>Who gives back, at the very minute a hold begins, what it could not have had a minute earlier; null when it
+    /// could.</summary>
     public int? TakenBefore(int h, HashSet<int> group)
     {
         ref readonly var hold = ref _p.Holds[h];
@@ -49,9 +55,12 @@ internal sealed partial class Timetable
         int? by = null;
         for (var o = 0; o < _p.Holds.Length; o++)
         {
-            if (o == h || _p.Holds[o].Resource != hold.Resource || _holdFrom[o] < 0 || _holdTo[o] != from || _holdFrom[o] >= from) continue;
-            if (group.Contains(_p.Holds[o].To)) used -= _p.Holds[o].Amount;
-            else by ??= _p.Holds[o].To;
+            if (o == h || _p.Holds[o].Resource != hold.Resource || _holdFrom[o] < 0 || _holdTo[o] != from || _holdFrom[o] >= from)
+                continue;
+            if (group.Contains(_p.Holds[o].To))
+                used -= _p.Holds[o].Amount;
+            else
+                by ??= _p.Holds[o].To;
         }
         return used + hold.Amount > _profile[hold.Resource].Capacity ? by : null;
     }

@@ -5,16 +5,22 @@ namespace Hexaprep.Core.Scheduling;
 internal enum Taste
 {
     None = 0,
+
     /// <summary>In one piece, however late that ends.</summary>
     Whole = 1,
+
     /// <summary>Behind a coat of the same kind, where the same stretch offers that.</summary>
     ShareSetup = 2,
+
     /// <summary>Forbidden gaps are not looked at.</summary>
     IgnoreGaps = 4,
+
     /// <summary>A coat may come before another though that changes the minutes the other takes.</summary>
     Displace = 8,
+
     /// <summary>Only in sittings that have work already.</summary>
     KeepToUsed = 16,
+
     /// <summary>Across a forbidden gap rather than close before it.</summary>
     Loose = 32,
 }
@@ -54,7 +60,8 @@ internal sealed partial class Timetable
         foreach (var a in _p.Out[step])
         {
             ref readonly var arc = ref _p.Arcs[a];
-            if (Placed(arc.To)) latest = Math.Min(latest, Start[arc.To] - arc.Min);
+            if (Placed(arc.To))
+                latest = Math.Min(latest, Start[arc.To] - arc.Min);
         }
         return latest;
     }
@@ -74,28 +81,37 @@ internal sealed partial class Timetable
             for (var i = 0; i < opens.Length; i++)
             {
                 var free = FreeFrom(opens[i], from, from);
-                if (free > from) (from, i) = (free, -1);
-                if (from >= until) return false;
+                if (free > from)
+                    (from, i) = (free, -1);
+                if (from >= until)
+                    return false;
             }
-            if (!FindWork(step, from, until, taste)) return false;
+            if (!FindWork(step, from, until, taste))
+                return false;
             var start = FoundStart;
             var next = start;
-            foreach (var h in opens) next = Math.Max(next, FreeFrom(h, start, FoundEnd));
-            if ((taste & Taste.IgnoreGaps) == 0) next = Math.Max(next, AfterGaps(step, start));
-            if (next == start) return true;
+            foreach (var h in opens)
+                next = Math.Max(next, FreeFrom(h, start, FoundEnd));
+            if ((taste & Taste.IgnoreGaps) == 0)
+                next = Math.Max(next, AfterGaps(step, start));
+            if (next == start)
+                return true;
             from = next;
         }
         return false;
     }
 
-    /// <summary>Puts a step that was taken out at its earliest place between those around it, if all they ask of each other holds there.</summary>
+    /// <summary>Puts a step that was taken out at its earliest place between those around it, if all they ask of each other holds
+    /// there.</summary>
     public bool PutBetween(int step, int from, int until, Taste taste = Taste.None)
     {
         from = Math.Max(from, Earliest(step));
         until = Math.Min(until, Latest(step));
-        if (!Find(step, from, until, taste) || !LagsHold(step, FoundStart, FoundEnd)) return false;
+        if (!Find(step, from, until, taste) || !LagsHold(step, FoundStart, FoundEnd))
+            return false;
         Put(step, Found.AsSpan(0, FoundCount));
-        if (!HoldsFit(step)) return false;
+        if (!HoldsFit(step))
+            return false;
         return true;
     }
 
@@ -106,14 +122,17 @@ internal sealed partial class Timetable
         {
             ref readonly var arc = ref _p.Arcs[a];
             var gap = start - End[arc.From];
-            if (gap < arc.Min || gap > arc.Max || (gap > arc.Lo && gap < arc.Hi) || end - End[arc.From] > arc.FinishMax) return false;
+            if (gap < arc.Min || gap > arc.Max || (gap > arc.Lo && gap < arc.Hi) || end - End[arc.From] > arc.FinishMax)
+                return false;
         }
         foreach (var a in _p.Out[step])
         {
             ref readonly var arc = ref _p.Arcs[a];
-            if (!Placed(arc.To)) continue;
+            if (!Placed(arc.To))
+                continue;
             var gap = Start[arc.To] - end;
-            if (gap < arc.Min || gap > arc.Max || (gap > arc.Lo && gap < arc.Hi) || End[arc.To] - end > arc.FinishMax) return false;
+            if (gap < arc.Min || gap > arc.Max || (gap > arc.Lo && gap < arc.Hi) || End[arc.To] - end > arc.FinishMax)
+                return false;
         }
         return true;
     }
@@ -123,26 +142,39 @@ internal sealed partial class Timetable
     {
         foreach (var h in _p.Opens[step])
         {
-            if (Overuse(h) >= 0) return false;
+            if (Overuse(h) >= 0)
+                return false;
         }
         foreach (var h in _p.Closes[step])
         {
-            if (Overuse(h) >= 0) return false;
+            if (Overuse(h) >= 0)
+                return false;
         }
         return true;
     }
 
-    /// <summary>A coat of a sitting whose minutes no longer follow from the coat before it, or whose clean-up is in the way; -1 when all do.</summary>
+    /// <summary>A coat of a sitting whose minutes no longer follow from the coat before it, or whose clean-up is in the way; -1 when
+    /// all do.</summary>
     public int BrokenSpray(int k)
     {
-        int before = -1, end = -1;
+        int before = -1,
+            end = -1;
         var day = _day[k];
         for (var i = 0; i < _booked[k]; i++)
         {
             var step = day[i].Step;
-            if (_p.Closing > 0 && end >= 0 && end == _lastSpray[k] && day[i].Begin < end + _p.Closing && !Attend.Together(_p.Attention[before], _p.Attention[step])) return before;
-            if (_p.Mode[step] < 0) continue;
-            if (_p.SprayMinutes(step, before, end == day[i].Begin) != day[i].End - day[i].Begin) return step;
+            if (
+                _p.Closing > 0
+                && end >= 0
+                && end == _lastSpray[k]
+                && day[i].Begin < end + _p.Closing
+                && !Attend.Together(_p.Attention[before], _p.Attention[step])
+            )
+                return before;
+            if (_p.Mode[step] < 0)
+                continue;
+            if (_p.SprayMinutes(step, before, end == day[i].Begin) != day[i].End - day[i].Begin)
+                return step;
             (before, end) = (step, day[i].End);
         }
         return _p.Closing > 0 && before >= 0 && end + _p.Closing > _p.SittingEnd[k] ? before : -1;
@@ -162,11 +194,27 @@ internal sealed partial class Timetable
     private int FreeFrom(int h, int start, int end)
     {
         ref readonly var hold = ref _p.Holds[h];
-        var from = hold.FromEdge switch { StepEdge.Start => start, StepEdge.End => end, _ => end + _p.Wait[hold.From] };
+        var from = hold.FromEdge switch
+        {
+            StepEdge.Start => start,
+            StepEdge.End => end,
+            _ => end + _p.Wait[hold.From],
+        };
         int to;
-        if (hold.Own) to = end == start ? from + hold.Least : hold.ToEdge switch { StepEdge.Start => start, StepEdge.End => end, _ => end + _p.Wait[hold.From] };
-        else to = Placed(hold.To) ? Moment(hold.To, hold.ToEdge) : from + hold.Least;
-        if (to <= from) return start;
+        if (hold.Own)
+            to =
+                end == start
+                    ? from + hold.Least
+                    : hold.ToEdge switch
+                    {
+                        StepEdge.Start => start,
+                        StepEdge.End => end,
+                        _ => end + _p.Wait[hold.From],
+                    };
+        else
+            to = Placed(hold.To) ? Moment(hold.To, hold.ToEdge) : from + hold.Least;
+        if (to <= from)
+            return start;
         return start + (_profile[hold.Resource].FreeFrom(from, to - from, hold.Amount) - from);
     }
 
@@ -176,39 +224,50 @@ internal sealed partial class Timetable
         foreach (var a in _p.In[step])
         {
             ref readonly var arc = ref _p.Arcs[a];
-            if (arc.Lo == CompiledProblem.Never) continue;
+            if (arc.Lo == CompiledProblem.Never)
+                continue;
             var gap = at - End[arc.From];
-            if (gap > arc.Lo && gap < arc.Hi) at = End[arc.From] + arc.Hi;
+            if (gap > arc.Lo && gap < arc.Hi)
+                at = End[arc.From] + arc.Hi;
         }
         return at;
     }
 
-    /// <summary>True when a step could stand exactly so beside what stands before it: hands free, minutes right, weather fit. Clean-up is not looked at.</summary>
+    /// <summary>True when a step could stand exactly so beside what stands before it: hands free, minutes right, weather fit. Clean-up
+    /// is not looked at.</summary>
     public bool IsFree(int step, Piece piece)
     {
-        int before = -1, end = -1;
+        int before = -1,
+            end = -1;
         foreach (ref readonly var b in Sitting(piece.Sitting))
         {
-            if (b.Begin < piece.End && b.End > piece.Begin && !Attend.Together(_p.Attention[step], _p.Attention[b.Step])) return false;
-            if (_p.Mode[b.Step] >= 0 && b.End <= piece.Begin) (before, end) = (b.Step, b.End);
+            if (b.Begin < piece.End && b.End > piece.Begin && !Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
+                return false;
+            if (_p.Mode[b.Step] >= 0 && b.End <= piece.Begin)
+                (before, end) = (b.Step, b.End);
         }
-        if (_p.Mode[step] < 0) return piece.End - piece.Begin == _p.Minutes(step, piece.Models);
-        if (piece.End - piece.Begin != _p.SprayMinutes(step, before, end == piece.Begin)) return false;
+        if (_p.Mode[step] < 0)
+            return piece.End - piece.Begin == _p.Minutes(step, piece.Models);
+        if (piece.End - piece.Begin != _p.SprayMinutes(step, before, end == piece.Begin))
+            return false;
         for (var q = _p.SlotFrom(piece.Begin); q < _p.Slots.Length && _p.Slots[q].Begin <= piece.Begin; q++)
         {
-            if (_p.Slots[q].Sitting == piece.Sitting && piece.End <= _p.Slots[q].End) return true;
+            if (_p.Slots[q].Sitting == piece.Sitting && piece.End <= _p.Slots[q].End)
+                return true;
         }
         return false;
     }
 
-    /// <summary>Finds the latest place in one piece for a step without a coat; what it holds is not looked at, so it must hold nothing.</summary>
+    /// <summary>Finds the latest place in one piece for a step without a coat; what it holds is not looked at, so it must hold
+    /// nothing.</summary>
     public bool FindLate(int step, int from, int until)
     {
         until = Math.Min(until, _p.Horizon);
         var minutes = _p.Minutes(step, _p.Count[step]);
         for (var k = Math.Min(_p.SittingFrom(until - 1), _p.Sittings - 1); k >= 0 && _p.SittingEnd[k] > from; k--)
         {
-            if (_gap[k] < minutes || LastFreeAt(k, step, minutes, from, until) is not (>= 0 and var at)) continue;
+            if (_gap[k] < minutes || LastFreeAt(k, step, minutes, from, until) is not (>= 0 and var at))
+                continue;
             Found[0] = new Piece(k, at, at + minutes, _p.Count[step]);
             FoundCount = 1;
             return true;
@@ -225,17 +284,21 @@ internal sealed partial class Timetable
         var found = -1;
         for (var i = 0; i <= n; i++)
         {
-            if (i < n && _p.Watches && Attend.Together(_p.Attention[step], _p.Attention[day[i].Step])) continue;
+            if (i < n && _p.Watches && Attend.Together(_p.Attention[step], _p.Attention[day[i].Step]))
+                continue;
             var end = Math.Min(until, i < n ? day[i].Begin : _p.SittingEnd[k]);
-            if (end - free >= minutes) found = end - minutes;
-            if (i < n) free = Math.Max(free, HandsEnd(k, day[i]));
+            if (end - free >= minutes)
+                found = end - minutes;
+            if (i < n)
+                free = Math.Max(free, HandsEnd(k, day[i]));
         }
         return found;
     }
 
     private bool FindWork(int step, int from, int until, Taste taste)
     {
-        if (_p.Mode[step] >= 0) return FindSpray(step, from, until, taste);
+        if (_p.Mode[step] >= 0)
+            return FindSpray(step, from, until, taste);
         var whole = _p.MaxChunks[step] == 1 || (taste & Taste.Whole) != 0 || _p.Count[step] == 1;
         return whole ? FindWhole(step, _p.Minutes(step, _p.Count[step]), from, until, taste) : FindCut(step, from, until, taste);
     }
@@ -245,10 +308,15 @@ internal sealed partial class Timetable
         var k = _p.SittingFrom(from);
         while (k < _p.Sittings && _p.SittingBegin[k] + minutes <= until)
         {
-            if (k % Block == 0 && _blockGap[k / Block] < minutes) { k += Block; continue; }
+            if (k % Block == 0 && _blockGap[k / Block] < minutes)
+            {
+                k += Block;
+                continue;
+            }
             if (_gap[k] >= minutes && Open(k, taste) && FreeAt(k, step, minutes, from) is >= 0 and var at)
             {
-                if (at + minutes > until) return false;
+                if (at + minutes > until)
+                    return false;
                 Found[0] = new Piece(k, at, at + minutes, _p.Count[step]);
                 FoundCount = 1;
                 return true;
@@ -269,16 +337,20 @@ internal sealed partial class Timetable
         for (var i = 0; i < n; i++)
         {
             ref readonly var b = ref day[i];
-            if (_p.Watches && Attend.Together(_p.Attention[step], _p.Attention[b.Step])) continue;
-            if (b.Begin - free >= minutes) return free;
+            if (_p.Watches && Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
+                continue;
+            if (b.Begin - free >= minutes)
+                return free;
             var end = HandsEnd(k, b);
-            if (end > free) free = end;
+            if (end > free)
+                free = end;
         }
         return _p.SittingEnd[k] - free >= minutes ? free : -1;
     }
 
     // Hands are busy with the clean-up after the last spray chunk of a sitting.
-    private int HandsEnd(int k, in Booking b) => _p.Closing > 0 && b.End == _lastSpray[k] && _p.Mode[b.Step] >= 0 ? b.End + _p.Closing : b.End;
+    private int HandsEnd(int k, in Booking b) =>
+        _p.Closing > 0 && b.End == _lastSpray[k] && _p.Mode[b.Step] >= 0 ? b.End + _p.Closing : b.End;
 
     // The longest time hands are free in a sitting from a minute on, before another.
     private int LongestFree(int k, int step, int from, int until)
@@ -290,33 +362,50 @@ internal sealed partial class Timetable
         for (var i = 0; i < n; i++)
         {
             ref readonly var b = ref day[i];
-            if (_p.Watches && Attend.Together(_p.Attention[step], _p.Attention[b.Step])) continue;
+            if (_p.Watches && Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
+                continue;
             longest = Math.Max(longest, Math.Min(until, b.Begin) - free);
             var end = HandsEnd(k, b);
-            if (end > free) free = end;
+            if (end > free)
+                free = end;
         }
         return Math.Max(longest, Math.Min(until, _p.SittingEnd[k]) - free);
     }
 
-    // The earliest end with at most so many pieces, one a sitting. Greedy is exact for the last sitting: the fullest sittings before it take what they can.
+    // The earliest end with at most so many pieces, one a sitting. Greedy is exact for the last sitting: the fullest sittings before
+    // it take what they can.
     private bool FindCut(int step, int from, int until, Taste taste)
     {
         var (count, most) = (_p.Count[step], _p.MaxChunks[step]);
-        int kept = 0, sum = 0;
+        int kept = 0,
+            sum = 0;
         var least = _p.Minutes(step, 1);
         for (var k = _p.SittingFrom(from); k < _p.Sittings && _p.SittingBegin[k] + least <= until; k++)
         {
-            if (k % Block == 0 && _blockGap[k / Block] < least) { k += Block - 1; continue; }
-            if (_gap[k] < least || !Open(k, taste)) continue;
+            if (k % Block == 0 && _blockGap[k / Block] < least)
+            {
+                k += Block - 1;
+                continue;
+            }
+            if (_gap[k] < least || !Open(k, taste))
+                continue;
             var exact = _p.Watches || _p.Closing > 0 || _p.SittingBegin[k] < from || _p.SittingEnd[k] > until;
             var fits = _p.Fits(step, exact ? LongestFree(k, step, from, until) : _gap[k], count);
-            if (fits == 0) continue;
-            if (sum + fits >= count) return Cut(step, from, k, fits, kept);
+            if (fits == 0)
+                continue;
+            if (sum + fits >= count)
+                return Cut(step, from, k, fits, kept);
             // Keep the fullest ones, fullest first.
             var at = kept < most - 1 ? kept++ : most - 1;
-            if (at == most - 1 && _caps[at - 1].Models >= fits) continue;
-            if (at == most - 1) { at--; sum -= _caps[at].Models; }
-            while (at > 0 && _caps[at - 1].Models < fits) _caps[at] = _caps[--at];
+            if (at == most - 1 && _caps[at - 1].Models >= fits)
+                continue;
+            if (at == most - 1)
+            {
+                at--;
+                sum -= _caps[at].Models;
+            }
+            while (at > 0 && _caps[at - 1].Models < fits)
+                _caps[at] = _caps[--at];
             _caps[at] = new Piece(k, 0, 0, fits);
             sum += fits;
         }
@@ -338,11 +427,13 @@ internal sealed partial class Timetable
         {
             var cap = _caps[i];
             var at = i;
-            while (at > 0 && _caps[at - 1].Sitting > cap.Sitting) _caps[at] = _caps[--at];
+            while (at > 0 && _caps[at - 1].Sitting > cap.Sitting)
+                _caps[at] = _caps[--at];
             _caps[at] = cap;
         }
         FoundCount = 0;
-        for (var i = 0; i < used; i++) Add(_caps[i].Sitting, _caps[i].Models);
+        for (var i = 0; i < used; i++)
+            Add(_caps[i].Sitting, _caps[i].Models);
         Add(last, left);
         return true;
 
@@ -360,9 +451,11 @@ internal sealed partial class Timetable
         for (var q = _p.SlotFrom(from); q < _p.Slots.Length && _p.Slots[q].Begin + least <= until; q++)
         {
             ref readonly var slot = ref _p.Slots[q];
-            if (_gap[slot.Sitting] < least || !Open(slot.Sitting, taste)) continue;
+            if (_gap[slot.Sitting] < least || !Open(slot.Sitting, taste))
+                continue;
             var (low, high) = (Math.Max(from, slot.Begin), Math.Min(until, slot.End));
-            if (high - low >= least && SprayIn(step, slot.Sitting, low, high, taste)) return true;
+            if (high - low >= least && SprayIn(step, slot.Sitting, low, high, taste))
+                return true;
         }
         return false;
     }
@@ -373,30 +466,45 @@ internal sealed partial class Timetable
         var day = _day[k];
         var n = _booked[k];
         var least = _p.Shared(step);
-        int before = -1, beforeEnd = -1, free = _p.SittingBegin[k], first = -1, firstEnd = -1;
+        int before = -1,
+            beforeEnd = -1,
+            free = _p.SittingBegin[k],
+            first = -1,
+            firstEnd = -1;
         for (var i = 0; i <= n; i++)
         {
             var gapEnd = i < n ? day[i].Begin : _p.SittingEnd[k];
-            if (i < n && _p.Watches && _p.Attention[day[i].Step] == Attend.Free) continue;
+            if (i < n && _p.Watches && _p.Attention[day[i].Step] == Attend.Free)
+                continue;
             var limit = Math.Min(gapEnd, high);
             var start = Math.Max(free, low);
             if (limit - start >= least)
             {
                 var merged = before >= 0 && beforeEnd == start;
                 var end = start + _p.SprayMinutes(step, before, merged);
-                if (!Allowed(end)) (start, end, merged) = AgainstNext(i, limit);
+                if (!Allowed(end))
+                    (start, end, merged) = AgainstNext(i, limit);
                 if (start >= 0 && (first < 0 || (merged && _p.Mode[before] == _p.Mode[step])))
                 {
                     (first, firstEnd) = (start, end);
-                    if (!share || (merged && _p.Mode[before] == _p.Mode[step])) break;
+                    if (!share || (merged && _p.Mode[before] == _p.Mode[step]))
+                        break;
                 }
-                bool Allowed(int e) => e <= limit && (displace || NextKeeps(k, i, step, e)) && (i < n || _p.Closing == 0 || e + _p.Closing <= gapEnd) && ClosingFits(i, e);
+                bool Allowed(int e) =>
+                    e <= limit
+                    && (displace || NextKeeps(k, i, step, e))
+                    && (i < n || _p.Closing == 0 || e + _p.Closing <= gapEnd)
+                    && ClosingFits(i, e);
             }
-            if (i == n) break;
-            if (_p.Mode[day[i].Step] >= 0) (before, beforeEnd) = (day[i].Step, day[i].End);
-            if (day[i].End > free) free = day[i].End;
+            if (i == n)
+                break;
+            if (_p.Mode[day[i].Step] >= 0)
+                (before, beforeEnd) = (day[i].Step, day[i].End);
+            if (day[i].End > free)
+                free = day[i].End;
         }
-        if (first < 0) return false;
+        if (first < 0)
+            return false;
         Found[0] = new Piece(k, first, firstEnd, _p.Count[step]);
         FoundCount = 1;
         return true;
@@ -407,7 +515,13 @@ internal sealed partial class Timetable
         // A coat of the same kind that lost the one before it keeps its shared set-up when this one ends where it starts.
         (int Start, int End, bool Merged) AgainstNext(int i, int limit)
         {
-            if (i == n || limit < day[i].Begin || _p.Mode[day[i].Step] != _p.Mode[step] || day[i].End - day[i].Begin != _p.Shared(day[i].Step)) return (-1, -1, false);
+            if (
+                i == n
+                || limit < day[i].Begin
+                || _p.Mode[day[i].Step] != _p.Mode[step]
+                || day[i].End - day[i].Begin != _p.Shared(day[i].Step)
+            )
+                return (-1, -1, false);
             var end = day[i].Begin;
             var start = end - _p.SprayMinutes(step, before, false);
             return start >= Math.Max(free, low) && start != beforeEnd ? (start, end, false) : (-1, -1, false);
@@ -420,7 +534,8 @@ internal sealed partial class Timetable
         var day = _day[k];
         for (var i = index; i < _booked[k]; i++)
         {
-            if (_p.Mode[day[i].Step] < 0) continue;
+            if (_p.Mode[day[i].Step] < 0)
+                continue;
             return _p.SprayMinutes(day[i].Step, step, day[i].Begin == end) == day[i].End - day[i].Begin;
         }
         return true;

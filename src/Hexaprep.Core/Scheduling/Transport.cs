@@ -13,7 +13,8 @@ internal static class Transport
         var left = (int[])supply.Clone();
         var free = (int[])room.Clone();
         var flow = new int[sources][];
-        for (var i = 0; i < sources; i++) flow[i] = new int[sinks];
+        for (var i = 0; i < sources; i++)
+            flow[i] = new int[sinks];
         var potential = new long[sources + sinks];
         var (distance, from, done) = (new long[sources + sinks], new int[sources + sinks], new bool[sources + sinks]);
         long total = 0;
@@ -23,22 +24,25 @@ internal static class Transport
             {
                 cancel.ThrowIfCancellationRequested();
                 var end = ShortestWay(s);
-                if (end < 0) return total;
+                if (end < 0)
+                    return total;
                 var amount = Math.Min(left[s], free[end]);
-                for (var j = end; ;)
+                for (var j = end; ; )
                 {
                     var i = from[sources + j];
-                    if (i == s) break;
+                    if (i == s)
+                        break;
                     var back = from[i] - sources;
                     amount = Math.Min(amount, flow[i][back]);
                     j = back;
                 }
-                for (var j = end; ;)
+                for (var j = end; ; )
                 {
                     var i = from[sources + j];
                     flow[i][j] += amount;
                     total += amount * cost[i][j];
-                    if (i == s) break;
+                    if (i == s)
+                        break;
                     var back = from[i] - sources;
                     flow[i][back] -= amount;
                     total -= amount * cost[i][back];
@@ -62,24 +66,29 @@ internal static class Transport
                 var at = -1;
                 for (var v = 0; v < distance.Length; v++)
                 {
-                    if (!done[v] && distance[v] != long.MaxValue && (at < 0 || distance[v] < distance[at])) at = v;
+                    if (!done[v] && distance[v] != long.MaxValue && (at < 0 || distance[v] < distance[at]))
+                        at = v;
                 }
-                if (at < 0) return -1;
+                if (at < 0)
+                    return -1;
                 done[at] = true;
                 if (at >= sources && free[at - sources] > 0)
                 {
-                    for (var v = 0; v < distance.Length; v++) potential[v] += Math.Min(distance[v], distance[at]);
+                    for (var v = 0; v < distance.Length; v++)
+                        potential[v] += Math.Min(distance[v], distance[at]);
                     return at - sources;
                 }
                 if (at < sources)
                 {
-                    for (var j = 0; j < sinks; j++) Reach(at, sources + j, cost[at][j]);
+                    for (var j = 0; j < sinks; j++)
+                        Reach(at, sources + j, cost[at][j]);
                 }
                 else
                 {
                     for (var i = 0; i < sources; i++)
                     {
-                        if (flow[i][at - sources] > 0) Reach(at, i, -cost[i][at - sources]);
+                        if (flow[i][at - sources] > 0)
+                            Reach(at, i, -cost[i][at - sources]);
                     }
                 }
             }
@@ -87,7 +96,8 @@ internal static class Transport
             void Reach(int a, int b, long price)
             {
                 var through = distance[a] + price + potential[a] - potential[b];
-                if (!done[b] && through < distance[b]) (distance[b], from[b]) = (through, a);
+                if (!done[b] && through < distance[b])
+                    (distance[b], from[b]) = (through, a);
             }
         }
     }

@@ -41,23 +41,26 @@ public static class MethodWords
     public static string Of(string method) => All.TryGetValue(method, out var words) ? words : method.Replace('_', ' ');
 
     /// <summary>What a coating product is called, to tell two of the same method apart.</summary>
-    public static string Of(ProductClass product) => product switch
-    {
-        ProductClass.AcrylicWb => "water-based acrylic",
-        ProductClass.AcrylicSolvent => "acrylic spray",
-        ProductClass.Lacquer => "lacquer",
-        ProductClass.EnamelAlkyd => "enamel",
-        ProductClass.PlasticCement => "solvent cement",
-        ProductClass.Ca => "CA",
-        ProductClass.EpoxyPutty => "two-part",
-        ProductClass.AcrylicPutty => "acrylic putty",
-        ProductClass.Pva => "white glue",
-        ProductClass.SettingSolution => "setting solution",
-        ProductClass.SofteningSolution => "softening solution",
-        _ => "water",
-    };
+    public static string Of(ProductClass product) =>
+        product switch
+        {
+            ProductClass.AcrylicWb => "water-based acrylic",
+            ProductClass.AcrylicSolvent => "acrylic spray",
+            ProductClass.Lacquer => "lacquer",
+            ProductClass.EnamelAlkyd => "enamel",
+            ProductClass.PlasticCement => "solvent cement",
+            ProductClass.Ca => "CA",
+            ProductClass.EpoxyPutty => "two-part",
+            ProductClass.AcrylicPutty => "acrylic putty",
+            ProductClass.Pva => "white glue",
+            ProductClass.SettingSolution => "setting solution",
+            ProductClass.SofteningSolution => "softening solution",
+            _ => "water",
+        };
 
     /// <summary>A way in words: the method, with the product where it is a coat.</summary>
-    public static string? Of(StepKind step, Way way) => way.Method is not { } method ? null
-        : step.Coats() && way.Product is { } product ? $"{Of(method)}, {Of(product)}" : Of(method);
+    public static string? Of(StepKind step, Way way) =>
+        way.Method is not { } method ? null
+        : step.Coats() && way.Product is { } product ? $"{Of(method)}, {Of(product)}"
+        : Of(method);
 }

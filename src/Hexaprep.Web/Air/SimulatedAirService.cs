@@ -6,7 +6,8 @@ using Hexaprep.Web.Http;
 
 namespace Hexaprep.Web.Air;
 
-/// <summary>The stand-in as a service of its own on a loopback port, as a sensor with a small web server would be: <c>GET /air/bench</c>, <c>GET /air/outdoors</c>, <c>GET /forecast</c>.
+/// <summary>The stand-in as a service of its own on a loopback port, as a sensor with a small web server would be: <c>GET
+/// /air/bench</c>, <c>GET /air/outdoors</c>, <c>GET /forecast</c>.
 /// It is started by the first question.</summary>
 public sealed class SimulatedAirService(SimulatedInstrument simulated) : IAsyncDisposable
 {
@@ -43,7 +44,11 @@ public sealed class SimulatedAirService(SimulatedInstrument simulated) : IAsyncD
         builder.Services.AddRoutingCore();
         builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
         var app = builder.Build();
-        app.MapGet("/air/{place}", (string place) => simulated.Read(Ids.Parse<AirPlace>(place)) is { } reading ? Results.Json(reading) : Results.StatusCode(StatusCodes.Status503ServiceUnavailable));
+        app.MapGet("/air/{place}", (string place) =>
+            simulated.Read(Ids.Parse<AirPlace>(place)) is { } reading
+                ? Results.Json(reading)
+                : Results.StatusCode(StatusCodes.Status503ServiceUnavailable)
+        );
         app.MapGet("/forecast", () => Results.Text(ForecastFile.Write(simulated.Forecast(ForecastHours)), "application/json"));
         return app;
     }
@@ -51,7 +56,8 @@ public sealed class SimulatedAirService(SimulatedInstrument simulated) : IAsyncD
     /// <inheritdoc />
     public async ValueTask DisposeAsync()
     {
-        if (_app is not null) await _app.DisposeAsync();
+        if (_app is not null)
+            await _app.DisposeAsync();
         _starting.Dispose();
     }
 }

@@ -10,7 +10,16 @@ using NodaTime;
 namespace Hexaprep.Web.Features;
 
 /// <summary>Air entered by hand.</summary>
-public sealed record AirEntry(Guid Id, AirPlace Place, double AirC, double HumidityPct, double? WindMs = null, double? GustMs = null, double? SunWM2 = null, Instant? At = null);
+public sealed record AirEntry(
+    Guid Id,
+    AirPlace Place,
+    double AirC,
+    double HumidityPct,
+    double? WindMs = null,
+    double? GustMs = null,
+    double? SunWM2 = null,
+    Instant? At = null
+);
 
 /// <summary>Asks the instrument, and keeps what it says if that is good.</summary>
 public sealed record InstrumentAsk(Guid Id, AirPlace Place);
@@ -28,17 +37,23 @@ public static class AirEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/alerts", AlertsAsync).WithSummary("What is safe now or about to be lost, and nobody answered yet.");
-        api.MapPost("/alerts/{key}/heard", HearAsync).WithSummary("Says that an alert was heard, or (silenced) that it need not come: every device is silent then.");
+        api.MapPost("/alerts/{key}/heard", HearAsync)
+            .WithSummary("Says that an alert was heard, or (silenced) that it need not come: every device is silent then.");
         api.MapGet("/air", ReadAsync).WithSummary("The air: what is known, whether it suits spraying now and why not, fit windows ahead.");
         api.MapPost("/air", EnterAsync).WithSummary("Keeps air read by hand.").ProducesProblem(400);
-        api.MapPost("/air/instrument", AskAsync).WithSummary("Asks the instrument: a good answer is kept, silence and nonsense are told and never used.");
-        api.MapGet("/air/simulated", (SimulatedInstrument simulated) => TypedResults.Ok(simulated.Setting)).WithSummary("How the simulated instrument behaves.");
+        api.MapPost("/air/instrument", AskAsync)
+            .WithSummary("Asks the instrument: a good answer is kept, silence and nonsense are told and never used.");
+        api.MapGet("/air/simulated", (SimulatedInstrument simulated) => TypedResults.Ok(simulated.Setting))
+            .WithSummary("How the simulated instrument behaves.");
         api.MapPut("/air/simulated", (SimulatedSetting setting, SimulatedInstrument simulated) =>
-        {
-            simulated.Setting = setting;
-            return TypedResults.NoContent();
-        }).WithSummary("Sets the simulated instrument, or makes it late, noisy or silent.");
-        api.MapPost("/forecast", UploadAsync).WithSummary("Takes a forecast from a file: CSV or JSON, hourly (docs/formats.md). The plan follows it.").ProducesProblem(400);
+            {
+                simulated.Setting = setting;
+                return TypedResults.NoContent();
+            })
+            .WithSummary("Sets the simulated instrument, or makes it late, noisy or silent.");
+        api.MapPost("/forecast", UploadAsync)
+            .WithSummary("Takes a forecast from a file: CSV or JSON, hourly (docs/formats.md). The plan follows it.")
+            .ProducesProblem(400);
         api.MapPost("/forecast/simulated", SimulateAsync).WithSummary("Takes the simulated service's forecast of three days.");
     }
 
@@ -50,7 +65,8 @@ public static class AirEndpoints
 
     private static async Task<NoContent> HearAsync(string key, bool? silenced, Desk desk, AlertStore store, CancellationToken cancel)
     {
-        if (key.Length is < 3 or > 120) throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
+        if (key.Length is < 3 or > 120)
+            throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
         await store.HearAsync(await desk.WorkspaceAsync(cancel), key, silenced ?? false, desk.Now, cancel);
         return TypedResults.NoContent();
     }
@@ -65,7 +81,17 @@ public static class AirEndpoints
 
     private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, Desk desk, CancellationToken cancel)
     {
-        var reading = new AirReading(entry.Id, entry.At ?? desk.Now, entry.Place, entry.AirC, entry.HumidityPct, entry.WindMs, entry.GustMs, entry.SunWM2, AirSource.Hand);
+        var reading = new AirReading(
+            entry.Id,
+            entry.At ?? desk.Now,
+            entry.Place,
+            entry.AirC,
+            entry.HumidityPct,
+            entry.WindMs,
+            entry.GustMs,
+            entry.SunWM2,
+            AirSource.Hand
+        );
         await desk.WriteAsync(entry.Id, _ => AirEdits.Read(reading, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
@@ -76,7 +102,25 @@ public static class AirEndpoints
         var before = laid.Bench.State.Readings.FindLast(r => r.Place == ask.Place && r.Source == AirSource.Instrument);
         var judged = JudgedReading.Of(await instrument.ReadAsync(ask.Place, cancel), before, laid.Now);
         if (judged is { State: InstrumentState.Good, Reading: { } r })
-            await desk.WriteAsync(ask.Id, _ => AirEdits.Read(new AirReading(ask.Id, r.MeasuredAt, ask.Place, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, AirSource.Instrument), laid.Now), cancel);
+            await desk.WriteAsync(
+                ask.Id,
+                _ =>
+                    AirEdits.Read(
+                        new AirReading(
+                            ask.Id,
+                            r.MeasuredAt,
+                            ask.Place,
+                            r.AirC,
+                            r.HumidityPct,
+                            r.WindMs,
+                            r.GustMs,
+                            r.SunWM2,
+                            AirSource.Instrument
+                        ),
+                        laid.Now
+                    ),
+                cancel
+            );
         return TypedResults.Ok(judged);
     }
 

@@ -19,12 +19,20 @@ public static class BenchEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/bench", ReadAsync).WithSummary("What to do now and why, what dries and when it is safe, what comes next, what must wait.");
-        api.MapPost("/acts", ActAsync).WithSummary("Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock. The same id twice is done once.")
-            .ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        api.MapGet("/bench", ReadAsync)
+            .WithSummary("What to do now and why, what dries and when it is safe, what comes next, what must wait.");
+        api.MapPost("/acts", ActAsync)
+            .WithSummary(
+                "Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock. The same id "
+                    + "twice is done once."
+            )
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
-    private static async Task<Ok<BenchAnswer>> ReadAsync(Desk desk, CancellationToken cancel) => TypedResults.Ok(Answer(await desk.LayAsync(cancel)));
+    private static async Task<Ok<BenchAnswer>> ReadAsync(Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(Answer(await desk.LayAsync(cancel)));
 
     private static async Task<Ok<BenchAnswer>> ActAsync(Act act, Desk desk, ILoggerFactory logs, CancellationToken cancel)
     {
@@ -45,6 +53,13 @@ public static class BenchEndpoints
     {
         var view = new BenchReader(laid.Bench, laid.Plan, laid.Now).View();
         var planOf = laid.Plan.MadeAtText(new Clockface(laid.Bench.State.Settings.Zone, laid.Now));
-        return new BenchAnswer(laid.Revision, laid.IsDemo, laid.IsDemo && !laid.Renewing && DemoWorld.HasAged(view), laid.Renewing, planOf, view);
+        return new BenchAnswer(
+            laid.Revision,
+            laid.IsDemo,
+            laid.IsDemo && !laid.Renewing && DemoWorld.HasAged(view),
+            laid.Renewing,
+            planOf,
+            view
+        );
     }
 }

@@ -8,11 +8,16 @@ public static class DemoEndpoints
 {
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/demo", LoadAsync).WithSummary("Loads the demo world afresh, its evening tonight. Only where the demo was started.").ProducesProblem(409);
+        api.MapPost("/demo", LoadAsync)
+            .WithSummary("Loads the demo world afresh, its evening tonight. Only where the demo was started.")
+            .ProducesProblem(409);
 
     private static async Task<NoContent> LoadAsync(DemoWorld demo, AppSettings settings, CancellationToken cancel)
     {
-        if (!settings.IsDemo) throw new RefusedException(new Refusal("demo", "This is not the demo.", "Start it with ./hexaprep demo.", RefusalKind.Conflict));
+        if (!settings.IsDemo)
+            throw new RefusedException(
+                new Refusal("demo", "This is not the demo.", "Start it with ./hexaprep demo.", RefusalKind.Conflict)
+            );
         await demo.LoadAsync(cancel);
         return TypedResults.NoContent();
     }

@@ -10,7 +10,12 @@ using Microsoft.AspNetCore.WebUtilities;
 namespace Hexaprep.Web.Features;
 
 /// <summary>What will become of a roster line.</summary>
-public enum LineFate { Joins, AlreadyThere, Asks }
+public enum LineFate
+{
+    Joins,
+    AlreadyThere,
+    Asks,
+}
 
 /// <summary>A roster line as it was understood, before anything is saved.</summary>
 /// <param name="Line">Its line in the file; 0 for one written by hand.</param>
@@ -18,7 +23,13 @@ public enum LineFate { Joins, AlreadyThere, Asks }
 /// <param name="Fate">Joins the bench, is there already, or asks something.</param>
 /// <param name="Text">What it was read as; empty when it asks.</param>
 /// <param name="Problems">What it asks.</param>
-public sealed record LineAnswer(int Line, IReadOnlyDictionary<string, string> Cells, LineFate Fate, string Text, IReadOnlyList<FieldProblem> Problems);
+public sealed record LineAnswer(
+    int Line,
+    IReadOnlyDictionary<string, string> Cells,
+    LineFate Fate,
+    string Text,
+    IReadOnlyList<FieldProblem> Problems
+);
 
 /// <summary>Cells to read again.</summary>
 public sealed record LineQuestion(int Line, IReadOnlyDictionary<string, string> Cells);
@@ -44,12 +55,18 @@ public static class IntakeEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/roster/read", ReadAsync).WithSummary("Reads a roster file (text/csv) line by line; saves nothing.")
-            .Accepts<string>("text/csv").ProducesProblem(400);
+        api.MapPost("/roster/read", ReadAsync)
+            .WithSummary("Reads a roster file (text/csv) line by line; saves nothing.")
+            .Accepts<string>("text/csv")
+            .ProducesProblem(400);
         api.MapPost("/roster/line", LineAsync).WithSummary("Reads one line's cells again; saves nothing.");
-        api.MapPost("/roster/arrival", ArrivalAsync).WithSummary("What a unit would cost and whom it would move; saves nothing.").ProducesProblem(400);
-        api.MapPost("/roster", SaveAsync).WithSummary("Saves lines, all in one transaction or none; a unit already on the bench is left alone unless addAnyway.")
-            .ProducesProblem(400).ProducesProblem(409);
+        api.MapPost("/roster/arrival", ArrivalAsync)
+            .WithSummary("What a unit would cost and whom it would move; saves nothing.")
+            .ProducesProblem(400);
+        api.MapPost("/roster", SaveAsync)
+            .WithSummary("Saves lines, all in one transaction or none; a unit already on the bench is left alone unless addAnyway.")
+            .ProducesProblem(400)
+            .ProducesProblem(409);
     }
 
     private static async Task<Ok<List<LineAnswer>>> ReadAsync(HttpRequest request, Desk desk, CancellationToken cancel)
@@ -63,12 +80,20 @@ public static class IntakeEndpoints
     }
 
     private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, Desk desk, CancellationToken cancel) =>
-        TypedResults.Ok(Answer(question.Line, question.Cells, RosterFields.Read(Whole.Cells("cells", question.Cells)), await NamesAsync(desk, cancel)));
+        TypedResults.Ok(
+            Answer(question.Line, question.Cells, RosterFields.Read(Whole.Cells("cells", question.Cells)), await NamesAsync(desk, cancel))
+        );
 
     private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, Desk desk, CancellationToken cancel)
     {
         var order = Ordered([new OrderedLine(question.Cells, true)])[0];
-        return TypedResults.Ok(await desk.AskAsync(null, (stored, _, now, token) => Arrival.Of(stored.Bench, [order], now, ArrivalBudget, Guid.NewGuid, token), cancel));
+        return TypedResults.Ok(
+            await desk.AskAsync(
+                null,
+                (stored, _, now, token) => Arrival.Of(stored.Bench, [order], now, ArrivalBudget, Guid.NewGuid, token),
+                cancel
+            )
+        );
     }
 
     private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, Desk desk, CancellationToken cancel)
@@ -78,7 +103,9 @@ public static class IntakeEndpoints
         var read = Ordered(order.Lines);
         List<string> anyway = [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))];
         var done = await desk.WriteAsync(order.Id, bench => RosterEdits.Join(bench, read, anyway, desk.Now, Guid.NewGuid), cancel);
-        return TypedResults.Ok(new RosterSaved([.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)]));
+        return TypedResults.Ok(
+            new RosterSaved([.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)])
+        );
     }
 
     // The names on the bench, as they are compared.
@@ -105,7 +132,10 @@ public static class IntakeEndpoints
 
     private static LineAnswer Answer(int line, IReadOnlyDictionary<string, string> cells, RosterReading reading, IReadOnlySet<string> names)
     {
-        var fate = reading.Order is not { } order ? LineFate.Asks : names.Contains(Muster.Key(order.Unit)) ? LineFate.AlreadyThere : LineFate.Joins;
+        var fate =
+            reading.Order is not { } order ? LineFate.Asks
+            : names.Contains(Muster.Key(order.Unit)) ? LineFate.AlreadyThere
+            : LineFate.Joins;
         return new LineAnswer(line, cells, fate, reading.Order is { } o ? Words(o) : "", reading.Problems);
     }
 

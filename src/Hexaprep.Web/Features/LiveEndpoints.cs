@@ -12,10 +12,18 @@ public static class LiveEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapGet("/events", (Listeners listeners, IHostApplicationLifetime life, CancellationToken cancel) =>
-                TypedResults.ServerSentEvents(StreamAsync(listeners, life, cancel)))
-            .WithSummary("Events: 'hello' on connecting, 'changed' with the revision whenever the bench has changed, 'planned' whenever a plan of it is there.");
+                TypedResults.ServerSentEvents(StreamAsync(listeners, life, cancel))
+            )
+            .WithSummary(
+                "Events: 'hello' on connecting, 'changed' with the revision whenever the bench has changed, 'planned' whenever a "
+                    + "plan of it is there."
+            );
 
-    private static async IAsyncEnumerable<SseItem<string>> StreamAsync(Listeners listeners, IHostApplicationLifetime life, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<SseItem<string>> StreamAsync(
+        Listeners listeners,
+        IHostApplicationLifetime life,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, life.ApplicationStopping);
         await using var calls = listeners.HearAsync(either.Token).GetAsyncEnumerator(either.Token);
@@ -23,7 +31,10 @@ public static class LiveEndpoints
         var next = NextAsync(calls);
         yield return new SseItem<string>("", "hello") { ReconnectionInterval = Retry };
         for (; await next; next = NextAsync(calls))
-            yield return new SseItem<string>(calls.Current.Revision.ToString(System.Globalization.CultureInfo.InvariantCulture), calls.Current.IsPlan ? "planned" : "changed");
+            yield return new SseItem<string>(
+                calls.Current.Revision.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                calls.Current.IsPlan ? "planned" : "changed"
+            );
     }
 
     private static async Task<bool> NextAsync(IAsyncEnumerator<Call> calls)

@@ -10,7 +10,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
 
-/// <summary>Follows an option at a point where practitioners differ: for the whole bench, or for the unit or batch named; a null option takes such a choice back.</summary>
+/// <summary>Follows an option at a point where practitioners differ: for the whole bench, or for the unit or batch named; a null
+/// option takes such a choice back.</summary>
 public sealed record HouseChoice(Guid Id, string School, string? Option, Guid? UnitId, Guid? BatchId);
 
 /// <summary>The answers of the first visit: school to option.</summary>
@@ -29,7 +30,15 @@ public sealed record RouteRestore(Guid Id, int Version, StepKind Step);
 public sealed record Identified(Guid Id, int Version, Material Material);
 
 /// <summary>What a change of a route would do, in words too.</summary>
-public sealed record ConsequenceView(Strength Verdict, string Headline, IReadOnlyList<Broken> Reasons, string? Instead, string? Effect, IReadOnlyList<string> Comes, IReadOnlyList<string> Goes);
+public sealed record ConsequenceView(
+    Strength Verdict,
+    string Headline,
+    IReadOnlyList<Broken> Reasons,
+    string? Instead,
+    string? Effect,
+    IReadOnlyList<string> Comes,
+    IReadOnlyList<string> Goes
+);
 
 /// <summary>The rule book over the wire: may I, house rules, changed routes, the identification key.</summary>
 public static class RuleEndpoints
@@ -37,20 +46,59 @@ public static class RuleEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/may-i", MayIAsync).WithSummary("May this step be done now, this way, on this batch or model? Yes; not yet, until when and by which test; or no, and what instead.").ProducesProblem(400).ProducesProblem(404);
+        api.MapGet("/may-i", MayIAsync)
+            .WithSummary(
+                "May this step be done now, this way, on this batch or model? Yes; not yet, until when and by which test; or no, "
+                    + "and what instead."
+            )
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         api.MapGet("/may-i/askable", AskableAsync).WithSummary("Every batch with the steps that may be asked about.");
-        api.MapGet("/house-rules", HouseAsync).WithSummary("The points where practitioners differ, and what is followed on the bench, for a unit or for a batch.").ProducesProblem(404);
-        api.MapGet("/house-rules/{school}/effects", EffectsAsync).WithSummary("What each option of a point does to this bench, in hours and days, before it is taken.").ProducesProblem(404);
-        api.MapPut("/house-rules", ChooseAsync).WithSummary("Follows an option; routes that depend on it are derived again.").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        api.MapGet("/house-rules", HouseAsync)
+            .WithSummary("The points where practitioners differ, and what is followed on the bench, for a unit or for a batch.")
+            .ProducesProblem(404);
+        api.MapGet("/house-rules/{school}/effects", EffectsAsync)
+            .WithSummary("What each option of a point does to this bench, in hours and days, before it is taken.")
+            .ProducesProblem(404);
+        api.MapPut("/house-rules", ChooseAsync)
+            .WithSummary("Follows an option; routes that depend on it are derived again.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         api.MapPost("/house-rules/first", AnswerAsync).WithSummary("Answers the questions of the first visit.").ProducesProblem(400);
-        api.MapPost("/batches/{id:guid}/route/check", CheckAsync).WithSummary("What a change of the route would do: refused by a law, allowed with a consequence, or free.").ProducesProblem(400).ProducesProblem(404);
-        api.MapPost("/batches/{id:guid}/route", ChangeAsync).WithSummary("Skips, adds, swaps or reorders a step.").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
-        api.MapPost("/batches/{id:guid}/route/restore", RestoreAsync).WithSummary("Takes the changes of a step back.").ProducesProblem(404).ProducesProblem(409);
-        api.MapPost("/batches/{id:guid}/identify", IdentifyAsync).WithSummary("Names what parts of unknown material turned out to be.").ProducesProblem(404).ProducesProblem(409);
-        api.MapGet("/material-key", () => TypedResults.Ok(MaterialKey.Questions)).WithSummary("The key that leads to a material by feel, weight, flex and marks.");
+        api.MapPost("/batches/{id:guid}/route/check", CheckAsync)
+            .WithSummary("What a change of the route would do: refused by a law, allowed with a consequence, or free.")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        api.MapPost("/batches/{id:guid}/route", ChangeAsync)
+            .WithSummary("Skips, adds, swaps or reorders a step.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost("/batches/{id:guid}/route/restore", RestoreAsync)
+            .WithSummary("Takes the changes of a step back.")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost("/batches/{id:guid}/identify", IdentifyAsync)
+            .WithSummary("Names what parts of unknown material turned out to be.")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapGet("/material-key", () => TypedResults.Ok(MaterialKey.Questions))
+            .WithSummary("The key that leads to a material by feel, weight, flex and marks.");
     }
 
-    private static async Task<Ok<MayIView>> MayIAsync(Guid batchId, string step, string? method, string? product, bool? accelerator, string? fate, string? stand, int? model, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<MayIView>> MayIAsync(
+        Guid batchId,
+        string step,
+        string? method,
+        string? product,
+        bool? accelerator,
+        string? fate,
+        string? stand,
+        int? model,
+        Desk desk,
+        CancellationToken cancel
+    )
     {
         var ask = new Ask(One<StepKind>("step", step)!.Value)
         {
@@ -64,7 +112,9 @@ public static class RuleEndpoints
         return TypedResults.Ok(new MayIReader(laid.Bench, laid.Now).Of(batchId, ask, model));
     }
 
-    private static T? One<T>(string field, string? id) where T : struct, Enum => id is null ? null
+    private static T? One<T>(string field, string? id)
+        where T : struct, Enum =>
+        id is null ? null
         : Ids.TryParse<T>(id, out var value) ? value
         : throw new RefusedException(new Refusal(field, $"'{id}' is not known here.", $"Give one of {string.Join(", ", Ids.All<T>())}."));
 
@@ -74,21 +124,47 @@ public static class RuleEndpoints
         return TypedResults.Ok(new MayIReader(laid.Bench, laid.Now).Askable());
     }
 
-    private static async Task<Ok<HouseView>> HouseAsync(Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel) => TypedResults.Ok(await ViewAsync(unitId, batchId, desk, cancel));
+    private static async Task<Ok<HouseView>> HouseAsync(Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(await ViewAsync(unitId, batchId, desk, cancel));
 
-    private static async Task<Ok<EffectsView>> EffectsAsync(string school, Guid? unitId, Guid? batchId, Desk desk, PlanMaker maker, CancellationToken cancel)
+    private static async Task<Ok<EffectsView>> EffectsAsync(
+        string school,
+        Guid? unitId,
+        Guid? batchId,
+        Desk desk,
+        PlanMaker maker,
+        CancellationToken cancel
+    )
     {
         var laid = await desk.LayAsync(cancel);
         Known(laid, unitId, batchId);
         var known = School(school, RefusalKind.NotFound);
-        return TypedResults.Ok(await desk.AskAsync((known.Id, unitId, batchId), (stored, _, now, token) => new HouseReader(stored.Bench, now, maker.TrialBudgetOf(stored.Bench), Guid.NewGuid, token).Effects(known, unitId, batchId), cancel));
+        return TypedResults.Ok(
+            await desk.AskAsync(
+                (known.Id, unitId, batchId),
+                (stored, _, now, token) =>
+                    new HouseReader(stored.Bench, now, maker.TrialBudgetOf(stored.Bench), Guid.NewGuid, token).Effects(
+                        known,
+                        unitId,
+                        batchId
+                    ),
+                cancel
+            )
+        );
     }
 
     private static async Task<Ok<HouseView>> ChooseAsync(HouseChoice choice, Desk desk, CancellationToken cancel)
     {
-        if (choice.UnitId is not null && choice.BatchId is not null) throw new RefusedException(new Refusal("batchId", "A unit and a batch were named.", "Name one of them, or neither for the whole bench."));
+        if (choice.UnitId is not null && choice.BatchId is not null)
+            throw new RefusedException(
+                new Refusal("batchId", "A unit and a batch were named.", "Name one of them, or neither for the whole bench.")
+            );
         var (school, option) = (School(choice.School), Option(choice.School, choice.Option));
-        await desk.WriteAsync(choice.Id, bench => HouseEdits.Choose(bench, choice.UnitId, choice.BatchId, school, option, desk.Now, Guid.NewGuid), cancel);
+        await desk.WriteAsync(
+            choice.Id,
+            bench => HouseEdits.Choose(bench, choice.UnitId, choice.BatchId, school, option, desk.Now, Guid.NewGuid),
+            cancel
+        );
         return TypedResults.Ok(await ViewAsync(choice.UnitId, choice.BatchId, desk, cancel));
     }
 
@@ -102,33 +178,71 @@ public static class RuleEndpoints
     private static async Task<Ok<ConsequenceView>> CheckAsync(Guid id, RouteQuestion question, Desk desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
-        if (!laid.Bench.Batches.TryGetValue(id, out var batch)) throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
+        if (!laid.Bench.Batches.TryGetValue(id, out var batch))
+            throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
         var found = RouteCheck.Of(laid.Bench.State.JobOf(batch), Change(question), RuleBook.Trade);
-        return TypedResults.Ok(new ConsequenceView(found.Verdict, EffectWords.Headline(found.Verdict), found.Reasons, found.Instead is { } i ? Words(i) : null, found.Effect is { } effect ? EffectWords.Of(effect) : null,
-            [.. (found.Effect?.Comes ?? []).Select(k => StepWords.For(k).Title)], [.. (found.Effect?.Goes ?? []).Select(k => StepWords.For(k).Title)]));
+        return TypedResults.Ok(
+            new ConsequenceView(
+                found.Verdict,
+                EffectWords.Headline(found.Verdict),
+                found.Reasons,
+                found.Instead is { } i ? Words(i) : null,
+                found.Effect is { } effect ? EffectWords.Of(effect) : null,
+                [.. (found.Effect?.Comes ?? []).Select(k => StepWords.For(k).Title)],
+                [.. (found.Effect?.Goes ?? []).Select(k => StepWords.For(k).Title)]
+            )
+        );
     }
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> ChangeAsync(Guid id, RouteEdit edit, Desk desk, CancellationToken cancel) =>
-        EditAsync(id, desk, edit.Id, bench => RouteEdits.Change(bench, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, Guid.NewGuid), cancel);
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> ChangeAsync(
+        Guid id,
+        RouteEdit edit,
+        Desk desk,
+        CancellationToken cancel
+    ) =>
+        EditAsync(
+            id,
+            desk,
+            edit.Id,
+            bench => RouteEdits.Change(bench, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, Guid.NewGuid),
+            cancel
+        );
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> RestoreAsync(Guid id, RouteRestore edit, Desk desk, CancellationToken cancel) =>
-        EditAsync(id, desk, edit.Id, bench => RouteEdits.Restore(bench, id, edit.Version, edit.Step, desk.Now, Guid.NewGuid), cancel);
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> RestoreAsync(
+        Guid id,
+        RouteRestore edit,
+        Desk desk,
+        CancellationToken cancel
+    ) => EditAsync(id, desk, edit.Id, bench => RouteEdits.Restore(bench, id, edit.Version, edit.Step, desk.Now, Guid.NewGuid), cancel);
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(Guid id, Identified edit, Desk desk, CancellationToken cancel) =>
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(
+        Guid id,
+        Identified edit,
+        Desk desk,
+        CancellationToken cancel
+    ) =>
         EditAsync(id, desk, edit.Id, bench => RosterEdits.Identify(bench, id, edit.Version, edit.Material, desk.Now, Guid.NewGuid), cancel);
 
-    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(Guid batchId, Desk desk, Guid id, Func<BenchIndex, Decision> edit, CancellationToken cancel) =>
+    private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(
+        Guid batchId,
+        Desk desk,
+        Guid id,
+        Func<BenchIndex, Decision> edit,
+        CancellationToken cancel
+    ) =>
         Stale.OrAsync(
             async () =>
             {
                 await desk.WriteAsync(id, edit, cancel);
                 return await UnitEndpoints.OwnerAsync(batchId, desk, cancel);
             },
-            () => UnitEndpoints.OwnerAsync(batchId, desk, cancel));
+            () => UnitEndpoints.OwnerAsync(batchId, desk, cancel)
+        );
 
     private static RouteChange Change(RouteQuestion q) => new(q.Kind, q.Step, q.Method, q.Product, q.Before);
 
-    private static string Words(string instead) => Ids.TryParse<StepKind>(instead, out var step) ? StepWords.For(step).Title : MethodWords.Of(instead);
+    private static string Words(string instead) =>
+        Ids.TryParse<StepKind>(instead, out var step) ? StepWords.For(step).Title : MethodWords.Of(instead);
 
     private static async Task<HouseView> ViewAsync(Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel)
     {
@@ -139,14 +253,26 @@ public static class RuleEndpoints
 
     private static void Known(LaidBench laid, Guid? unitId, Guid? batchId)
     {
-        if (unitId is { } u && !laid.Bench.Units.ContainsKey(u)) throw new RefusedException(new Refusal("unitId", $"There is no unit {u}.", "Load the page again.", RefusalKind.NotFound));
-        if (batchId is { } b && !laid.Bench.Batches.ContainsKey(b)) throw new RefusedException(new Refusal("batchId", $"There is no batch {b}.", "Load the page again.", RefusalKind.NotFound));
+        if (unitId is { } u && !laid.Bench.Units.ContainsKey(u))
+            throw new RefusedException(new Refusal("unitId", $"There is no unit {u}.", "Load the page again.", RefusalKind.NotFound));
+        if (batchId is { } b && !laid.Bench.Batches.ContainsKey(b))
+            throw new RefusedException(new Refusal("batchId", $"There is no batch {b}.", "Load the page again.", RefusalKind.NotFound));
     }
 
     private static School School(string id, RefusalKind kind = RefusalKind.Invalid) =>
-        Schools.Find(id) ?? throw new RefusedException(new Refusal("school", $"'{id}' is no house rule.", "Look at GET /api/house-rules for their ids.", kind));
+        Schools.Find(id)
+        ?? throw new RefusedException(
+            new Refusal("school", $"'{id}' is no house rule.", "Look at GET /api/house-rules for their ids.", kind)
+        );
 
     private static string? Option(string school, string? option) =>
-        option is null || School(school).Option(option) is not null ? option
-        : throw new RefusedException(new Refusal("option", $"'{option}' is no option of {school}.", $"Give one of {string.Join(", ", School(school).Options.Select(o => o.Id))}."));
+        option is null || School(school).Option(option) is not null
+            ? option
+            : throw new RefusedException(
+                new Refusal(
+                    "option",
+                    $"'{option}' is no option of {school}.",
+                    $"Give one of {string.Join(", ", School(school).Options.Select(o => o.Id))}."
+                )
+            );
 }

@@ -10,10 +10,26 @@ using NodaTime;
 namespace Hexaprep.Web.Features;
 
 /// <summary>A person's evenings as they set them.</summary>
-public sealed record SittingsAnswer(string TimeZone, int Handles, int RackSlots, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int Version, IReadOnlyList<string> Zones);
+public sealed record SittingsAnswer(
+    string TimeZone,
+    int Handles,
+    int RackSlots,
+    IReadOnlyList<WeeklySitting> Weekly,
+    IReadOnlyList<SittingException> Exceptions,
+    int Version,
+    IReadOnlyList<string> Zones
+);
 
 /// <summary>Replaces the evenings. <c>version</c> is the one it was made from.</summary>
-public sealed record SittingsEdit(Guid Id, int Version, string TimeZone, int Handles, IReadOnlyList<WeeklySitting> Weekly, IReadOnlyList<SittingException> Exceptions, int? RackSlots = null);
+public sealed record SittingsEdit(
+    Guid Id,
+    int Version,
+    string TimeZone,
+    int Handles,
+    IReadOnlyList<WeeklySitting> Weekly,
+    IReadOnlyList<SittingException> Exceptions,
+    int? RackSlots = null
+);
 
 /// <summary>The weekly pattern, its exceptions, the zone, the handles.</summary>
 public static class SittingEndpoints
@@ -25,7 +41,10 @@ public static class SittingEndpoints
     {
         api.MapGet("/sittings", async (Desk desk, CancellationToken cancel) => TypedResults.Ok(await ReadAsync(desk, cancel)))
             .WithSummary("The weekly pattern, exceptions, time zone and handles.");
-        api.MapPut("/sittings", SaveAsync).WithSummary("Replaces them; the plan follows at once.").ProducesProblem(400).ProducesProblem(409);
+        api.MapPut("/sittings", SaveAsync)
+            .WithSummary("Replaces them; the plan follows at once.")
+            .ProducesProblem(400)
+            .ProducesProblem(409);
     }
 
     private static async Task<SittingsAnswer> ReadAsync(Desk desk, CancellationToken cancel)
@@ -34,7 +53,11 @@ public static class SittingEndpoints
         return new SittingsAnswer(s.TimeZone, s.Handles, s.RackSlots!.Value, s.Weekly, s.Exceptions, s.Version, Zones);
     }
 
-    private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(SittingsEdit edit, Desk desk, CancellationToken cancel)
+    private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(
+        SittingsEdit edit,
+        Desk desk,
+        CancellationToken cancel
+    )
     {
         Check(edit);
         return await Stale.OrAsync(
@@ -44,12 +67,18 @@ public static class SittingEndpoints
                 await desk.WriteAsync(edit.Id, bench => SittingEdits.Save(bench, settings, desk.Now), cancel);
                 return await ReadAsync(desk, cancel);
             },
-            async () => await ReadAsync(desk, cancel));
+            async () => await ReadAsync(desk, cancel)
+        );
     }
 
     private static void Check(SittingsEdit edit)
     {
-        Need("timeZone", edit.TimeZone, DateTimeZoneProviders.Tzdb.GetZoneOrNull(edit.TimeZone) is not null, "Choose a zone such as Europe/London.");
+        Need(
+            "timeZone",
+            edit.TimeZone,
+            DateTimeZoneProviders.Tzdb.GetZoneOrNull(edit.TimeZone) is not null,
+            "Choose a zone such as Europe/London."
+        );
         Need("handles", edit.Handles, edit.Handles is >= 1 and <= 1000, "Give 1 to 1000.");
         Need("rackSlots", edit.RackSlots, edit.RackSlots is null or (>= 1 and <= 100), "Give 1 to 100.");
         Need("weekly", edit.Weekly.Count, edit.Weekly.Count <= 50, "Keep at most 50 sittings a week.");
@@ -67,13 +96,25 @@ public static class SittingEndpoints
             Whole.Check($"exceptions[{i}]", e);
             Need($"exceptions[{i}].date", e.Date, e.Date.Year is >= 2000 and <= 2200, "Give a date from 2000 to 2200.");
             var timed = e.Begins is not null && e.Ends is not null && e.Begins != e.Ends;
-            Need($"exceptions[{i}].begins", e.Begins, e.Kind == ExceptionKind.Extra ? timed : e.Begins is null && e.Ends is null, "Give times to an extra sitting, and to no other.");
+            Need(
+                $"exceptions[{i}].begins",
+                e.Begins,
+                e.Kind == ExceptionKind.Extra ? timed : e.Begins is null && e.Ends is null,
+                "Give times to an extra sitting, and to no other."
+            );
         }
-        Need("weekly", "an id that is there twice", edit.Weekly.Select(s => s.Id).Concat(edit.Exceptions.Select(e => e.Id)).Distinct().Count() == edit.Weekly.Count + edit.Exceptions.Count, "Give each its own id.");
+        Need(
+            "weekly",
+            "an id that is there twice",
+            edit.Weekly.Select(s => s.Id).Concat(edit.Exceptions.Select(e => e.Id)).Distinct().Count()
+                == edit.Weekly.Count + edit.Exceptions.Count,
+            "Give each its own id."
+        );
     }
 
     private static void Need<T>(string field, T value, bool holds, string remedy)
     {
-        if (!holds) throw new RefusedException(new Refusal(field, string.Create(CultureInfo.InvariantCulture, $"'{value}' does not fit."), remedy));
+        if (!holds)
+            throw new RefusedException(new Refusal(field, string.Create(CultureInfo.InvariantCulture, $"'{value}' does not fit."), remedy));
     }
 }

@@ -11,7 +11,17 @@ namespace Hexaprep.Web.Features;
 public sealed record UnitEdit(Guid Id, int Version, LocalDate? Deadline, int Weight);
 
 /// <summary>Changes what a batch's route is derived from; its steps keep their identities and history.</summary>
-public sealed record BatchEdit(Guid Id, int Version, Tier Tier, MoldLines MoldLines, Gaps Gaps, int Transfers, Sheen FinalSheen, int PaintMinutes, bool LeadFree = false);
+public sealed record BatchEdit(
+    Guid Id,
+    int Version,
+    Tier Tier,
+    MoldLines MoldLines,
+    Gaps Gaps,
+    int Transfers,
+    Sheen FinalSheen,
+    int PaintMinutes,
+    bool LeadFree = false
+);
 
 /// <summary>Units and batches: where they stand, why their routes are as they are, what can be changed.</summary>
 public static class UnitEndpoints
@@ -20,48 +30,89 @@ public static class UnitEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/units", ListAsync).WithSummary("All units, in order of finish.");
-        api.MapGet("/units/{id:guid}", OneAsync).WithSummary("One unit: its hexagon, its batches, their routes with reasons.").ProducesProblem(404);
-        api.MapPut("/units/{id:guid}", EditUnitAsync).WithSummary("Changes deadline and weight.").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
-        api.MapPut("/batches/{id:guid}", EditBatchAsync).WithSummary("Changes a batch, and derives its route again.").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        api.MapGet("/units/{id:guid}", OneAsync)
+            .WithSummary("One unit: its hexagon, its batches, their routes with reasons.")
+            .ProducesProblem(404);
+        api.MapPut("/units/{id:guid}", EditUnitAsync)
+            .WithSummary("Changes deadline and weight.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPut("/batches/{id:guid}", EditBatchAsync)
+            .WithSummary("Changes a batch, and derives its route again.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
     private static async Task<Ok<IReadOnlyList<UnitSummaryView>>> ListAsync(Desk desk, CancellationToken cancel) =>
         TypedResults.Ok(Reader(await desk.LayAsync(cancel)).List());
 
-    private static async Task<Ok<UnitView>> OneAsync(Guid id, Desk desk, CancellationToken cancel) => TypedResults.Ok(await UnitAsync(id, desk, cancel));
+    private static async Task<Ok<UnitView>> OneAsync(Guid id, Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(await UnitAsync(id, desk, cancel));
 
-    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditUnitAsync(Guid id, UnitEdit edit, Desk desk, CancellationToken cancel)
+    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditUnitAsync(
+        Guid id,
+        UnitEdit edit,
+        Desk desk,
+        CancellationToken cancel
+    )
     {
-        if (edit.Deadline is { Year: < 2000 or > 2200 }) throw new RefusedException(new Refusal("deadline", $"'{edit.Deadline}' is not from 2000 to 2200.", "Write it as 2026-03-24."));
+        if (edit.Deadline is { Year: < 2000 or > 2200 })
+            throw new RefusedException(new Refusal("deadline", $"'{edit.Deadline}' is not from 2000 to 2200.", "Write it as 2026-03-24."));
         return await Stale.OrAsync(
             async () =>
             {
-                await desk.WriteAsync(edit.Id, bench => RosterEdits.EditUnit(bench, id, edit.Version, edit.Deadline, edit.Weight, desk.Now), cancel);
+                await desk.WriteAsync(
+                    edit.Id,
+                    bench => RosterEdits.EditUnit(bench, id, edit.Version, edit.Deadline, edit.Weight, desk.Now),
+                    cancel
+                );
                 return await UnitAsync(id, desk, cancel);
             },
-            () => UnitAsync(id, desk, cancel));
+            () => UnitAsync(id, desk, cancel)
+        );
     }
 
-    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditBatchAsync(Guid id, BatchEdit edit, Desk desk, CancellationToken cancel)
+    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditBatchAsync(
+        Guid id,
+        BatchEdit edit,
+        Desk desk,
+        CancellationToken cancel
+    )
     {
         Need("transfers", edit.Transfers, 0, 60);
         Need("paintMinutes", edit.PaintMinutes, 0, 6000);
         return await Stale.OrAsync(
             async () =>
             {
-                await desk.WriteAsync(edit.Id, bench => RosterEdits.EditBatch(bench, id, edit.Version, t => t with
-                {
-                    Tier = edit.Tier,
-                    MoldLines = edit.MoldLines,
-                    Gaps = edit.Gaps,
-                    Transfers = edit.Transfers,
-                    FinalSheen = edit.FinalSheen,
-                    PaintMinutes = edit.PaintMinutes,
-                    LeadFree = edit.LeadFree,
-                }, desk.Now, Guid.NewGuid), cancel);
+                await desk.WriteAsync(
+                    edit.Id,
+                    bench =>
+                        RosterEdits.EditBatch(
+                            bench,
+                            id,
+                            edit.Version,
+                            t =>
+                                t with
+                                {
+                                    Tier = edit.Tier,
+                                    MoldLines = edit.MoldLines,
+                                    Gaps = edit.Gaps,
+                                    Transfers = edit.Transfers,
+                                    FinalSheen = edit.FinalSheen,
+                                    PaintMinutes = edit.PaintMinutes,
+                                    LeadFree = edit.LeadFree,
+                                },
+                            desk.Now,
+                            Guid.NewGuid
+                        ),
+                    cancel
+                );
                 return await OwnerAsync(id, desk, cancel);
             },
-            () => OwnerAsync(id, desk, cancel));
+            () => OwnerAsync(id, desk, cancel)
+        );
     }
 
     internal static async Task<UnitView> OwnerAsync(Guid batchId, Desk desk, CancellationToken cancel)
@@ -78,6 +129,7 @@ public static class UnitEndpoints
 
     private static void Need(string field, int value, int least, int most)
     {
-        if (value < least || value > most) throw new RefusedException(new Refusal(field, $"{value} is not from {least} to {most}.", $"Give {least} to {most}."));
+        if (value < least || value > most)
+            throw new RefusedException(new Refusal(field, $"{value} is not from {least} to {most}.", $"Give {least} to {most}."));
     }
 }

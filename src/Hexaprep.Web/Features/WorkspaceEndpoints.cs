@@ -13,9 +13,13 @@ public static class WorkspaceEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/workspace", ExportAsync).WithSummary("The whole workspace as a file.").Produces(200, contentType: "application/json");
-        api.MapPost("/workspace", ImportAsync).WithSummary("Brings a workspace file into an empty workspace: all of it or nothing. `id` makes the request safe to repeat.")
-            .Accepts<WorkspaceDocument>("application/json").ProducesProblem(400).ProducesProblem(409);
-        api.MapGet("/workspace/schema", () => TypedResults.Content(WorkspaceFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the workspace file.")
+        api.MapPost("/workspace", ImportAsync)
+            .WithSummary("Brings a workspace file into an empty workspace: all of it or nothing. `id` makes the request safe to repeat.")
+            .Accepts<WorkspaceDocument>("application/json")
+            .ProducesProblem(400)
+            .ProducesProblem(409);
+        api.MapGet("/workspace/schema", () => TypedResults.Content(WorkspaceFile.Schema(), "application/schema+json"))
+            .WithSummary("The JSON Schema of the workspace file.")
             .Produces(200, contentType: "application/schema+json");
     }
 
@@ -25,7 +29,13 @@ public static class WorkspaceEndpoints
         return TypedResults.File(Encoding.UTF8.GetBytes(text), "application/json", "hexaprep-workspace.json");
     }
 
-    private static async Task<NoContent> ImportAsync(Guid id, HttpRequest request, Desk desk, WorkspaceStore store, CancellationToken cancel)
+    private static async Task<NoContent> ImportAsync(
+        Guid id,
+        HttpRequest request,
+        Desk desk,
+        WorkspaceStore store,
+        CancellationToken cancel
+    )
     {
         using var reader = new StreamReader(request.Body, new UTF8Encoding(false, true));
         string text;
@@ -35,7 +45,9 @@ public static class WorkspaceEndpoints
         }
         catch (DecoderFallbackException)
         {
-            throw new RefusedException(new Refusal("$", "The file is not UTF-8 text.", "Choose a file that was exported from a workspace."));
+            throw new RefusedException(
+                new Refusal("$", "The file is not UTF-8 text.", "Choose a file that was exported from a workspace.")
+            );
         }
         await store.ImportAsync(await desk.WorkspaceAsync(cancel), id, WorkspaceFile.Read(text), desk.Now, cancel);
         return TypedResults.NoContent();

@@ -6,7 +6,9 @@ public static class ClientFiles
     /// <summary>Options of the static files.</summary>
     public static readonly StaticFileOptions Options = new()
     {
-        OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-            file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+        OnPrepareResponse = file =>
+            file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                ? "public, max-age=31536000, immutable"
+                : "no-cache",
     };
 }

@@ -14,21 +14,33 @@ public static class Problems
         var problem = new ProblemDetails
         {
             Status = Status(refusal.Kind),
-            Title = refusal.Kind switch { RefusalKind.NotFound => "Not here", RefusalKind.Conflict => "Not now", _ => "Not understood" },
+            Title = refusal.Kind switch
+            {
+                RefusalKind.NotFound => "Not here",
+                RefusalKind.Conflict => "Not now",
+                _ => "Not understood",
+            },
             Detail = $"{refusal.Message} {refusal.Remedy}",
-            Extensions = { ["field"] = refusal.Field, ["message"] = refusal.Message, ["remedy"] = refusal.Remedy },
+            Extensions =
+            {
+                ["field"] = refusal.Field,
+                ["message"] = refusal.Message,
+                ["remedy"] = refusal.Remedy,
+            },
         };
-        if (current is not null) problem.Extensions["current"] = current;
+        if (current is not null)
+            problem.Extensions["current"] = current;
         return problem;
     }
 
     /// <summary>The HTTP status of a kind of refusal.</summary>
-    public static int Status(RefusalKind kind) => kind switch
-    {
-        RefusalKind.NotFound => StatusCodes.Status404NotFound,
-        RefusalKind.Conflict => StatusCodes.Status409Conflict,
-        _ => StatusCodes.Status400BadRequest,
-    };
+    public static int Status(RefusalKind kind) =>
+        kind switch
+        {
+            RefusalKind.NotFound => StatusCodes.Status404NotFound,
+            RefusalKind.Conflict => StatusCodes.Status409Conflict,
+            _ => StatusCodes.Status400BadRequest,
+        };
 
     /// <summary>Adds what the framework's own problems leave out.</summary>
     public static void Explain(ProblemDetailsContext context)
@@ -59,21 +71,36 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
         var problem = exception switch
         {
             RefusedException refused => Problems.Of(refused.Refusal),
-            BadHttpRequestException bad => new ProblemDetails { Status = bad.StatusCode, Title = "Not understood", Detail = bad.Message },
-            // Text that no store takes: nothing of the write was kept.
-            PostgresException { SqlState: PostgresErrorCodes.CharacterNotInRepertoire or PostgresErrorCodes.UntranslatableCharacter } => Spoiled("A text holds a NUL character.", "Take it out, then send it again."),
-            InvalidOperationException half when half.Message.Contains("UTF-16", StringComparison.Ordinal) => Spoiled("A text holds half a character (a lone surrogate).", "Write it again, then send it again."),
-            NpgsqlException { IsTransient: true } or NpgsqlException { InnerException: IOException or System.Net.Sockets.SocketException or TimeoutException } => new ProblemDetails
+            BadHttpRequestException bad => new ProblemDetails
             {
-                Status = StatusCodes.Status503ServiceUnavailable,
-                Title = "The database does not answer",
-                Detail = "What was sent may be kept or not: sent again it is done once. Acts are kept in the browser and sent again by themselves.",
+                Status = bad.StatusCode,
+                Title = "Not understood",
+                Detail = bad.Message,
             },
+            // Text that no store takes: nothing of the write was kept.
+            PostgresException { SqlState: PostgresErrorCodes.CharacterNotInRepertoire or PostgresErrorCodes.UntranslatableCharacter } =>
+                Spoiled("A text holds a NUL character.", "Take it out, then send it again."),
+            InvalidOperationException half when half.Message.Contains("UTF-16", StringComparison.Ordinal) => Spoiled(
+                "A text holds half a character (a lone surrogate).",
+                "Write it again, then send it again."
+            ),
+            NpgsqlException { IsTransient: true }
+            or NpgsqlException { InnerException: IOException or System.Net.Sockets.SocketException or TimeoutException } =>
+                new ProblemDetails
+                {
+                    Status = StatusCodes.Status503ServiceUnavailable,
+                    Title = "The database does not answer",
+                    Detail =
+                        "What was sent may be kept or not: sent again it is done once. Acts are kept in the browser and sent again "
+                        + "by themselves.",
+                },
             OperationCanceledException when httpContext.RequestAborted.IsCancellationRequested => new ProblemDetails { Status = 499 },
             _ => null,
         };
-        if (problem is null) return false;
-        if (problem.Status == StatusCodes.Status503ServiceUnavailable) log.LogWarning("The database does not answer: {Reason}", exception.Message);
+        if (problem is null)
+            return false;
+        if (problem.Status == StatusCodes.Status503ServiceUnavailable)
+            log.LogWarning("The database does not answer: {Reason}", exception.Message);
         httpContext.Response.StatusCode = problem.Status!.Value;
         return await problems.TryWriteAsync(new ProblemDetailsContext { HttpContext = httpContext, ProblemDetails = problem });
     }

@@ -11,7 +11,9 @@ public sealed class SameOriginOnly(RequestDelegate next)
     public async Task InvokeAsync(HttpContext context, IProblemDetailsService problems)
     {
         var request = context.Request;
-        var reason = !Known.Contains(request.Host.Host) ? $"'{request.Host.Host}' is no name of this app. Open it at the address the start command printed."
+        var reason =
+            !Known.Contains(request.Host.Host)
+                ? $"'{request.Host.Host}' is no name of this app. Open it at the address the start command printed."
             : IsRead(request.Method) || ChangesNothing(request.Path) || IsOwn(request) ? null
             : "A write must come from this app's own pages: send a same-origin Origin or Sec-Fetch-Site header.";
         if (reason is null)
@@ -20,7 +22,18 @@ public sealed class SameOriginOnly(RequestDelegate next)
             return;
         }
         context.Response.StatusCode = StatusCodes.Status403Forbidden;
-        await problems.WriteAsync(new ProblemDetailsContext { HttpContext = context, ProblemDetails = new ProblemDetails { Status = 403, Title = "Not from here", Detail = reason } });
+        await problems.WriteAsync(
+            new ProblemDetailsContext
+            {
+                HttpContext = context,
+                ProblemDetails = new ProblemDetails
+                {
+                    Status = 403,
+                    Title = "Not from here",
+                    Detail = reason,
+                },
+            }
+        );
     }
 
     private static bool IsRead(string method) => HttpMethods.IsGet(method) || HttpMethods.IsHead(method) || HttpMethods.IsOptions(method);
@@ -31,7 +44,8 @@ public sealed class SameOriginOnly(RequestDelegate next)
     private static bool IsOwn(HttpRequest request)
     {
         var origin = request.Headers.Origin.ToString();
-        if (origin.Length > 0) return origin.Equals($"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
+        if (origin.Length > 0)
+            return origin.Equals($"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase);
         return request.Headers["Sec-Fetch-Site"].ToString() == "same-origin";
     }
 }

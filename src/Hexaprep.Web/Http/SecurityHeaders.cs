@@ -5,7 +5,8 @@ public sealed class SecurityHeaders(RequestDelegate next)
 {
     // Styles may be inline because the dialog primitives lock scrolling with a style element of their own; scripts never.
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
+        + "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     /// <summary>Adds them to every answer.</summary>
     public Task InvokeAsync(HttpContext context)
@@ -17,7 +18,8 @@ public sealed class SecurityHeaders(RequestDelegate next)
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Cross-Origin-Resource-Policy"] = "same-origin";
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
-        if (context.Request.Path.StartsWithSegments("/api")) headers.CacheControl = "no-store";
+        if (context.Request.Path.StartsWithSegments("/api"))
+            headers.CacheControl = "no-store";
         return next(context);
     }
 }

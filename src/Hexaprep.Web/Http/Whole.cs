@@ -8,7 +8,8 @@ public static class Whole
     /// <summary>An element that must be there.</summary>
     public static void Check(string field, object? element)
     {
-        if (element is null) throw new RefusedException(new Refusal(field, "It is null.", "Give an object, or leave it out."));
+        if (element is null)
+            throw new RefusedException(new Refusal(field, "It is null.", "Give an object, or leave it out."));
     }
 
     /// <summary>Cells without null.</summary>
@@ -16,7 +17,8 @@ public static class Whole
     {
         foreach (var (column, value) in cells)
         {
-            if (value is null) throw new RefusedException(new Refusal($"{field}.{column}", "It is null.", "Give text, or leave the column out."));
+            if (value is null)
+                throw new RefusedException(new Refusal($"{field}.{column}", "It is null.", "Give text, or leave the column out."));
         }
         return cells;
     }

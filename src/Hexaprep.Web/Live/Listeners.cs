@@ -17,7 +17,8 @@ public sealed class Listeners
     /// <summary>Tells everybody.</summary>
     public void Tell(Call call)
     {
-        foreach (var channel in _channels.Values) channel.Writer.TryWrite(call);
+        foreach (var channel in _channels.Values)
+            channel.Writer.TryWrite(call);
     }
 
     /// <summary>Hears calls until cancelled.</summary>
@@ -28,7 +29,8 @@ public sealed class Listeners
         _channels[id] = channel;
         try
         {
-            await foreach (var call in channel.Reader.ReadAllAsync(cancel)) yield return call;
+            await foreach (var call in channel.Reader.ReadAllAsync(cancel))
+                yield return call;
         }
         finally
         {

@@ -5,7 +5,8 @@ using Npgsql;
 namespace Hexaprep.Web.Live;
 
 /// <summary>Holds one connection that listens to the database, so that several app processes may serve one bench.</summary>
-public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, Listeners listeners, ILogger<PostgresListener> log) : BackgroundService
+public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, Listeners listeners, ILogger<PostgresListener> log)
+    : BackgroundService
 {
     // A plan saved here was told when it was posted.
     private readonly string _own = plans.Origin.ToString();
@@ -36,18 +37,24 @@ public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, L
         await using var connection = await source.OpenConnectionAsync(cancel);
         connection.Notification += (_, e) =>
         {
-            if (!e.Payload.EndsWith(_own, StringComparison.Ordinal)) listeners.Tell(Read(e.Payload));
+            if (!e.Payload.EndsWith(_own, StringComparison.Ordinal))
+                listeners.Tell(Read(e.Payload));
         };
-        await using (var command = new NpgsqlCommand("listen hexaprep", connection)) await command.ExecuteNonQueryAsync(cancel);
+        await using (var command = new NpgsqlCommand("listen hexaprep", connection))
+            await command.ExecuteNonQueryAsync(cancel);
         // Calls sent while nobody listened are lost: every page looks again.
         listeners.Tell(default);
-        while (true) await connection.WaitAsync(cancel);
+        while (true)
+            await connection.WaitAsync(cancel);
     }
 
     private static Call Read(string payload)
     {
         var parts = payload.Split(':');
-        return parts.Length is 2 or 3 && Guid.TryParse(parts[0], out var workspace) && long.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var revision)
+        return
+            parts.Length is 2 or 3
+            && Guid.TryParse(parts[0], out var workspace)
+            && long.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var revision)
             ? new Call(workspace, revision, parts.Length == 3)
             : default;
     }

@@ -38,14 +38,18 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
     public int TrialBudgetOf(BenchIndex bench) => Math.Max(1, BudgetOf(bench) / 4);
 
     /// <inheritdoc />
-    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) => PlanDraft.AtOnce(bench, now, older, cancel);
+    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
+        PlanDraft.AtOnce(bench, now, older, cancel);
 
     /// <inheritdoc />
     public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) =>
-        older is null ? PlanDraft.Make(bench, now, BudgetOf(bench), cancel) : PlanDraft.Next(bench, now, older, BudgetOf(bench), freely, cancel);
+        older is null
+            ? PlanDraft.Make(bench, now, BudgetOf(bench), cancel)
+            : PlanDraft.Next(bench, now, older, BudgetOf(bench), freely, cancel);
 
     /// <inheritdoc />
-    public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) => Core.Bench.Repairs.Of(bench, plan, cancel);
+    public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>
+        Core.Bench.Repairs.Of(bench, plan, cancel);
 
     /// <inheritdoc />
     public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => LowerBound.Of(plan.Problem, cancel);

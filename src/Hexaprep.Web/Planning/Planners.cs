@@ -7,7 +7,15 @@ using NodaTime;
 namespace Hexaprep.Web.Planning;
 
 /// <summary>Hosts a planner for each workspace that is looked at, and wakes it when its bench moves.</summary>
-public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, AppSettings settings, Listeners listeners, ILogger<Planners> log) : BackgroundService
+public sealed class Planners(
+    BenchStore benches,
+    PlanStore plans,
+    IPlanMaker maker,
+    IClock clock,
+    AppSettings settings,
+    Listeners listeners,
+    ILogger<Planners> log
+) : BackgroundService
 {
     // A planner that nobody looked at the longest gives up its memory.
     private const int Most = 8;
@@ -16,12 +24,14 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
     private readonly CancellationTokenSource _stopping = new();
     private long _looks;
 
-    /// <summary>The plan there is for a workspace; null before the first. Wakes the planner where it does not hold for this bench and moment.</summary>
+    /// <summary>The plan there is for a workspace; null before the first. Wakes the planner where it does not hold for this bench and
+    /// moment.</summary>
     public PostedPlan? Of(WorkspaceId workspace, long revision, Instant now)
     {
         var planner = PlannerOf(workspace);
         var posted = planner.Posted;
-        if (posted is null || !posted.IsOf(revision, now)) planner.Renew();
+        if (posted is null || !posted.IsOf(revision, now))
+            planner.Renew();
         return posted;
     }
 
@@ -29,22 +39,37 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
     public SizesView Sizes(WorkspaceId workspace) => PlannerOf(workspace).Sizes();
 
     /// <summary>Puts a question to the plan, as <see cref="WorkspacePlanner.AskAsync"/> does.</summary>
-    public async Task<T> AskAsync<T>(WorkspaceId workspace, object? key, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel) =>
-        await PlannerOf(workspace).AskAsync(key, (await benches.CurrentAsync(workspace, cancel)).Revision, answer, cancel);
+    public async Task<T> AskAsync<T>(
+        WorkspaceId workspace,
+        object? key,
+        Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
+        CancellationToken cancel
+    ) => await PlannerOf(workspace).AskAsync(key, (await benches.CurrentAsync(workspace, cancel)).Revision, answer, cancel);
 
     /// <summary>Keeps the plan that a longer search finds, if the plan it was asked for still stands.</summary>
     /// <param name="workspace">Whose bench.</param>
     /// <param name="stands">Says of the plan there is whether it is the one that was asked for.</param>
     /// <param name="search">Finds the better one.</param>
     /// <param name="cancel">Nobody waits any more.</param>
-    public async Task BetterAsync(WorkspaceId workspace, Func<BenchPlan, bool> stands, Func<StoredBench, BenchPlan, Instant, CancellationToken, BenchPlan> search, CancellationToken cancel)
+    public async Task BetterAsync(
+        WorkspaceId workspace,
+        Func<BenchPlan, bool> stands,
+        Func<StoredBench, BenchPlan, Instant, CancellationToken, BenchPlan> search,
+        CancellationToken cancel
+    )
     {
         var planner = PlannerOf(workspace);
-        await planner.AskAsync(null, 0, (stored, plan, now, token) =>
-        {
-            if (stands(plan)) planner.Post(search(stored, plan, now, token), stored.Revision);
-            return true;
-        }, cancel);
+        await planner.AskAsync(
+            null,
+            0,
+            (stored, plan, now, token) =>
+            {
+                if (stands(plan))
+                    planner.Post(search(stored, plan, now, token), stored.Revision);
+                return true;
+            },
+            cancel
+        );
     }
 
     /// <summary>True when nothing is left to do for a workspace's bench; for tests and benchmarks.</summary>
@@ -65,7 +90,8 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
             {
                 foreach (var (workspace, hosted) in _planners)
                 {
-                    if (call.Workspace is null || call.Workspace == workspace.Value) hosted.Planner.Value.Look(call.IsPlan);
+                    if (call.Workspace is null || call.Workspace == workspace.Value)
+                        hosted.Planner.Value.Look(call.IsPlan);
                 }
             }
         }
@@ -75,14 +101,37 @@ public sealed class Planners(BenchStore benches, PlanStore plans, IPlanMaker mak
         }
         await _stopping.CancelAsync();
         // One that does not listen is left behind: the process ends all the same.
-        await Task.WhenAny(Task.WhenAll(_planners.Values.Where(h => h.Planner.IsValueCreated).Select(h => h.Planner.Value.Ended)), Task.Delay(MostPatience, CancellationToken.None));
+        await Task.WhenAny(
+            Task.WhenAll(_planners.Values.Where(h => h.Planner.IsValueCreated).Select(h => h.Planner.Value.Ended)),
+            Task.Delay(MostPatience, CancellationToken.None)
+        );
     }
 
     private WorkspacePlanner PlannerOf(WorkspaceId workspace)
     {
-        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(new(() => new WorkspacePlanner(w, benches, plans, maker, clock, settings.PlanPause, revision => listeners.Tell(new Call(w.Value, revision, true)), log, _stopping.Token))));
+        var hosted = _planners.GetOrAdd(workspace, w => new Hosted(
+            new(() =>
+                new WorkspacePlanner(
+                    w,
+                    benches,
+                    plans,
+                    maker,
+                    clock,
+                    settings.PlanPause,
+                    revision => listeners.Tell(new Call(w.Value, revision, true)),
+                    log,
+                    _stopping.Token
+                )
+            )
+        ));
         hosted.LookedAt = Interlocked.Increment(ref _looks);
-        while (_planners.Count > Most && _planners.MinBy(p => p.Value.LookedAt) is var oldest && oldest.Key != workspace && _planners.TryRemove(oldest.Key, out var given)) given.Planner.Value.Dispose();
+        while (
+            _planners.Count > Most
+            && _planners.MinBy(p => p.Value.LookedAt) is var oldest
+            && oldest.Key != workspace
+            && _planners.TryRemove(oldest.Key, out var given)
+        )
+            given.Planner.Value.Dispose();
         return hosted.Planner.Value;
     }
 

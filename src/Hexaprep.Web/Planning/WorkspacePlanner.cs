@@ -5,13 +5,26 @@ using NodaTime;
 
 namespace Hexaprep.Web.Planning;
 
-/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan, its proof and the second
-/// dates, the sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act answers.</summary>
+/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan,
+/// its proof and the second
+/// dates, the sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act
+/// answers.</summary>
 internal sealed class WorkspacePlanner : IDisposable
 {
-    private enum Job { None, Renew, Ask, Search, Save, Weigh, Sizes }
+    private enum Job
+    {
+        None,
+        Renew,
+        Ask,
+        Search,
+        Save,
+        Weigh,
+        Sizes,
+    }
 
-    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2), OtherProcess = TimeSpan.FromMilliseconds(100), Burst = TimeSpan.FromMilliseconds(25);
+    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2),
+        OtherProcess = TimeSpan.FromMilliseconds(100),
+        Burst = TimeSpan.FromMilliseconds(25);
     private const int MostWaits = 8;
     private readonly WorkspaceId _workspace;
     private readonly BenchStore _benches;
@@ -35,7 +48,17 @@ internal sealed class WorkspacePlanner : IDisposable
     private int _waits;
     private IAsyncDisposable? _turn;
 
-    public WorkspacePlanner(WorkspaceId workspace, BenchStore benches, PlanStore plans, IPlanMaker maker, IClock clock, TimeSpan pause, Action<long> told, ILogger log, CancellationToken stopping)
+    public WorkspacePlanner(
+        WorkspaceId workspace,
+        BenchStore benches,
+        PlanStore plans,
+        IPlanMaker maker,
+        IClock clock,
+        TimeSpan pause,
+        Action<long> told,
+        ILogger log,
+        CancellationToken stopping
+    )
     {
         (_workspace, _benches, _plans, _maker, _clock, _pause, _told, _log) = (workspace, benches, plans, maker, clock, pause, told, log);
         _stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
@@ -51,13 +74,19 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>True when nothing is left to do for this bench at this moment but what nobody asked for.</summary>
     public bool IsSettled(long revision, Instant now)
     {
-        lock (_gate) return _questions.Count == 0 && _posted is { Due: null, Plan: { Repairs: not null, Bound: not null } } posted && posted.IsOf(revision, now) && _running is Job.None or Job.Sizes && ReferenceEquals(posted, _saved);
+        lock (_gate)
+            return _questions.Count == 0
+                && _posted is { Due: null, Plan: { Repairs: not null, Bound: not null } } posted
+                && posted.IsOf(revision, now)
+                && _running is Job.None or Job.Sizes
+                && ReferenceEquals(posted, _saved);
     }
 
     /// <summary>The bench may have moved on, or (<paramref name="planned"/>) a plan was saved: looks again.</summary>
     public void Look(bool planned)
     {
-        if (planned) _heard = true;
+        if (planned)
+            _heard = true;
         Demand(Job.Renew, breakOff: false);
     }
 
@@ -67,23 +96,38 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>What regrouping would save by the plan there is; weighed behind it when it was not yet.</summary>
     public SizesView Sizes()
     {
-        if (_posted?.Sizes is { } sizes) return sizes;
-        lock (_gate) _sizesWanted = true;
+        if (_posted?.Sizes is { } sizes)
+            return sizes;
+        lock (_gate)
+            _sizesWanted = true;
         Demand(Job.Sizes, breakOff: false);
         return SizesView.Weighing;
     }
 
     /// <summary>Puts a question to the plan. It waits its turn behind the plan itself, and breaks off searches.</summary>
-    /// <param name="key">Equal for equal questions, which are worked out once for a plan; null for one that is worked out each time.</param>
+    /// <param name="key">Equal for equal questions, which are worked out once for a plan; null for one that is worked out each
+    /// time.</param>
     /// <param name="revision">The bench as the asker knows it: an answer is at hand only if the plan is of it.</param>
     /// <param name="answer">Works it out from the bench and its plan; called anew where the bench has moved on meanwhile.</param>
     /// <param name="cancel">Nobody waits any more.</param>
     /// <exception cref="RefusedException">The question is refused, or no plan could be made.</exception>
-    public async Task<T> AskAsync<T>(object? key, long revision, Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer, CancellationToken cancel)
+    public async Task<T> AskAsync<T>(
+        object? key,
+        long revision,
+        Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
+        CancellationToken cancel
+    )
     {
-        if (key is not null && _posted is { } posted && posted.IsOf(revision, _clock.GetCurrentInstant()) && posted.Answers.TryGetValue(key, out var known)) return (T)known;
+        if (
+            key is not null
+            && _posted is { } posted
+            && posted.IsOf(revision, _clock.GetCurrentInstant())
+            && posted.Answers.TryGetValue(key, out var known)
+        )
+            return (T)known;
         var question = new Question(key, (stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
-        lock (_gate) _questions.Add(question);
+        lock (_gate)
+            _questions.Add(question);
         Demand(Job.Ask, breakOff: true);
         using var gone = cancel.Register(() => question.Result.TrySetCanceled(cancel));
         return (T)await question.Result.Task;
@@ -92,7 +136,8 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>Posts a better plan for the bench that it was found for.</summary>
     public void Post(BenchPlan better, long revision)
     {
-        if (_posted is { } posted && posted.Revision == revision && Post(new PostedPlan(better, revision) { Due = posted.Due })) _told(revision);
+        if (_posted is { } posted && posted.Revision == revision && Post(new PostedPlan(better, revision) { Due = posted.Due }))
+            _told(revision);
     }
 
     // The loop ends by itself; what it waits on is left to it.
@@ -102,8 +147,10 @@ internal sealed class WorkspacePlanner : IDisposable
     {
         lock (_gate)
         {
-            if (breakOff && _running > job) _job?.Cancel();
-            if (!_stop.IsCancellationRequested) _wake.Release();
+            if (breakOff && _running > job)
+                _job?.Cancel();
+            if (!_stop.IsCancellationRequested)
+                _wake.Release();
         }
     }
 
@@ -115,15 +162,18 @@ internal sealed class WorkspacePlanner : IDisposable
             try
             {
                 var stored = await _benches.CurrentAsync(_workspace, stopping);
-                if (_heard) await AdoptAsync(stopping);
+                if (_heard)
+                    await AdoptAsync(stopping);
                 var job = Next(stored);
                 if (job == Job.None)
                 {
                     await GiveBackAsync();
                     await _wake.WaitAsync(stopping);
                 }
-                else if (job == Job.Renew && await IsBurstAsync(stopping)) continue;
-                else if (job < Job.Save || !await IsMovedAsync(stopping)) await DoAsync(job, stored, stopping);
+                else if (job == Job.Renew && await IsBurstAsync(stopping))
+                    continue;
+                else if (job < Job.Save || !await IsMovedAsync(stopping))
+                    await DoAsync(job, stored, stopping);
                 while (await _wake.WaitAsync(0, stopping)) { }
             }
             catch (OperationCanceledException) when (stopping.IsCancellationRequested)
@@ -136,11 +186,14 @@ internal sealed class WorkspacePlanner : IDisposable
             }
             catch (Exception failure)
             {
-                if (failure is Npgsql.NpgsqlException or IOException) _log.LogWarning("The planner waits for the database: {Reason}", failure.Message);
-                else _log.LogError(failure, "Planning failed; it is tried again.");
+                if (failure is Npgsql.NpgsqlException or IOException)
+                    _log.LogWarning("The planner waits for the database: {Reason}", failure.Message);
+                else
+                    _log.LogError(failure, "Planning failed; it is tried again.");
                 Fail(failure);
                 await GiveBackAsync();
-                await Task.Delay(AfterFailure, stopping).ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
+                await Task.Delay(AfterFailure, stopping)
+                    .ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
             }
         }
         Fail(new OperationCanceledException("The planner was stopped."));
@@ -163,11 +216,16 @@ internal sealed class WorkspacePlanner : IDisposable
         lock (_gate)
         {
             _questions.RemoveAll(q => q.Result.Task.IsCompleted);
-            if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant())) return Job.Renew;
-            if (_questions.Count > 0) return Job.Ask;
-            if (posted.Due is not null) return Job.Search;
-            if (!ReferenceEquals(posted, _saved)) return Job.Save;
-            if (posted.Plan.Repairs is null || posted.Plan.Bound is null) return Job.Weigh;
+            if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant()))
+                return Job.Renew;
+            if (_questions.Count > 0)
+                return Job.Ask;
+            if (posted.Due is not null)
+                return Job.Search;
+            if (!ReferenceEquals(posted, _saved))
+                return Job.Save;
+            if (posted.Plan.Repairs is null || posted.Plan.Bound is null)
+                return Job.Weigh;
             return _sizesWanted && posted.Sizes is null ? Job.Sizes : Job.None;
         }
     }
@@ -178,9 +236,11 @@ internal sealed class WorkspacePlanner : IDisposable
         if (_turn is null)
         {
             _turn = await _plans.TurnAsync(_workspace, stopping);
-            if (_turn is null) await _wake.WaitAsync(OtherProcess, stopping);
+            if (_turn is null)
+                await _wake.WaitAsync(OtherProcess, stopping);
             await AdoptAsync(stopping);
-            if (_turn is null || Next(stored) != job) return;
+            if (_turn is null || Next(stored) != job)
+                return;
         }
         if (job == Job.Save)
         {
@@ -190,11 +250,18 @@ internal sealed class WorkspacePlanner : IDisposable
             return;
         }
         using var cancel = CancellationTokenSource.CreateLinkedTokenSource(stopping);
-        lock (_gate) (_running, _job) = (job, cancel);
+        lock (_gate)
+            (_running, _job) = (job, cancel);
         try
         {
-            var made = await Task.Factory.StartNew(() => Do(job, stored, cancel.Token), cancel.Token, TaskCreationOptions.LongRunning, TaskScheduler.Default);
-            if (made is not null && Post(made)) _told(made.Revision);
+            var made = await Task.Factory.StartNew(
+                () => Do(job, stored, cancel.Token),
+                cancel.Token,
+                TaskCreationOptions.LongRunning,
+                TaskScheduler.Default
+            );
+            if (made is not null && Post(made))
+                _told(made.Revision);
         }
         catch (OperationCanceledException ended) when (!cancel.IsCancellationRequested)
         {
@@ -202,13 +269,15 @@ internal sealed class WorkspacePlanner : IDisposable
         }
         finally
         {
-            lock (_gate) (_running, _job) = (Job.None, null);
+            lock (_gate)
+                (_running, _job) = (Job.None, null);
         }
     }
 
     private async Task GiveBackAsync()
     {
-        if (_turn is not { } turn) return;
+        if (_turn is not { } turn)
+            return;
         _turn = null;
         await turn.DisposeAsync();
     }
@@ -222,7 +291,10 @@ internal sealed class WorkspacePlanner : IDisposable
             case Job.Renew:
                 var (plan, due) = _maker.AtOnce(stored.Bench, now, posted?.Plan, cancel);
                 // A search that was broken off is taken up again from the plan as it now stands.
-                var search = posted?.Due is not null && !due ? new SearchDue(plan, true) : due ? new SearchDue(posted?.Plan, false) : null;
+                var search =
+                    posted?.Due is not null && !due ? new SearchDue(plan, true)
+                    : due ? new SearchDue(posted?.Plan, false)
+                    : null;
                 return new PostedPlan(plan, stored.Revision) { Due = search };
             case Job.Ask:
                 Answer(stored, posted!, now, cancel);
@@ -231,7 +303,14 @@ internal sealed class WorkspacePlanner : IDisposable
                 return new PostedPlan(_maker.Search(stored.Bench, now, posted!.Due!.From, posted.Due.Freely, cancel), stored.Revision);
             case Job.Weigh:
                 posted!.Plan.WorkOut(stored.Bench, cancel);
-                return posted with { Plan = posted.Plan with { Repairs = _maker.Repairs(stored.Bench, posted.Plan, cancel), Bound = posted.Plan.Bound ?? _maker.Bound(posted.Plan, cancel) } };
+                return posted with
+                {
+                    Plan = posted.Plan with
+                    {
+                        Repairs = _maker.Repairs(stored.Bench, posted.Plan, cancel),
+                        Bound = posted.Plan.Bound ?? _maker.Bound(posted.Plan, cancel),
+                    },
+                };
             default:
                 return posted! with { Sizes = _maker.Sizes(stored.Bench, posted.Plan, now, cancel) };
         }
@@ -242,15 +321,19 @@ internal sealed class WorkspacePlanner : IDisposable
         Question question;
         lock (_gate)
         {
-            if (_questions.Count == 0) return;
+            if (_questions.Count == 0)
+                return;
             question = _questions[0];
         }
         using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, question.Cancel);
         try
         {
-            if (question.Key is not { } key) question.Result.TrySetResult(question.Answer(stored, posted.Plan, now, either.Token));
-            else if (posted.Answers.TryGetValue(key, out var known)) question.Result.TrySetResult(known);
-            else question.Result.TrySetResult(posted.Answers[key] = question.Answer(stored, posted.Plan, now, either.Token));
+            if (question.Key is not { } key)
+                question.Result.TrySetResult(question.Answer(stored, posted.Plan, now, either.Token));
+            else if (posted.Answers.TryGetValue(key, out var known))
+                question.Result.TrySetResult(known);
+            else
+                question.Result.TrySetResult(posted.Answers[key] = question.Answer(stored, posted.Plan, now, either.Token));
         }
         catch (OperationCanceledException) when (cancel.IsCancellationRequested)
         {
@@ -266,8 +349,10 @@ internal sealed class WorkspacePlanner : IDisposable
     {
         lock (_gate)
         {
-            if (_posted is { } there && there.Revision > made.Revision) return false;
-            if (made.Sizes is not null || made.Revision != _posted?.Revision) _sizesWanted = false;
+            if (_posted is { } there && there.Revision > made.Revision)
+                return false;
+            if (made.Sizes is not null || made.Revision != _posted?.Revision)
+                _sizesWanted = false;
             _posted = made;
             return true;
         }
@@ -277,7 +362,8 @@ internal sealed class WorkspacePlanner : IDisposable
     private async Task AdoptAsync(CancellationToken cancel)
     {
         _heard = false;
-        if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other) return;
+        if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other)
+            return;
         var adopted = new PostedPlan(other.Plan, other.Revision);
         (_serial, _saved) = (other.Serial, adopted);
         Post(adopted);
@@ -295,11 +381,20 @@ internal sealed class WorkspacePlanner : IDisposable
             _sizesWanted = false;
         }
         foreach (var question in waiting)
-            question.Result.TrySetException(failure is OperationCanceledException ? failure
-                : new RefusedException(new Refusal("plan", "No plan could be made to answer from.", "Ask again in a moment.", RefusalKind.Conflict)));
+            question.Result.TrySetException(
+                failure is OperationCanceledException
+                    ? failure
+                    : new RefusedException(
+                        new Refusal("plan", "No plan could be made to answer from.", "Ask again in a moment.", RefusalKind.Conflict)
+                    )
+            );
     }
 
-    private sealed record Question(object? Key, Func<StoredBench, BenchPlan, Instant, CancellationToken, object> Answer, CancellationToken Cancel)
+    private sealed record Question(
+        object? Key,
+        Func<StoredBench, BenchPlan, Instant, CancellationToken, object> Answer,
+        CancellationToken Cancel
+    )
     {
         public TaskCompletionSource<object> Result { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
     }

@@ -35,7 +35,8 @@ public sealed class ActRulesTests
     {
         var bench = Resin();
         var study = bench.Step(StepKind.Study);
-        for (var i = 0; i < 3; i++) bench.Tick(study, Evening + Duration.FromMinutes(i * 7));
+        for (var i = 0; i < 3; i++)
+            bench.Tick(study, Evening + Duration.FromMinutes(i * 7));
 
         Assert.Equal([0, 7, 14], bench.State.Ticks.Select(t => (t.At - Evening).TotalMinutes));
     }
@@ -110,9 +111,17 @@ public sealed class ActRulesTests
     [Fact]
     public void Beginning_another_step_puts_the_first_one_down()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3), RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
+        var bench = new RehearsedBench(
+            RehearsedBench.Order("Reed Pikes", 3),
+            RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal)
+        );
         bench.Tick(bench.Step(StepKind.Study, "Reed Pikes"), Evening);
-        bench.Do(ActKind.Start, Evening + Duration.FromMinutes(2), a => a with { StepId = bench.Step(StepKind.Study, "Bell Sergeants").Id });
+        bench.Do(ActKind.Start, Evening + Duration.FromMinutes(2), a =>
+            a with
+            {
+                StepId = bench.Step(StepKind.Study, "Bell Sergeants").Id,
+            }
+        );
 
         Assert.Single(bench.State.Spells, s => s.EndedAt is null);
         Assert.Equal(bench.Step(StepKind.Study, "Bell Sergeants").Id, bench.Index.InHand!.StepId);
@@ -155,7 +164,11 @@ public sealed class ActRulesTests
         bench.Do(ActKind.Flaw, Evening, a => a with { StepId = study.Id, Model = 2, Place = "arms", Words = "bent part" });
 
         Assert.Equal([1, 3], bench.Index.Remaining(study).Select(m => m.Number));
-        Assert.Contains("holds model 2 back", Refused(() => bench.Do(ActKind.Done, Evening, a => a with { StepId = study.Id, Model = 2 })).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "holds model 2 back",
+            Refused(() => bench.Do(ActKind.Done, Evening, a => a with { StepId = study.Id, Model = 2 })).Message,
+            StringComparison.Ordinal
+        );
 
         bench.Do(ActKind.Mend, Evening, a => a with { FlawId = bench.State.Flaws[0].Id });
         bench.Do(ActKind.Done, Evening, a => a with { StepId = study.Id, Model = 2 });
@@ -209,7 +222,11 @@ public sealed class ActRulesTests
         };
         bench.State = bench.State with { Settings = bench.State.Settings with { Calendar = unfit } };
 
-        Assert.Contains("unfit for spraying", Refused(() => bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Prime).Id })).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "unfit for spraying",
+            Refused(() => bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Prime).Id })).Message,
+            StringComparison.Ordinal
+        );
         bench.State = bench.State with { Settings = bench.State.Settings with { Calendar = calendar } };
         bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Prime).Id });
     }
@@ -219,8 +236,16 @@ public sealed class ActRulesTests
     {
         var bench = Resin();
         var study = bench.Step(StepKind.Study);
-        Assert.Equal("at", Assert.Throws<RefusedException>(() => new ActRules(bench.Index, Evening, Guid.NewGuid)
-            .Of(new Act(Guid.NewGuid(), ActKind.Done, Evening + Duration.FromMinutes(3)) { StepId = study.Id })).Refusal.Field);
+        Assert.Equal(
+            "at",
+            Assert
+                .Throws<RefusedException>(() =>
+                    new ActRules(bench.Index, Evening, Guid.NewGuid).Of(
+                        new Act(Guid.NewGuid(), ActKind.Done, Evening + Duration.FromMinutes(3)) { StepId = study.Id }
+                    )
+                )
+                .Refusal.Field
+        );
 
         bench.Tick(study, Evening);
         Assert.Equal("at", Refused(() => bench.Tick(study, Evening - Duration.FromMinutes(1))).Field);
@@ -232,7 +257,15 @@ public sealed class ActRulesTests
         var bench = Resin();
         bench.RunUpTo(StepKind.DryFit, Evening);
         var coat = bench.State.Coats[0].Id;
-        bench.Do(ActKind.Coat, Evening + Duration.FromDays(1), a => a with { CoatId = coat, AirC = 18.5, HumidityPct = 61, Film = Film.Heavy });
+        bench.Do(ActKind.Coat, Evening + Duration.FromDays(1), a =>
+            a with
+            {
+                CoatId = coat,
+                AirC = 18.5,
+                HumidityPct = 61,
+                Film = Film.Heavy,
+            }
+        );
 
         Assert.Equal((18.5, 61d, Film.Heavy), (bench.State.Coats[0].AirC, bench.State.Coats[0].HumidityPct, bench.State.Coats[0].Film));
         Assert.Equal("airC", Refused(() => bench.Do(ActKind.Coat, Evening, a => a with { CoatId = coat, AirC = 81 })).Field);
@@ -246,6 +279,9 @@ public sealed class ActRulesTests
         Assert.Equal(RefusalKind.NotFound, Refused(() => bench.Do(ActKind.Start, Evening, a => a with { StepId = Guid.NewGuid() })).Kind);
         Assert.Equal(RefusalKind.NotFound, Refused(() => bench.Do(ActKind.Mend, Evening, a => a with { FlawId = Guid.NewGuid() })).Kind);
         Assert.Equal(RefusalKind.NotFound, Refused(() => bench.Do(ActKind.Test, Evening, a => a with { CoatId = Guid.NewGuid() })).Kind);
-        Assert.Equal("model", Refused(() => bench.Do(ActKind.Done, Evening, a => a with { StepId = bench.Step(StepKind.Study).Id, Model = 9 })).Field);
+        Assert.Equal(
+            "model",
+            Refused(() => bench.Do(ActKind.Done, Evening, a => a with { StepId = bench.Step(StepKind.Study).Id, Model = 9 })).Field
+        );
     }
 }

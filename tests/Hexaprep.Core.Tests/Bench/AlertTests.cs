@@ -15,7 +15,8 @@ public sealed class AlertTests
     private static IReadOnlyList<AlertView> Alerts(RehearsedBench bench, Instant now, params string[] answered) =>
         new AlertReader(bench.Index, bench.Plan(now, 1), now).Of(answered.ToHashSet());
 
-    private static IReadOnlyList<SoonView> Soon(RehearsedBench bench, Instant now) => new SoonReader(bench.Index, bench.Plan(now, 1), now).View();
+    private static IReadOnlyList<SoonView> Soon(RehearsedBench bench, Instant now) =>
+        new SoonReader(bench.Index, bench.Plan(now, 1), now).View();
 
     // Two units: one primed, its coat drying, one washed and of metal; marks of a third lie in water.
     private static (RehearsedBench Bench, Instant At) Everything()
@@ -39,23 +40,30 @@ public sealed class AlertTests
         {
             foreach (var stage in Enum.GetValues<Readiness>())
             {
-                if (DryingModel.Knows(coat.Product, stage) && bench.Index.TimesOf(coat, stage) is { } times) truth[$"{coat.Id}:{Ids.Of(stage)}"] = times.Sure;
+                if (DryingModel.Knows(coat.Product, stage) && bench.Index.TimesOf(coat, stage) is { } times)
+                    truth[$"{coat.Id}:{Ids.Of(stage)}"] = times.Sure;
             }
         }
-        Gen.Int[-400, 3000].Array[2, 12].Sample(leaps =>
-        {
-            var answered = new HashSet<string>();
-            foreach (var minutes in leaps)
-            {
-                var now = at + Duration.FromMinutes(minutes);
-                foreach (var alert in Alerts(bench, now, [.. answered]))
+        Gen.Int[-400, 3000]
+            .Array[2, 12]
+            .Sample(
+                leaps =>
                 {
-                    Assert.DoesNotContain(alert.Key, answered);
-                    if (!alert.IsLoss) Assert.True(truth[alert.Key] <= now, $"{alert.Key} at {now}, safe at {truth[alert.Key]}");
-                    answered.Add(alert.Key);
-                }
-            }
-        }, iter: 60);
+                    var answered = new HashSet<string>();
+                    foreach (var minutes in leaps)
+                    {
+                        var now = at + Duration.FromMinutes(minutes);
+                        foreach (var alert in Alerts(bench, now, [.. answered]))
+                        {
+                            Assert.DoesNotContain(alert.Key, answered);
+                            if (!alert.IsLoss)
+                                Assert.True(truth[alert.Key] <= now, $"{alert.Key} at {now}, safe at {truth[alert.Key]}");
+                            answered.Add(alert.Key);
+                        }
+                    }
+                },
+                iter: 60
+            );
     }
 
     [Theory]
@@ -67,7 +75,10 @@ public sealed class AlertTests
         var bench = new RehearsedBench(zone, 20, RehearsedBench.Order("Reed Pikes", 2, Material.WhiteMetal));
         var at = NodaTime.Text.InstantPattern.ExtendedIso.Parse(begun).Value;
         var wash = bench.Step(StepKind.Wash);
-        bench.State = bench.State with { Clocks = [new BenchClock(bench.NewId(), wash.Id, ClockKind.AcidDip, at + Duration.FromMinutes(15), null)] };
+        bench.State = bench.State with
+        {
+            Clocks = [new BenchClock(bench.NewId(), wash.Id, ClockKind.AcidDip, at + Duration.FromMinutes(15), null)],
+        };
         var clock = Assert.Single(MinuteClocks.Running(bench.Index, at + Duration.FromMinutes(20)));
         Assert.Equal(Duration.FromMinutes(30), clock.Sure - clock.StartedAt);
         Assert.NotEqual(zone.GetUtcOffset(clock.StartedAt), zone.GetUtcOffset(clock.Sure));
@@ -80,7 +91,10 @@ public sealed class AlertTests
     {
         var (bench, at) = Everything();
         var clock = Assert.Single(MinuteClocks.Running(bench.Index, at));
-        Assert.Equal((1, 3, 10), ((clock.Early - at).TotalMinutes, (clock.Sure - at).TotalMinutes, (clock.LostAt!.Value - at).TotalMinutes));
+        Assert.Equal(
+            (1, 3, 10),
+            ((clock.Early - at).TotalMinutes, (clock.Sure - at).TotalMinutes, (clock.LostAt!.Value - at).TotalMinutes)
+        );
         Assert.Equal(SoonKind.Marks, Assert.Single(Soon(bench, at)).Kind);
         Assert.Empty(Soon(bench, at + Duration.FromMinutes(10)));
         // Long over, nobody stopped it: it is not shown for ever.
@@ -141,8 +155,19 @@ public sealed class AlertTests
 
         var primed = bench.RunUpTo(StepKind.Prime, at);
         Assert.Null(View(bench, StepKind.Prime, primed).Asks);
-        bench.Do(ActKind.Flaw, primed, a => a with { StepId = bench.Step(StepKind.Prime).Id, Model = 2, Place = "left arm", Words = "open gap" });
-        Assert.Equal("Not mended yet: open gap (left arm). That model is left out and primed later.", View(bench, StepKind.Prime, primed).Asks);
+        bench.Do(ActKind.Flaw, primed, a =>
+            a with
+            {
+                StepId = bench.Step(StepKind.Prime).Id,
+                Model = 2,
+                Place = "left arm",
+                Words = "open gap",
+            }
+        );
+        Assert.Equal(
+            "Not mended yet: open gap (left arm). That model is left out and primed later.",
+            View(bench, StepKind.Prime, primed).Asks
+        );
     }
 
     // The step as the bench would put it before the person.

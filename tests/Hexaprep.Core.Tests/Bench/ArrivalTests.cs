@@ -31,7 +31,13 @@ public sealed class ArrivalTests
     [Fact]
     public void Onto_an_empty_bench_it_comes_at_its_bound_or_later()
     {
-        var view = Arrival.Of(new RehearsedBench().Index, [RehearsedBench.Order("Mire Strider", 1, Material.PuResin)], TurnableClock.Evening, 20, Guid.NewGuid);
+        var view = Arrival.Of(
+            new RehearsedBench().Index,
+            [RehearsedBench.Order("Mire Strider", 1, Material.PuResin)],
+            TurnableClock.Evening,
+            20,
+            Guid.NewGuid
+        );
 
         Assert.NotEmpty(view.NotBefore);
         Assert.All(view.Choices, c => Assert.Empty(c.Moves));

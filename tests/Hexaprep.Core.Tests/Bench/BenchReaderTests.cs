@@ -57,7 +57,10 @@ public sealed class BenchReaderTests
     {
         var view = new RehearsedBench(RehearsedBench.Order()).View(Monday);
 
-        Assert.Equal((HandsState.Outside, "Next sitting Tue 19:30", "It begins with: Study Reed Pikes."), (view.Hands, view.Headline, view.Subline));
+        Assert.Equal(
+            (HandsState.Outside, "Next sitting Tue 19:30", "It begins with: Study Reed Pikes."),
+            (view.Hands, view.Headline, view.Subline)
+        );
         Assert.Equal("Study Reed Pikes now", view.Offer!.Text);
         Assert.Null(view.Step);
     }
@@ -102,15 +105,27 @@ public sealed class BenchReaderTests
         bench.Do(ActKind.Test, at, a => a with { CoatId = coat.Id, Stage = Readiness.Handle, Finding = Finding.DryAt });
         Assert.Contains("You found it dry at", Assert.Single(bench.View(at).Tested).Text, StringComparison.Ordinal);
 
-        bench.Do(ActKind.Test, at + Duration.FromMinutes(1), a => a with { CoatId = coat.Id, Stage = Readiness.Handle, Finding = Finding.NotDryAt });
+        bench.Do(ActKind.Test, at + Duration.FromMinutes(1), a =>
+            a with
+            {
+                CoatId = coat.Id,
+                Stage = Readiness.Handle,
+                Finding = Finding.NotDryAt,
+            }
+        );
         Assert.Empty(bench.View(at + Duration.FromMinutes(1)).Tested);
-        Assert.Contains(bench.View(at + Duration.FromMinutes(1)).Drying, d => d.Stage == Readiness.Handle && d.Sure > at + Duration.FromMinutes(15));
+        Assert.Contains(bench.View(at + Duration.FromMinutes(1)).Drying, d =>
+            d.Stage == Readiness.Handle && d.Sure > at + Duration.FromMinutes(15)
+        );
     }
 
     [Fact]
     public void What_was_put_down_stays_before_the_person_until_other_work_is_begun()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3), RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal));
+        var bench = new RehearsedBench(
+            RehearsedBench.Order("Reed Pikes", 3),
+            RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal)
+        );
         var at = Evening;
         foreach (var unit in new[] { "Bell Sergeants", "Reed Pikes" })
         {
@@ -145,8 +160,12 @@ public sealed class BenchReaderTests
         bench.Do(ActKind.Start, at, a => a with { StepId = fill.Id });
         Assert.Equal(at + Duration.FromMinutes(30), bench.View(at).Step!.Limit!.At);
 
-        for (var i = 1; i <= fill.Amounts.ModelsPerMix; i++) bench.Tick(fill, at + Duration.FromMinutes(3 * i));
-        Assert.Equal(at + Duration.FromMinutes(3 * fill.Amounts.ModelsPerMix!.Value + 30), bench.View(at + Duration.FromMinutes(25)).Step!.Limit!.At);
+        for (var i = 1; i <= fill.Amounts.ModelsPerMix; i++)
+            bench.Tick(fill, at + Duration.FromMinutes(3 * i));
+        Assert.Equal(
+            at + Duration.FromMinutes(3 * fill.Amounts.ModelsPerMix!.Value + 30),
+            bench.View(at + Duration.FromMinutes(25)).Step!.Limit!.At
+        );
     }
 
     [Fact]
@@ -191,7 +210,13 @@ public sealed class BenchReaderTests
     [Fact]
     public void What_dries_in_time_but_finds_no_hands_is_not_blamed_on_its_drying()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal), RehearsedBench.Order("Reed Pikes", 20) with { Weight = 100 });
+        var bench = new RehearsedBench(
+            RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal),
+            RehearsedBench.Order("Reed Pikes", 20) with
+            {
+                Weight = 100,
+            }
+        );
         bench.RunUpTo(StepKind.DryFit, Evening - Duration.FromDays(1));
         var washed = bench.State.Coats.Single().EndedAt!.Value;
         bench.State = WithSitting(bench.State, washed, washed + Duration.FromMinutes(110));
@@ -234,7 +259,16 @@ public sealed class BenchReaderTests
 
     private static BenchState WithSitting(BenchState state, Instant from, Instant to)
     {
-        var extra = new SittingException(Guid.NewGuid(), from.InUtc().Date, ExceptionKind.Extra, from.InUtc().TimeOfDay, to.InUtc().TimeOfDay);
-        return state with { Settings = state.Settings with { Calendar = new SittingCalendar(DateTimeZone.Utc, RehearsedBench.UsualWeek, [extra]) } };
+        var extra = new SittingException(
+            Guid.NewGuid(),
+            from.InUtc().Date,
+            ExceptionKind.Extra,
+            from.InUtc().TimeOfDay,
+            to.InUtc().TimeOfDay
+        );
+        return state with
+        {
+            Settings = state.Settings with { Calendar = new SittingCalendar(DateTimeZone.Utc, RehearsedBench.UsualWeek, [extra]) },
+        };
     }
 }

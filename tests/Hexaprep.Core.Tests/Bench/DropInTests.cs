@@ -14,10 +14,23 @@ public sealed class DropInTests
 {
     private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 30);
 
-    private static RehearsedBench Any(Random random) => new([.. Enumerable.Range(0, 1 + random.Next(3)).Select(i =>
-        RehearsedBench.Order($"Unit {i}", 1 + random.Next(5), (Material)random.Next(9)) with { Gaps = (Gaps)random.Next(3), Transfers = random.Next(3), BaseMm = random.Next(2) == 0 ? null : 32, PaintMinutes = random.Next(60) })]);
+    private static RehearsedBench Any(Random random) =>
+        new([
+            .. Enumerable
+                .Range(0, 1 + random.Next(3))
+                .Select(i =>
+                    RehearsedBench.Order($"Unit {i}", 1 + random.Next(5), (Material)random.Next(9)) with
+                    {
+                        Gaps = (Gaps)random.Next(3),
+                        Transfers = random.Next(3),
+                        BaseMm = random.Next(2) == 0 ? null : 32,
+                        PaintMinutes = random.Next(60),
+                    }
+                ),
+        ]);
 
-    private static DropIns Returns(RehearsedBench bench, BenchPlan plan, Instant now) => new(bench.Index, plan, new Clockface(DateTimeZone.Utc, now));
+    private static DropIns Returns(RehearsedBench bench, BenchPlan plan, Instant now) =>
+        new(bench.Index, plan, new Clockface(DateTimeZone.Utc, now));
 
     // The plan with a return begun at its last moment, and what comes after it in the sitting slid out of its way.
     private static List<PlanChunk> Late(BenchIndex bench, BenchPlan plan, DropInView back)
@@ -32,7 +45,8 @@ public sealed class DropInTests
         chunks[at] = chunks[at] with { Start = late, End = free };
         for (var i = 0; i < chunks.Count; i++)
         {
-            if (i == at || chunks[i].Start < was || chunks[i].Start >= sitting.End || chunks[i].Start >= free) continue;
+            if (i == at || chunks[i].Start < was || chunks[i].Start >= sitting.End || chunks[i].Start >= free)
+                continue;
             var by = free - chunks[i].Start;
             chunks[i] = chunks[i] with { Start = chunks[i].Start + by, End = chunks[i].End + by };
             // The airbrush is cleaned before the hands go on.
@@ -42,37 +56,52 @@ public sealed class DropInTests
     }
 
     [Fact]
-    public void Begun_at_its_last_moment_a_return_breaks_nothing_when_what_follows_slides() => Gen.Int[0, 100_000].Sample(seed =>
-    {
-        var random = new Random(seed);
-        var bench = Any(random);
-        var plan = bench.Plan(Evening, 6);
-        if (plan.Result.Unplaced.Count > 0) return;
-        foreach (var back in Returns(bench, plan, Evening).Before(Evening + Duration.FromDays(60)))
-        {
-            Assert.True(back.From < back.Until);
-            var step = bench.Index.Steps[back.StepId];
-            // A coat that slides behind another may need other minutes: that is not what is said here.
-            if (step.Amounts.Mode is not null) continue;
-            var breaches = PlanChecker.Breaches(plan.Problem, Late(bench.Index, plan, back)).Where(b => !b.Contains("DURATION", StringComparison.Ordinal)).ToList();
-            Assert.True(breaches.Count == 0, $"{back.Text}\n{string.Join("\n", breaches)}");
-        }
-    }, iter: 60);
+    public void Begun_at_its_last_moment_a_return_breaks_nothing_when_what_follows_slides() =>
+        Gen.Int[0, 100_000]
+            .Sample(
+                seed =>
+                {
+                    var random = new Random(seed);
+                    var bench = Any(random);
+                    var plan = bench.Plan(Evening, 6);
+                    if (plan.Result.Unplaced.Count > 0)
+                        return;
+                    foreach (var back in Returns(bench, plan, Evening).Before(Evening + Duration.FromDays(60)))
+                    {
+                        Assert.True(back.From < back.Until);
+                        var step = bench.Index.Steps[back.StepId];
+                        // A coat that slides behind another may need other minutes: that is not what is said here.
+                        if (step.Amounts.Mode is not null)
+                            continue;
+                        var breaches = PlanChecker
+                            .Breaches(plan.Problem, Late(bench.Index, plan, back))
+                            .Where(b => !b.Contains("DURATION", StringComparison.Ordinal))
+                            .ToList();
+                        Assert.True(breaches.Count == 0, $"{back.Text}\n{string.Join("\n", breaches)}");
+                    }
+                },
+                iter: 60
+            );
 
     [Fact]
-    public void A_return_is_short_waits_for_something_and_lies_in_one_sitting() => Gen.Int[0, 100_000].Sample(seed =>
-    {
-        var bench = Any(new Random(seed));
-        var plan = bench.Plan(Evening, 6);
-        foreach (var back in Returns(bench, plan, Evening).Before(Evening + Duration.FromDays(60)))
-        {
-            var work = plan.Work.Single(w => w.StepId == back.StepId);
-            Assert.True(work.End - work.Begin <= Duration.FromMinutes(DropIns.Longest));
-            Assert.Contains(bench.Index.EdgesInto[back.StepId], e => e.Stage is not null);
-            Assert.Contains(plan.Problem.Sittings, s => plan.At(s.Begin) <= back.From && back.Until <= plan.At(s.End));
-            Assert.True(back.From <= work.Begin && work.Begin <= back.Until, $"{back.Text}: planned {work.Begin}");
-        }
-    }, iter: 60);
+    public void A_return_is_short_waits_for_something_and_lies_in_one_sitting() =>
+        Gen.Int[0, 100_000]
+            .Sample(
+                seed =>
+                {
+                    var bench = Any(new Random(seed));
+                    var plan = bench.Plan(Evening, 6);
+                    foreach (var back in Returns(bench, plan, Evening).Before(Evening + Duration.FromDays(60)))
+                    {
+                        var work = plan.Work.Single(w => w.StepId == back.StepId);
+                        Assert.True(work.End - work.Begin <= Duration.FromMinutes(DropIns.Longest));
+                        Assert.Contains(bench.Index.EdgesInto[back.StepId], e => e.Stage is not null);
+                        Assert.Contains(plan.Problem.Sittings, s => plan.At(s.Begin) <= back.From && back.Until <= plan.At(s.End));
+                        Assert.True(back.From <= work.Begin && work.Begin <= back.Until, $"{back.Text}: planned {work.Begin}");
+                    }
+                },
+                iter: 60
+            );
 
     [Fact]
     public void A_label_that_closes_ends_the_return_before_the_sitting_does()
@@ -87,7 +116,10 @@ public sealed class DropInTests
         Assert.Contains("sitting", open.Closes);
 
         var coat = bench.State.Coats.Last();
-        bench.State = bench.State with { Labels = [new Core.Drying.ProductLabel(Core.Drying.Product.Of(coat), 28, 60, 1440, null, null, null, null)] };
+        bench.State = bench.State with
+        {
+            Labels = [new Core.Drying.ProductLabel(Core.Drying.Product.Of(coat), 28, 60, 1440, null, null, null, null)],
+        };
         var shut = Assert.Single(Returns(bench, bench.Plan(now), now).Before(now + Duration.FromHours(2)));
         Assert.Equal("then recoating closes", shut.Closes);
         Assert.True(shut.Until <= bench.Index.Drying.ShutAfter(coat)!.Value.Closes);
@@ -102,7 +134,9 @@ public sealed class DropInTests
         var prime = bench.Step(StepKind.Prime);
         bench.Tick(prime, at, 5);
         var sure = bench.Index.TimesOf(bench.State.Coats.Last(), Readiness.Recoat)!.Sure;
-        var alert = new AlertReader(bench.Index, bench.Plan(sure + Duration.FromMinutes(1)), sure + Duration.FromMinutes(1)).Of(new HashSet<string>()).First(a => a.Key.EndsWith(":recoat", StringComparison.Ordinal));
+        var alert = new AlertReader(bench.Index, bench.Plan(sure + Duration.FromMinutes(1)), sure + Duration.FromMinutes(1))
+            .Of(new HashSet<string>())
+            .First(a => a.Key.EndsWith(":recoat", StringComparison.Ordinal));
         Assert.StartsWith("Come back between", alert.MayNow);
     }
 

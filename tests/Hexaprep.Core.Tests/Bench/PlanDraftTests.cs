@@ -12,13 +12,12 @@ namespace Hexaprep.Core.Tests.Bench;
 
 public sealed class PlanDraftTests
 {
-    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) => new DryingBook([], [], [], _ => house).When(coat, stage);
+    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) =>
+        new DryingBook([], [], [], _ => house).When(coat, stage);
 
     private static readonly Instant Evening = TurnableClock.Evening;
 
-    private static readonly Gen<(RehearsedBench Bench, Instant At)> Underway =
-        from seed in Gen.Int[0, 100_000]
-        select Work(seed);
+    private static readonly Gen<(RehearsedBench Bench, Instant At)> Underway = from seed in Gen.Int[0, 100_000] select Work(seed);
 
     [Fact]
     public void A_step_in_hand_leaves_the_rest_plannable()
@@ -30,41 +29,58 @@ public sealed class PlanDraftTests
     }
 
     [Fact]
-    public void Whatever_was_done_the_plan_of_the_rest_breaks_nothing_and_begins_no_earlier_than_now() => Underway.Sample(done =>
-    {
-        var plan = done.Bench.Plan(done.At, 6);
-        Assert.Empty(plan.Result.Unplaced);
-        Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
-        Assert.All(plan.Work.Where(w => !w.InHand), w => Assert.True(w.Begin >= PlanIds.Minute(done.At)));
-    }, iter: 150);
-
-    [Fact]
-    public void Every_model_still_to_do_is_planned_exactly_once() => Underway.Sample(done =>
-    {
-        var plan = done.Bench.Plan(done.At, 6);
-        var index = done.Bench.Index;
-        foreach (var step in done.Bench.State.Steps)
-        {
-            var planned = plan.Work.Where(w => w.StepId == step.Id && !w.InHand).Sum(w => w.Models);
-            var inHand = plan.Work.Where(w => w.StepId == step.Id && w.InHand).Sum(w => w.Models)
-                - (index.InHand?.StepId == step.Id ? index.TicksOf[step.Id].Count(t => t.SpellId == index.InHand.Id) : 0);
-            Assert.Equal(index.Remaining(step).Count, planned + inHand);
-        }
-    }, iter: 100);
-
-    [Fact]
-    public void No_planned_step_begins_before_its_readiness_is_sure() => Underway.Sample(done =>
-    {
-        var (index, plan) = (done.Bench.Index, done.Bench.Plan(done.At, 6));
-        foreach (var work in plan.Work.Where(w => !w.InHand))
-        {
-            foreach (var edge in index.EdgesInto[work.StepId].Where(e => e.Stage is not null))
+    public void Whatever_was_done_the_plan_of_the_rest_breaks_nothing_and_begins_no_earlier_than_now() =>
+        Underway.Sample(
+            done =>
             {
-                var safe = index.CoatsOf(edge.From).Select(c => When(c, edge.Stage!.Value, HouseRules.Default)).Where(t => t is not null).Select(t => t!.Sure);
-                Assert.All(safe, s => Assert.True(work.Begin >= s));
-            }
-        }
-    }, iter: 100);
+                var plan = done.Bench.Plan(done.At, 6);
+                Assert.Empty(plan.Result.Unplaced);
+                Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
+                Assert.All(plan.Work.Where(w => !w.InHand), w => Assert.True(w.Begin >= PlanIds.Minute(done.At)));
+            },
+            iter: 150
+        );
+
+    [Fact]
+    public void Every_model_still_to_do_is_planned_exactly_once() =>
+        Underway.Sample(
+            done =>
+            {
+                var plan = done.Bench.Plan(done.At, 6);
+                var index = done.Bench.Index;
+                foreach (var step in done.Bench.State.Steps)
+                {
+                    var planned = plan.Work.Where(w => w.StepId == step.Id && !w.InHand).Sum(w => w.Models);
+                    var inHand =
+                        plan.Work.Where(w => w.StepId == step.Id && w.InHand).Sum(w => w.Models)
+                        - (index.InHand?.StepId == step.Id ? index.TicksOf[step.Id].Count(t => t.SpellId == index.InHand.Id) : 0);
+                    Assert.Equal(index.Remaining(step).Count, planned + inHand);
+                }
+            },
+            iter: 100
+        );
+
+    [Fact]
+    public void No_planned_step_begins_before_its_readiness_is_sure() =>
+        Underway.Sample(
+            done =>
+            {
+                var (index, plan) = (done.Bench.Index, done.Bench.Plan(done.At, 6));
+                foreach (var work in plan.Work.Where(w => !w.InHand))
+                {
+                    foreach (var edge in index.EdgesInto[work.StepId].Where(e => e.Stage is not null))
+                    {
+                        var safe = index
+                            .CoatsOf(edge.From)
+                            .Select(c => When(c, edge.Stage!.Value, HouseRules.Default))
+                            .Where(t => t is not null)
+                            .Select(t => t!.Sure);
+                        Assert.All(safe, s => Assert.True(work.Begin >= s));
+                    }
+                }
+            },
+            iter: 100
+        );
 
     [Fact]
     public void The_same_bench_at_the_same_moment_gives_a_byte_equal_plan()
@@ -79,7 +95,25 @@ public sealed class PlanDraftTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10));
         var at = bench.RunUpTo(StepKind.CleanLines, Evening - Duration.FromHours(6));
-        bench.State = bench.State with { Settings = bench.State.Settings with { Calendar = bench.State.Settings.Calendar with { Exceptions = [new(Guid.NewGuid(), at.InUtc().Date, Core.Scheduling.ExceptionKind.Extra, at.InUtc().TimeOfDay, new LocalTime(23, 59))] } } };
+        bench.State = bench.State with
+        {
+            Settings = bench.State.Settings with
+            {
+                Calendar = bench.State.Settings.Calendar with
+                {
+                    Exceptions =
+                    [
+                        new(
+                            Guid.NewGuid(),
+                            at.InUtc().Date,
+                            Core.Scheduling.ExceptionKind.Extra,
+                            at.InUtc().TimeOfDay,
+                            new LocalTime(23, 59)
+                        ),
+                    ],
+                },
+            },
+        };
         var lines = bench.Step(StepKind.CleanLines);
         bench.Do(ActKind.Start, at, a => a with { StepId = lines.Id });
         Instant End(Instant now) => bench.Plan(now).Work.Single(w => w.InHand).End;
@@ -106,7 +140,16 @@ public sealed class PlanDraftTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2) with { PaintMinutes = 10 });
         var spray = bench.Plan(Evening).Work.First(w => w.StepId == bench.Step(StepKind.Prime).Id).Begin.InUtc().Date;
-        bench.State = bench.State with { Settings = bench.State.Settings with { Calendar = bench.State.Settings.Calendar with { Exceptions = [new(Guid.NewGuid(), spray, Core.Scheduling.ExceptionKind.UnfitForSpray, null, null)] } } };
+        bench.State = bench.State with
+        {
+            Settings = bench.State.Settings with
+            {
+                Calendar = bench.State.Settings.Calendar with
+                {
+                    Exceptions = [new(Guid.NewGuid(), spray, Core.Scheduling.ExceptionKind.UnfitForSpray, null, null)],
+                },
+            },
+        };
 
         Assert.NotEqual(spray, bench.Plan(Evening).Work.First(w => w.StepId == bench.Step(StepKind.Prime).Id).Begin.InUtc().Date);
     }
@@ -114,11 +157,26 @@ public sealed class PlanDraftTests
     [Fact]
     public void No_more_models_are_mounted_at_once_than_there_are_handles()
     {
-        var bench = new RehearsedBench(DateTimeZone.Utc, 4, RehearsedBench.Order("Reed Pikes", 4) with { PaintMinutes = 10 }, RehearsedBench.Order("Sluice Wardens", 4) with { PaintMinutes = 10 });
+        var bench = new RehearsedBench(
+            DateTimeZone.Utc,
+            4,
+            RehearsedBench.Order("Reed Pikes", 4) with
+            {
+                PaintMinutes = 10,
+            },
+            RehearsedBench.Order("Sluice Wardens", 4) with
+            {
+                PaintMinutes = 10,
+            }
+        );
         var plan = bench.Plan(Evening);
-        Instant Of(StepKind kind, string unit, bool end) => plan.Work.Where(w => w.StepId == bench.Step(kind, unit).Id).Select(w => end ? w.End : w.Begin).Max();
+        Instant Of(StepKind kind, string unit, bool end) =>
+            plan.Work.Where(w => w.StepId == bench.Step(kind, unit).Id).Select(w => end ? w.End : w.Begin).Max();
 
-        Assert.True(Of(StepKind.Handle, "Reed Pikes", false) >= Of(StepKind.Release, "Sluice Wardens", true) || Of(StepKind.Handle, "Sluice Wardens", false) >= Of(StepKind.Release, "Reed Pikes", true));
+        Assert.True(
+            Of(StepKind.Handle, "Reed Pikes", false) >= Of(StepKind.Release, "Sluice Wardens", true)
+                || Of(StepKind.Handle, "Sluice Wardens", false) >= Of(StepKind.Release, "Reed Pikes", true)
+        );
     }
 
     [Fact]
@@ -136,18 +194,35 @@ public sealed class PlanDraftTests
     private static (RehearsedBench Bench, Instant At) Work(int seed)
     {
         var random = new Random(seed);
-        var bench = new RehearsedBench([.. Enumerable.Range(0, 1 + random.Next(3)).Select(i =>
-            RehearsedBench.Order($"Unit {i}", 1 + random.Next(6), (Material)random.Next(9)) with { Gaps = (Gaps)random.Next(3), Transfers = random.Next(3), BaseMm = random.Next(2) == 0 ? null : 32, PaintMinutes = random.Next(90) })]);
+        var bench = new RehearsedBench([
+            .. Enumerable
+                .Range(0, 1 + random.Next(3))
+                .Select(i =>
+                    RehearsedBench.Order($"Unit {i}", 1 + random.Next(6), (Material)random.Next(9)) with
+                    {
+                        Gaps = (Gaps)random.Next(3),
+                        Transfers = random.Next(3),
+                        BaseMm = random.Next(2) == 0 ? null : 32,
+                        PaintMinutes = random.Next(90),
+                    }
+                ),
+        ]);
         var at = Evening;
         for (var acts = random.Next(60); acts > 0; acts--)
         {
             var index = bench.Index;
-            var ready = bench.State.Steps.Where(s => index.Remaining(s).Count > 0 && Readying.Of(index, s, index.Remaining(s), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is null).ToList();
+            var ready = bench
+                .State.Steps.Where(s =>
+                    index.Remaining(s).Count > 0
+                    && Readying.Of(index, s, index.Remaining(s), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is null
+                )
+                .ToList();
             if (ready.Count > 0 && random.Next(5) > 0)
             {
                 var step = index.InHand is { } spell && random.Next(4) > 0 ? index.Steps[spell.StepId] : ready[random.Next(ready.Count)];
                 bench.Tick(step, at, 1 + random.Next(index.Remaining(step).Count));
-                if (random.Next(6) == 0 && bench.Index.InHand is { } open) bench.Do(ActKind.PutDown, at, a => a with { StepId = open.StepId });
+                if (random.Next(6) == 0 && bench.Index.InHand is { } open)
+                    bench.Do(ActKind.PutDown, at, a => a with { StepId = open.StepId });
                 at += Duration.FromMinutes(random.Next(20));
             }
             else
@@ -159,14 +234,29 @@ public sealed class PlanDraftTests
     }
 
     [Fact]
-    public void Whatever_the_house_rules_every_step_finds_its_place() => Routes.Batches.AnyHouse.Sample(house =>
-    {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3) with { BaseMm = 32, Transfers = 3, Tier = Tier.Display },
-            RehearsedBench.Order("Lantern Keepers", 2, Material.PuResin), RehearsedBench.Order("Punt Crew", 1, Material.FlexiblePvc) with { BaseMm = 40 });
-        var state = bench.State with { House = HouseBook.Default with { Bench = house } };
-        var changed = new BenchIndex(state);
-        var index = changed.With(Rederive.Routes(changed, [.. state.Batches.Select(b => b.Id)], bench.NewId));
+    public void Whatever_the_house_rules_every_step_finds_its_place() =>
+        Routes.Batches.AnyHouse.Sample(
+            house =>
+            {
+                var bench = new RehearsedBench(
+                    RehearsedBench.Order("Reed Pikes", 3) with
+                    {
+                        BaseMm = 32,
+                        Transfers = 3,
+                        Tier = Tier.Display,
+                    },
+                    RehearsedBench.Order("Lantern Keepers", 2, Material.PuResin),
+                    RehearsedBench.Order("Punt Crew", 1, Material.FlexiblePvc) with
+                    {
+                        BaseMm = 40,
+                    }
+                );
+                var state = bench.State with { House = HouseBook.Default with { Bench = house } };
+                var changed = new BenchIndex(state);
+                var index = changed.With(Rederive.Routes(changed, [.. state.Batches.Select(b => b.Id)], bench.NewId));
 
-        return PlanDraft.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
-    }, iter: 40);
+                return PlanDraft.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
+            },
+            iter: 40
+        );
 }

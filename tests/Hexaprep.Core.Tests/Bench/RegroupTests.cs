@@ -12,7 +12,18 @@ public sealed class RegroupTests
     private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 35);
 
     private static RehearsedBench TwoGroups(int first = 5, int second = 4, int handles = 20) =>
-        new(DateTimeZone.Utc, handles, RehearsedBench.Order(models: first) with { Batch = "left" }, RehearsedBench.Order(models: second) with { Batch = "right" });
+        new(
+            DateTimeZone.Utc,
+            handles,
+            RehearsedBench.Order(models: first) with
+            {
+                Batch = "left",
+            },
+            RehearsedBench.Order(models: second) with
+            {
+                Batch = "right",
+            }
+        );
 
     private static Regroup Both(RehearsedBench bench) => new(bench.State.Batches[0].Id, bench.State.Batches[1].Id, null);
 
@@ -63,7 +74,17 @@ public sealed class RegroupTests
     public void What_has_been_begun_or_goes_another_way_is_left_alone()
     {
         var bench = TwoGroups();
-        var other = new RehearsedBench(RehearsedBench.Order(models: 5) with { Batch = "left" }, RehearsedBench.Order(models: 4) with { Batch = "right", Transfers = 3 });
+        var other = new RehearsedBench(
+            RehearsedBench.Order(models: 5) with
+            {
+                Batch = "left",
+            },
+            RehearsedBench.Order(models: 4) with
+            {
+                Batch = "right",
+                Transfers = 3,
+            }
+        );
         Assert.Equal("withId", Both(other).WhyNot(other.Index)!.Field);
         Assert.Null(Both(bench).WhyNot(bench.Index));
 
@@ -98,7 +119,17 @@ public sealed class RegroupTests
     [Fact]
     public void A_merge_that_saves_set_ups_is_offered_and_its_plan_breaks_nothing()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order(models: 2) with { Batch = "left" }, RehearsedBench.Order(models: 2) with { Batch = "right" }, RehearsedBench.Order("Bell Sergeants"));
+        var bench = new RehearsedBench(
+            RehearsedBench.Order(models: 2) with
+            {
+                Batch = "left",
+            },
+            RehearsedBench.Order(models: 2) with
+            {
+                Batch = "right",
+            },
+            RehearsedBench.Order("Bell Sergeants")
+        );
         var plan = PlanDraft.Make(bench.Index, Evening, 200);
         var sizes = new BatchSizes(bench.Index, plan, Evening, 200, Guid.NewGuid).View();
 

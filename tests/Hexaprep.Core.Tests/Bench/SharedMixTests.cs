@@ -12,7 +12,11 @@ public sealed class SharedMixTests
     private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 30);
 
     private static UnitOrder Gappy(string unit, int models) =>
-        RehearsedBench.Order(unit, models) with { Tier = Tier.Leader, Gaps = Gaps.Large };
+        RehearsedBench.Order(unit, models) with
+        {
+            Tier = Tier.Leader,
+            Gaps = Gaps.Large,
+        };
 
     // Two small units whose gaps wait for putty, everything before it done.
     private static (RehearsedBench Bench, Instant At) ReadyToFill(int first = 2, int second = 2)
@@ -22,9 +26,18 @@ public sealed class SharedMixTests
         foreach (var unit in new[] { "Reed Pikes", "Lantern Keepers" })
         {
             var fill = bench.Step(StepKind.Fill, unit);
-            foreach (var step in bench.State.Steps.Where(s => s.BatchId == fill.BatchId && s.Position < fill.Position).OrderBy(s => s.Position).ToList())
+            foreach (
+                var step in bench
+                    .State.Steps.Where(s => s.BatchId == fill.BatchId && s.Position < fill.Position)
+                    .OrderBy(s => s.Position)
+                    .ToList()
+            )
             {
-                if (Readying.Of(bench.Index, step, bench.Index.Remaining(step), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is { Until: { } until }) at = until;
+                if (
+                    Readying.Of(bench.Index, step, bench.Index.Remaining(step), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is
+                    { Until: { } until }
+                )
+                    at = until;
                 bench.Tick(step, at, bench.Index.Remaining(step).Count);
                 at += Duration.FromHours(1);
             }
@@ -141,7 +154,9 @@ public sealed class SharedMixTests
         Assert.StartsWith("Come back between", back.Back);
         Assert.Contains("for a light pass", back.Back);
         var drying = Assert.Single(view.Drying, d => d.Stage == Readiness.Recoat);
-        var own = new DropIns(bench.Index, bench.Plan(now), new Core.Wording.Clockface(DateTimeZone.Utc, now)).Before(now + Duration.FromHours(2)).First();
+        var own = new DropIns(bench.Index, bench.Plan(now), new Core.Wording.Clockface(DateTimeZone.Utc, now))
+            .Before(now + Duration.FromHours(2))
+            .First();
         Assert.Equal(PlanIds.Minute(drying.Sure + Duration.FromSeconds(59)), own.From);
         Assert.True(own.Until > own.From);
     }

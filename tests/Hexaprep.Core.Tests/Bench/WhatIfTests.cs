@@ -38,7 +38,9 @@ public sealed class WhatIfTests
     public void More_evenings_make_no_plan_worse()
     {
         var (bench, plan) = Two();
-        var view = new WhatIf(bench.Index, plan, Evening, 200, Guid.NewGuid).View(new WhatIfAsk(WhatIfKind.Evening, Thursday.PlusDays(1), Begins: new(18, 0), Ends: new(22, 0)));
+        var view = new WhatIf(bench.Index, plan, Evening, 200, Guid.NewGuid).View(
+            new WhatIfAsk(WhatIfKind.Evening, Thursday.PlusDays(1), Begins: new(18, 0), Ends: new(22, 0))
+        );
 
         Assert.True(view.Units.Sum(u => u.HoursSooner) >= 0, view.Summary);
     }
@@ -63,14 +65,20 @@ public sealed class WhatIfTests
         Hexaprep.Core.Bench.BenchSettings Set(WhatIfAsk ask) => Assert.IsType<Change.SettingsSet>(Assert.Single(Of(ask).Made)).Settings;
 
         Assert.Equal(8, Set(new WhatIfAsk(WhatIfKind.Away, Thursday.PlusDays(1), Thursday.PlusDays(8))).Calendar.Exceptions.Count);
-        Assert.Equal(Hexaprep.Core.Scheduling.ExceptionKind.Extra, Assert.Single(Set(new WhatIfAsk(WhatIfKind.Evening, Thursday, Begins: new(18, 0), Ends: new(22, 0))).Calendar.Exceptions).Kind);
+        Assert.Equal(
+            Hexaprep.Core.Scheduling.ExceptionKind.Extra,
+            Assert.Single(Set(new WhatIfAsk(WhatIfKind.Evening, Thursday, Begins: new(18, 0), Ends: new(22, 0))).Calendar.Exceptions).Kind
+        );
         Assert.Equal(25, Set(new WhatIfAsk(WhatIfKind.Handles, Handles: 25)).Handles);
         Assert.False(Of(new WhatIfAsk(WhatIfKind.Better)).Changes);
     }
 
     [Fact]
     public void A_day_that_is_over_cannot_be_asked_about() =>
-        Assert.Equal("date", Assert.Throws<RefusedException>(() => Ask(new WhatIfAsk(WhatIfKind.Rain, Thursday.PlusDays(-3)))).Refusal.Field);
+        Assert.Equal(
+            "date",
+            Assert.Throws<RefusedException>(() => Ask(new WhatIfAsk(WhatIfKind.Rain, Thursday.PlusDays(-3)))).Refusal.Field
+        );
 
     [Theory]
     [InlineData(WhatIfKind.Merge, "batchId")]

@@ -8,14 +8,30 @@ namespace Hexaprep.Core.Tests.Drying;
 
 public sealed class CoatClockTests
 {
-    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) => new DryingBook([], [], [], _ => house).When(coat, stage);
+    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) =>
+        new DryingBook([], [], [], _ => house).When(coat, stage);
 
     private static readonly Instant End = TurnableClock.Evening;
 
     private static Coat Coat(StepKind step, ProductClass product, Film film = Film.Normal, params CoatTest[] tests) =>
-        new(Guid.NewGuid(), Guid.NewGuid(), step, product, null, 1, film, null, null, End - Duration.FromMinutes(10), End, [Guid.NewGuid()], tests);
+        new(
+            Guid.NewGuid(),
+            Guid.NewGuid(),
+            step,
+            product,
+            null,
+            1,
+            film,
+            null,
+            null,
+            End - Duration.FromMinutes(10),
+            End,
+            [Guid.NewGuid()],
+            tests
+        );
 
-    private static CoatTest Test(Finding finding, int minutes, Readiness stage = Readiness.NextLayer) => new(Guid.NewGuid(), stage, finding, End + Duration.FromMinutes(minutes));
+    private static CoatTest Test(Finding finding, int minutes, Readiness stage = Readiness.NextLayer) =>
+        new(Guid.NewGuid(), stage, finding, End + Duration.FromMinutes(minutes));
 
     private static (int Early, int Usual, int Sure) Minutes(SafeTimes t) =>
         ((int)(t.Early - End).TotalMinutes, (int)(t.Usual - End).TotalMinutes, (int)(t.Sure - End).TotalMinutes);
@@ -24,7 +40,10 @@ public sealed class CoatClockTests
     public void Water_is_not_trusted_under_primer_before_four_hours_in_still_air()
     {
         Assert.Equal((58, 120, 246), Minutes(When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!));
-        Assert.Equal((29, 60, 240), Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal(
+            (29, 60, 240),
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!)
+        );
     }
 
     [Fact]
@@ -53,7 +72,12 @@ public sealed class CoatClockTests
         var stages = Enum.GetValues<Readiness>();
         foreach (var product in Enum.GetValues<ProductClass>())
         {
-            foreach (var stage in stages.Where(s => s != Readiness.Recoat || product is not (ProductClass.PlasticCement or ProductClass.Ca or ProductClass.EpoxyPutty or ProductClass.Water)))
+            foreach (
+                var stage in stages.Where(s =>
+                    s != Readiness.Recoat
+                    || product is not (ProductClass.PlasticCement or ProductClass.Ca or ProductClass.EpoxyPutty or ProductClass.Water)
+                )
+            )
             {
                 foreach (var film in Enum.GetValues<Film>())
                 {
@@ -67,7 +91,9 @@ public sealed class CoatClockTests
     [Fact]
     public void A_stage_a_product_does_not_have_is_refused_by_name()
     {
-        var error = Assert.Throws<ArgumentException>(() => WaitTable.Band(StepKind.Glue, ProductClass.Ca, Readiness.Recoat, HouseRules.Default));
+        var error = Assert.Throws<ArgumentException>(() =>
+            WaitTable.Band(StepKind.Glue, ProductClass.Ca, Readiness.Recoat, HouseRules.Default)
+        );
 
         Assert.Contains("recoat", error.Message, StringComparison.Ordinal);
     }
@@ -78,7 +104,9 @@ public sealed class CoatClockTests
     [InlineData("careful", 2880)]
     public void Primer_before_paint_never_falls_below_the_schools_floor(string school, int least)
     {
-        var (_, usual, sure) = Minutes(When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, HouseRules.Default.With(Schools.PrimerWait, school))!);
+        var (_, usual, sure) = Minutes(
+            When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, HouseRules.Default.With(Schools.PrimerWait, school))!
+        );
 
         Assert.True(usual >= least && sure >= least);
     }
@@ -86,15 +114,28 @@ public sealed class CoatClockTests
     [Fact]
     public void A_heavy_film_doubles_the_wait_and_a_light_one_halves_it_but_putty_cures_as_it_cures()
     {
-        Assert.Equal((117, 240, 492), Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
-        Assert.Equal((10, 23, 47), Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRules.Default)!));
-        Assert.Equal((393, 720, 1318), Minutes(When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal(
+            (117, 240, 492),
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!)
+        );
+        Assert.Equal(
+            (10, 23, 47),
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRules.Default)!)
+        );
+        Assert.Equal(
+            (393, 720, 1318),
+            Minutes(When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!)
+        );
     }
 
     [Fact]
     public void Still_tacky_moves_early_to_the_test_and_keeps_sure_a_reserve_behind_it()
     {
-        var times = When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)), Readiness.NextLayer, HouseRules.Default)!;
+        var times = When(
+            Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)),
+            Readiness.NextLayer,
+            HouseRules.Default
+        )!;
 
         Assert.Equal((600, 600, 600 + 246 - 120), Minutes(times));
     }
@@ -102,7 +143,11 @@ public sealed class CoatClockTests
     [Fact]
     public void An_early_still_tacky_never_brings_sure_nearer()
     {
-        var times = When(Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)), Readiness.NextLayer, HouseRules.Default)!;
+        var times = When(
+            Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)),
+            Readiness.NextLayer,
+            HouseRules.Default
+        )!;
 
         Assert.Equal((58, 120, 246), Minutes(times));
     }
@@ -121,7 +166,11 @@ public sealed class CoatClockTests
     [Fact]
     public void Tacky_after_dry_takes_the_dry_back()
     {
-        var times = When(Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]), Readiness.NextLayer, HouseRules.Default)!;
+        var times = When(
+            Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]),
+            Readiness.NextLayer,
+            HouseRules.Default
+        )!;
 
         Assert.Equal(320 + 126, Minutes(times).Sure);
         Assert.False(times.Tested);
@@ -133,10 +182,19 @@ public sealed class CoatClockTests
 
     [Fact]
     public void However_it_is_tested_early_usual_and_sure_stay_in_order() =>
-        Gen.Select(Gen.Int[0, 2000], Gen.Bool).Array[0, 6].Sample(tests =>
-        {
-            var coat = Coat(StepKind.Prime, ProductClass.Lacquer, tests: [.. tests.Select(t => Test(t.Item2 ? Finding.DryAt : Finding.NotDryAt, t.Item1))]);
-            var (early, usual, sure) = Minutes(When(coat, Readiness.NextLayer, HouseRules.Default)!);
-            return early <= usual && usual <= sure;
-        }, iter: 2000);
+        Gen.Select(Gen.Int[0, 2000], Gen.Bool)
+            .Array[0, 6]
+            .Sample(
+                tests =>
+                {
+                    var coat = Coat(
+                        StepKind.Prime,
+                        ProductClass.Lacquer,
+                        tests: [.. tests.Select(t => Test(t.Item2 ? Finding.DryAt : Finding.NotDryAt, t.Item1))]
+                    );
+                    var (early, usual, sure) = Minutes(When(coat, Readiness.NextLayer, HouseRules.Default)!);
+                    return early <= usual && usual <= sure;
+                },
+                iter: 2000
+            );
 }

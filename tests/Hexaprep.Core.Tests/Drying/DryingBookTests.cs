@@ -15,14 +15,33 @@ public sealed class DryingBookTests
     private static readonly Product Primer = new(ProductClass.AcrylicSolvent, "spray_can", CoatUse.Primer);
 
     private static Coat Coat(int number = 1, Film film = Film.Normal, params (Finding Finding, int Minutes)[] tests) =>
-        new(Guid.NewGuid(), Guid.NewGuid(), StepKind.Prime, ProductClass.AcrylicSolvent, "spray_can", number, film, null, null, Evening, Evening, [],
-            [.. tests.Select(t => new CoatTest(Guid.NewGuid(), Readiness.Recoat, t.Finding, Evening + Duration.FromMinutes(t.Minutes)))]);
+        new(
+            Guid.NewGuid(),
+            Guid.NewGuid(),
+            StepKind.Prime,
+            ProductClass.AcrylicSolvent,
+            "spray_can",
+            number,
+            film,
+            null,
+            null,
+            Evening,
+            Evening,
+            [],
+            [.. tests.Select(t => new CoatTest(Guid.NewGuid(), Readiness.Recoat, t.Finding, Evening + Duration.FromMinutes(t.Minutes)))]
+        );
 
-    private static AirReading Read(double hours, double airC, double humidity) => new(Guid.NewGuid(), Evening + Duration.FromHours(hours), AirPlace.Bench, airC, humidity, null, null, null, AirSource.Hand);
+    private static AirReading Read(double hours, double airC, double humidity) =>
+        new(Guid.NewGuid(), Evening + Duration.FromHours(hours), AirPlace.Bench, airC, humidity, null, null, null, AirSource.Hand);
 
-    private static DryingBook Book(IReadOnlyList<Coat>? coats = null, IReadOnlyList<ProductLabel>? labels = null, params AirReading[] readings) => new(coats ?? [], labels ?? [], readings, _ => HouseRules.Default);
+    private static DryingBook Book(
+        IReadOnlyList<Coat>? coats = null,
+        IReadOnlyList<ProductLabel>? labels = null,
+        params AirReading[] readings
+    ) => new(coats ?? [], labels ?? [], readings, _ => HouseRules.Default);
 
-    private static ProductLabel Label(double? recoat = null, double? max = null, double? reopen = null, double? minTemp = null) => new(Primer, recoat, max, reopen, null, null, minTemp, null);
+    private static ProductLabel Label(double? recoat = null, double? max = null, double? reopen = null, double? minTemp = null) =>
+        new(Primer, recoat, max, reopen, null, null, minTemp, null);
 
     [Fact]
     public void A_cold_bench_makes_every_coat_wait_longer_and_a_warm_one_shorter()
@@ -50,7 +69,10 @@ public sealed class DryingBookTests
 
     [Fact]
     public void A_later_coat_waits_longer_over_those_below() =>
-        Assert.True(Book().Model(Coat(3), Readiness.Recoat) > Book().Model(Coat(2), Readiness.Recoat) && Book().Model(Coat(2), Readiness.Recoat) > Book().Model(Coat(1), Readiness.Recoat));
+        Assert.True(
+            Book().Model(Coat(3), Readiness.Recoat) > Book().Model(Coat(2), Readiness.Recoat)
+                && Book().Model(Coat(2), Readiness.Recoat) > Book().Model(Coat(1), Readiness.Recoat)
+        );
 
     [Fact]
     public void Tests_on_its_coats_teach_the_product_and_one_left_out_does_not()
@@ -75,25 +97,39 @@ public sealed class DryingBookTests
     }
 
     [Fact]
-    public void Every_model_of_every_plan_stands_inside_its_real_recoat_window() => Gen.Select(Gen.Int[1, 20], Gen.Int[25, 90], Gen.Int[5, 240], Gen.Bool).Sample((models, opens, wide, reopens) =>
-    {
-        var bench = new RehearsedBench(RehearsedBench.Order(models: models));
-        var label = Label(opens, opens + wide, reopens ? 2880 : null);
-        bench.State = bench.State with { Labels = [label] };
-        var plan = PlanDraft.Make(bench.Index, Evening, 60);
-        Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, partial: plan.Result.Unplaced.Count > 0));
-        if (plan.Result.Unplaced.Count > 0) { Assert.False(reopens); return; }
-        var (first, second) = (bench.Step(StepKind.Prime), bench.Step(StepKind.Prime, occurrence: 2));
-        var window = bench.Index.Drying.WindowOf(StepKind.Prime, first.Amounts.Product!.Value, first.Amounts.Method, Air.Usual)!;
-        // Done in the same order: model k begins after the set-up and those before it.
-        double[] Begins(BenchStep step)
-        {
-            var begin = (plan.Work.First(w => w.StepId == step.Id).Begin - Evening).TotalMinutes + step.Amounts.SetupMinutes;
-            return [.. Enumerable.Range(0, models).Select(k => begin + k * step.Amounts.SecondsPerModel / 60.0)];
-        }
-        foreach (var gap in Begins(second).Zip(Begins(first), (b, a) => b - a - first.Amounts.SecondsPerModel / 60.0))
-            Assert.Contains(window.Allowed, w => gap >= w.From - 1e-6 && (w.To is not { } to || gap <= to + 1e-6));
-    }, iter: 120);
+    public void Every_model_of_every_plan_stands_inside_its_real_recoat_window() =>
+        Gen.Select(Gen.Int[1, 20], Gen.Int[25, 90], Gen.Int[5, 240], Gen.Bool)
+            .Sample(
+                (models, opens, wide, reopens) =>
+                {
+                    var bench = new RehearsedBench(RehearsedBench.Order(models: models));
+                    var label = Label(opens, opens + wide, reopens ? 2880 : null);
+                    bench.State = bench.State with { Labels = [label] };
+                    var plan = PlanDraft.Make(bench.Index, Evening, 60);
+                    Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, partial: plan.Result.Unplaced.Count > 0));
+                    if (plan.Result.Unplaced.Count > 0)
+                    {
+                        Assert.False(reopens);
+                        return;
+                    }
+                    var (first, second) = (bench.Step(StepKind.Prime), bench.Step(StepKind.Prime, occurrence: 2));
+                    var window = bench.Index.Drying.WindowOf(
+                        StepKind.Prime,
+                        first.Amounts.Product!.Value,
+                        first.Amounts.Method,
+                        Air.Usual
+                    )!;
+                    // Done in the same order: model k begins after the set-up and those before it.
+                    double[] Begins(BenchStep step)
+                    {
+                        var begin = (plan.Work.First(w => w.StepId == step.Id).Begin - Evening).TotalMinutes + step.Amounts.SetupMinutes;
+                        return [.. Enumerable.Range(0, models).Select(k => begin + k * step.Amounts.SecondsPerModel / 60.0)];
+                    }
+                    foreach (var gap in Begins(second).Zip(Begins(first), (b, a) => b - a - first.Amounts.SecondsPerModel / 60.0))
+                        Assert.Contains(window.Allowed, w => gap >= w.From - 1e-6 && (w.To is not { } to || gap <= to + 1e-6));
+                },
+                iter: 120
+            );
 
     [Fact]
     public void A_window_that_has_closed_bars_the_next_coat_on_the_bench_and_in_the_answer_until_it_reopens()
@@ -103,21 +139,34 @@ public sealed class DryingBookTests
         bench.State = bench.State with { Labels = [Label(30, 60, 600)] };
         var coat = bench.State.Coats.Single(c => c.Step == StepKind.Prime);
         var second = bench.Step(StepKind.Prime, occurrence: 2);
-        Blocker? At(int minutes) => Readying.Of(bench.Index, second, bench.Index.Remaining(second), new Core.Wording.Clockface(DateTimeZone.Utc, coat.EndedAt!.Value + Duration.FromMinutes(minutes)));
+        Blocker? At(int minutes) =>
+            Readying.Of(
+                bench.Index,
+                second,
+                bench.Index.Remaining(second),
+                new Core.Wording.Clockface(DateTimeZone.Utc, coat.EndedAt!.Value + Duration.FromMinutes(minutes))
+            );
 
         Assert.Contains("dries", At(10)!.Reason, StringComparison.Ordinal);
         Assert.Null(At(55));
         Assert.Contains("it would lift", At(120)!.Reason, StringComparison.Ordinal);
         Assert.Null(At(601));
-        Assert.Throws<RefusedException>(() => bench.Do(ActKind.Start, coat.EndedAt!.Value + Duration.FromMinutes(120), a => a with { StepId = second.Id }));
-        var answer = new MayIReader(bench.Index, coat.EndedAt!.Value + Duration.FromMinutes(120)).Of(second.BatchId, new Core.MayI.Ask(StepKind.Prime), null);
+        Assert.Throws<RefusedException>(() =>
+            bench.Do(ActKind.Start, coat.EndedAt!.Value + Duration.FromMinutes(120), a => a with { StepId = second.Id })
+        );
+        var answer = new MayIReader(bench.Index, coat.EndedAt!.Value + Duration.FromMinutes(120)).Of(
+            second.BatchId,
+            new Core.MayI.Ask(StepKind.Prime),
+            null
+        );
         Assert.Equal(coat.EndedAt.Value + Duration.FromMinutes(600), answer.Until);
     }
 
     [Fact]
     public void Only_an_answer_that_air_could_give_is_used()
     {
-        InstrumentState State(InstrumentReading? reading) => JudgedReading.Of(reading, Read(0, 20, 50), Evening + Duration.FromMinutes(5)).State;
+        InstrumentState State(InstrumentReading? reading) =>
+            JudgedReading.Of(reading, Read(0, 20, 50), Evening + Duration.FromMinutes(5)).State;
         var now = Evening + Duration.FromMinutes(5);
         Assert.Equal(InstrumentState.Good, State(new(now, 20.5, 52)));
         Assert.Equal(InstrumentState.Silent, State(null));
@@ -133,11 +182,30 @@ public sealed class DryingBookTests
         var bench = new RehearsedBench(RehearsedBench.Order(models: 4));
         var before = PlanDraft.Make(bench.Index, Evening, 100);
         var spray = before.Work.Where(w => bench.Index.Steps[w.StepId].Amounts.Mode is not null).Min(w => w.Begin);
-        bench.State = bench.State with { Forecast = [.. Enumerable.Range(0, 192).Select(h => new ForecastHour(Evening.Plus(Duration.FromHours(h)), 15, 55, 1, null, spray < Evening + Duration.FromHours(h + 12) && spray > Evening + Duration.FromHours(h - 12) ? 0.9 : 0, 0))] };
+        bench.State = bench.State with
+        {
+            Forecast =
+            [
+                .. Enumerable
+                    .Range(0, 192)
+                    .Select(h => new ForecastHour(
+                        Evening.Plus(Duration.FromHours(h)),
+                        15,
+                        55,
+                        1,
+                        null,
+                        spray < Evening + Duration.FromHours(h + 12) && spray > Evening + Duration.FromHours(h - 12) ? 0.9 : 0,
+                        0
+                    )),
+            ],
+        };
         var after = PlanDraft.Next(bench.Index, Evening, before, 100);
         var later = after.Work.Where(w => bench.Index.Steps[w.StepId].Amounts.Mode is not null).Min(w => w.Begin);
 
-        Assert.True(later > spray, $"{later} {spray} {string.Join(' ', after.Problem.SprayWindows.Take(8).Select(s => after.At(s.Begin)))}");
+        Assert.True(
+            later > spray,
+            $"{later} {spray} {string.Join(' ', after.Problem.SprayWindows.Take(8).Select(s => after.At(s.Begin)))}"
+        );
         Assert.NotEmpty(after.Result.Shift!.Promises.Concat(after.Result.Shift.Steps > 0 ? ["moved"] : []));
         Assert.Empty(PlanChecker.Breaches(after.Problem, after.Result.Schedule.Chunks));
     }
@@ -148,11 +216,20 @@ public sealed class DryingBookTests
         var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
         var at = bench.RunUpTo(StepKind.Prime, Evening);
         var step = bench.Step(StepKind.Prime);
-        bench.State = bench.State with { Readings = [new AirReading(Guid.NewGuid(), at, AirPlace.Outdoors, 3, 95, 1, null, null, AirSource.Hand)] };
-        Assert.Equal("despiteAir", Assert.Throws<RefusedException>(() => bench.Do(ActKind.Start, at, a => a with { StepId = step.Id })).Refusal.Field);
+        bench.State = bench.State with
+        {
+            Readings = [new AirReading(Guid.NewGuid(), at, AirPlace.Outdoors, 3, 95, 1, null, null, AirSource.Hand)],
+        };
+        Assert.Equal(
+            "despiteAir",
+            Assert.Throws<RefusedException>(() => bench.Do(ActKind.Start, at, a => a with { StepId = step.Id })).Refusal.Field
+        );
         bench.Do(ActKind.Start, at, a => a with { StepId = step.Id, DespiteAir = true });
         bench.Tick(step, at + Duration.FromMinutes(2), 2);
-        Assert.Equal((3, 95), bench.State.Coats.Where(c => c.StepId == step.Id).Select(c => (c.AirC!.Value, c.HumidityPct!.Value)).Single());
+        Assert.Equal(
+            (3, 95),
+            bench.State.Coats.Where(c => c.StepId == step.Id).Select(c => (c.AirC!.Value, c.HumidityPct!.Value)).Single()
+        );
     }
 
     [Fact]
@@ -162,7 +239,8 @@ public sealed class DryingBookTests
         var at = bench.RunUpTo(StepKind.PrimerGate, Evening);
         var coat = bench.State.Coats.Where(c => c.Step == StepKind.Prime).MaxBy(c => c.EndedAt)!;
         var sure = Waits.Of(bench.Index, bench.Index.Steps[coat.StepId]).Select(w => bench.Index.TimesOf(coat, w.Stage)!.Sure).Max();
-        IReadOnlyList<AlertView> Alerts(Instant now, params string[] answered) => new AlertReader(bench.Index, PlanDraft.Make(bench.Index, at, 6), now).Of(answered.ToHashSet());
+        IReadOnlyList<AlertView> Alerts(Instant now, params string[] answered) =>
+            new AlertReader(bench.Index, PlanDraft.Make(bench.Index, at, 6), now).Of(answered.ToHashSet());
         var key = $"{coat.Id}:next_layer";
 
         Assert.DoesNotContain(Alerts(sure - Duration.FromSeconds(1)), a => a.Key == key);

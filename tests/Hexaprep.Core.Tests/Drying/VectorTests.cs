@@ -12,7 +12,10 @@ public sealed class VectorTests
 
     private sealed record Vector(string Model, string Function, double Relative, double Absolute, JsonElement Input, JsonElement Expect);
 
-    private static readonly Dictionary<string, Vector> All = Directory.GetFiles(Folder, "*.json").SelectMany(Read).ToDictionary(v => v.Id, v => v.Vector);
+    private static readonly Dictionary<string, Vector> All = Directory
+        .GetFiles(Folder, "*.json")
+        .SelectMany(Read)
+        .ToDictionary(v => v.Id, v => v.Vector);
 
     public static TheoryData<string> Ids => [.. All.Keys.Order(StringComparer.Ordinal)];
 
@@ -33,25 +36,40 @@ public sealed class VectorTests
 
     [Fact]
     public void Every_function_of_the_book_has_a_vector() =>
-        Assert.Equal(ComputeBook.All.Select(f => (f.Model, f.Name)).Order(), All.Values.Select(v => (v.Model, v.Function)).Distinct().Order());
+        Assert.Equal(
+            ComputeBook.All.Select(f => (f.Model, f.Name)).Order(),
+            All.Values.Select(v => (v.Model, v.Function)).Distinct().Order()
+        );
 
     private static void Same(Vector v, JsonElement want, JsonElement got, string path)
     {
         switch (want.ValueKind)
         {
             case JsonValueKind.Number:
-                Assert.True(got.ValueKind == JsonValueKind.Number && Math.Abs(got.GetDouble() - want.GetDouble()) <= Math.Max(v.Absolute, v.Relative * Math.Abs(want.GetDouble())), $"{path}: {got} for {want}");
+                Assert.True(
+                    got.ValueKind == JsonValueKind.Number
+                        && Math.Abs(got.GetDouble() - want.GetDouble()) <= Math.Max(v.Absolute, v.Relative * Math.Abs(want.GetDouble())),
+                    $"{path}: {got} for {want}"
+                );
                 break;
             case JsonValueKind.Object:
-                Assert.Equal(want.EnumerateObject().Select(p => p.Name).Order(StringComparer.Ordinal), got.EnumerateObject().Select(p => p.Name).Order(StringComparer.Ordinal));
-                foreach (var p in want.EnumerateObject()) Same(v, p.Value, got.GetProperty(p.Name), $"{path}.{p.Name}");
+                Assert.Equal(
+                    want.EnumerateObject().Select(p => p.Name).Order(StringComparer.Ordinal),
+                    got.EnumerateObject().Select(p => p.Name).Order(StringComparer.Ordinal)
+                );
+                foreach (var p in want.EnumerateObject())
+                    Same(v, p.Value, got.GetProperty(p.Name), $"{path}.{p.Name}");
                 break;
             case JsonValueKind.Array:
                 Assert.Equal(want.GetArrayLength(), got.GetArrayLength());
-                for (var i = 0; i < want.GetArrayLength(); i++) Same(v, want[i], got[i], $"{path}[{i}]");
+                for (var i = 0; i < want.GetArrayLength(); i++)
+                    Same(v, want[i], got[i], $"{path}[{i}]");
                 break;
             default:
-                Assert.True(JsonNode.DeepEquals(JsonNode.Parse(want.GetRawText()), JsonNode.Parse(got.GetRawText())), $"{path}: {got} for {want}");
+                Assert.True(
+                    JsonNode.DeepEquals(JsonNode.Parse(want.GetRawText()), JsonNode.Parse(got.GetRawText())),
+                    $"{path}: {got} for {want}"
+                );
                 break;
         }
     }
@@ -64,7 +82,17 @@ public sealed class VectorTests
         {
             var tolerance = function.GetProperty("tolerance");
             foreach (var c in function.GetProperty("cases").EnumerateArray())
-                yield return (c.GetProperty("id").GetString()!, new Vector(model, function.GetProperty("function").GetString()!, tolerance.GetProperty("rel").GetDouble(), tolerance.GetProperty("abs").GetDouble(), c.GetProperty("input").Clone(), c.GetProperty("expect").Clone()));
+                yield return (
+                    c.GetProperty("id").GetString()!,
+                    new Vector(
+                        model,
+                        function.GetProperty("function").GetString()!,
+                        tolerance.GetProperty("rel").GetDouble(),
+                        tolerance.GetProperty("abs").GetDouble(),
+                        c.GetProperty("input").Clone(),
+                        c.GetProperty("expect").Clone()
+                    )
+                );
         }
     }
 }

@@ -16,7 +16,11 @@ public sealed class PlanCalendarTests
         bench.RunUpTo(StepKind.DryFit, TurnableClock.Evening);
         var now = bench.State.Coats.Single().EndedAt!.Value + Duration.FromMinutes(1);
         var plan = bench.Plan(now);
-        return (PlanCalendar.Write(new PlanReader(bench.Index, plan, now).View(), new BenchReader(bench.Index, plan, now).View()), bench, now);
+        return (
+            PlanCalendar.Write(new PlanReader(bench.Index, plan, now).View(), new BenchReader(bench.Index, plan, now).View()),
+            bench,
+            now
+        );
     }
 
     [Fact]
@@ -63,7 +67,10 @@ public sealed class PlanCalendarTests
         var loss = Calendar.Load(text)!.Events.Single(e => e.Uid!.StartsWith("loss-", StringComparison.Ordinal));
 
         Assert.Equal("Bell Sergeants: washed metal tarnishes", loss.Summary);
-        Assert.Equal((washed + Duration.FromDays(SoonReader.MetalKeepsDays)).ToUnixTimeSeconds(), Instant.FromDateTimeUtc(loss.DtStart!.AsUtc).ToUnixTimeSeconds());
+        Assert.Equal(
+            (washed + Duration.FromDays(SoonReader.MetalKeepsDays)).ToUnixTimeSeconds(),
+            Instant.FromDateTimeUtc(loss.DtStart!.AsUtc).ToUnixTimeSeconds()
+        );
         Assert.Contains("TRIGGER:-P", text, StringComparison.Ordinal);
     }
 }

@@ -10,7 +10,8 @@ public sealed class PublishedSchemaTests
     private static readonly string Published = Path.Combine(TestApp.Root, "docs", "workspace.schema.json");
 
     [Fact]
-    public void The_published_schema_is_the_one_in_force() => Assert.Equal(WorkspaceFile.Schema(), File.ReadAllText(Published).TrimEnd('\n'));
+    public void The_published_schema_is_the_one_in_force() =>
+        Assert.Equal(WorkspaceFile.Schema(), File.ReadAllText(Published).TrimEnd('\n'));
 
     [Fact]
     public void The_published_rule_book_is_the_one_in_force() => Assert.Equal(RuleBookPage.Write(), File.ReadAllText(Page));

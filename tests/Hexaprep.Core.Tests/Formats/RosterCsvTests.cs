@@ -18,7 +18,10 @@ public sealed class RosterCsvTests
         var order = Read("unit,models,material\nReed Pikes,10,plastic\n").Single().Reading.Order!;
 
         Assert.Equal(("Reed Pikes", "", 10, 5, (int?)null), (order.Unit, order.Batch, order.Models, order.Parts, order.BaseMm));
-        Assert.Equal((Tier.RankAndFile, MoldLines.Ordinary, Gaps.Small, 0, Sheen.Matte, 60, 1), (order.Tier, order.MoldLines, order.Gaps, order.Transfers, order.FinalSheen, order.PaintMinutes, order.Weight));
+        Assert.Equal(
+            (Tier.RankAndFile, MoldLines.Ordinary, Gaps.Small, 0, Sheen.Matte, 60, 1),
+            (order.Tier, order.MoldLines, order.Gaps, order.Transfers, order.FinalSheen, order.PaintMinutes, order.Weight)
+        );
         Assert.Null(order.Deadline);
     }
 
@@ -38,12 +41,29 @@ public sealed class RosterCsvTests
     [Fact]
     public void Every_column_is_read()
     {
-        var order = Read("unit,batch,models,material,parts,base_mm,tier,mold_lines,gaps,transfers,final_sheen,paint_min,deadline,weight,dyke\n"
-            + "Punt Crew,port side,4,white metal + cast resin,3,40,leader,many,large,6,satin,90,2026-03-24,this first,north\n").Single().Reading.Order!;
+        var order = Read(
+                "unit,batch,models,material,parts,base_mm,tier,mold_lines,gaps,transfers,final_sheen,paint_min,deadline,weight,dyke\n"
+                    + "Punt Crew,port side,4,white metal + cast resin,3,40,leader,many,large,6,satin,90,2026-03-24,this first,north\n"
+            )
+            .Single()
+            .Reading.Order!;
 
         Assert.Equal([Material.WhiteMetal, Material.PuResin], order.Materials);
-        Assert.Equal(("port side", 3, (int?)40, Tier.Leader, MoldLines.Many, Gaps.Large, 6, Sheen.Satin, 90, 5),
-            (order.Batch, order.Parts, order.BaseMm, order.Tier, order.MoldLines, order.Gaps, order.Transfers, order.FinalSheen, order.PaintMinutes, order.Weight));
+        Assert.Equal(
+            ("port side", 3, (int?)40, Tier.Leader, MoldLines.Many, Gaps.Large, 6, Sheen.Satin, 90, 5),
+            (
+                order.Batch,
+                order.Parts,
+                order.BaseMm,
+                order.Tier,
+                order.MoldLines,
+                order.Gaps,
+                order.Transfers,
+                order.FinalSheen,
+                order.PaintMinutes,
+                order.Weight
+            )
+        );
         Assert.Equal(new NodaTime.LocalDate(2026, 3, 24), order.Deadline);
         Assert.Equal(["dyke: north"], order.Notes);
     }
@@ -65,7 +85,10 @@ public sealed class RosterCsvTests
     [InlineData("gaps", "huge", "none, small, large")]
     public void A_wrong_cell_names_its_column_value_and_remedy(string column, string value, string remedy)
     {
-        var problem = column == "models" ? Problem("unit,models,material", $"Reed Pikes,{value},plastic") : Problem($"unit,models,material,{column}", $"Reed Pikes,1,plastic,{value}");
+        var problem =
+            column == "models"
+                ? Problem("unit,models,material", $"Reed Pikes,{value},plastic")
+                : Problem($"unit,models,material,{column}", $"Reed Pikes,1,plastic,{value}");
 
         Assert.Equal((column, value), (problem.Column, problem.Value));
         Assert.Contains(remedy, problem.Remedy, StringComparison.Ordinal);
@@ -91,7 +114,11 @@ public sealed class RosterCsvTests
     [Fact]
     public void Cells_beyond_the_header_are_not_dropped_in_silence()
     {
-        Assert.Contains("4 cells, the header has 3", Assert.Single(Read("unit,models,material\nReed Pikes,1,plastic,rest\n").Single().Reading.Problems).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "4 cells, the header has 3",
+            Assert.Single(Read("unit,models,material\nReed Pikes,1,plastic,rest\n").Single().Reading.Problems).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -108,12 +135,21 @@ public sealed class RosterCsvTests
 
     [Fact]
     public void Text_in_another_encoding_is_refused_by_its_line() =>
-        Assert.Contains("not UTF-8", Assert.Throws<RefusedException>(() => RosterCsv.Read(new MemoryStream([.. "unit,models,material\nK"u8, 0xE4, (byte)'m', .. ",1,plastic\n"u8])).ToList()).Refusal.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "not UTF-8",
+            Assert
+                .Throws<RefusedException>(() =>
+                    RosterCsv.Read(new MemoryStream([.. "unit,models,material\nK"u8, 0xE4, (byte)'m', .. ",1,plastic\n"u8])).ToList()
+                )
+                .Refusal.Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void More_than_ten_thousand_lines_are_refused()
     {
-        var text = "unit,models,material\n" + string.Concat(Enumerable.Range(0, RosterCsv.MostLines + 1).Select(i => $"Unit {i},1,plastic\n"));
+        var text =
+            "unit,models,material\n" + string.Concat(Enumerable.Range(0, RosterCsv.MostLines + 1).Select(i => $"Unit {i},1,plastic\n"));
 
         Assert.Contains("10000 lines", Refused(text).Message, StringComparison.Ordinal);
     }
@@ -121,7 +157,9 @@ public sealed class RosterCsvTests
     [Fact]
     public void Lines_are_handed_out_one_by_one()
     {
-        using var stream = new MemoryStream(Encoding.UTF8.GetBytes("unit,models,material\n" + string.Concat(Enumerable.Range(0, 9000).Select(i => $"Unit {i},1,plastic\n"))));
+        using var stream = new MemoryStream(
+            Encoding.UTF8.GetBytes("unit,models,material\n" + string.Concat(Enumerable.Range(0, 9000).Select(i => $"Unit {i},1,plastic\n")))
+        );
 
         Assert.Equal(2, RosterCsv.Read(stream).Take(2).Count());
         Assert.True(stream.Position < stream.Length / 2);

@@ -12,25 +12,52 @@ public sealed class RuleQueryTests
     private static readonly string[] Built = ["study", "remove_parts", "clean_lines", "dry_fit", "glue", "wash", "handle"];
     private static readonly string[] Painted = [.. Built, "prime", "primer_gate", "paint", "gloss_bed", "cut_transfer"];
 
-    private static JsonObject File(string material, object ask, IEnumerable<string>? done = null, object[]? coats = null, object? air = null) => JsonSerializer.SerializeToNode(new
-    {
-        materials = new[] { new { part = "body", material } },
-        models = 5,
-        tier = "rank_and_file",
-        houseRules = new { },
-        done = (done ?? []).Select(s => new { step = s, at = "2026-03-10T20:00:00Z" }),
-        coats = coats ?? [],
-        now = Now,
-        air,
-        ask,
-    })!.AsObject();
+    private static JsonObject File(
+        string material,
+        object ask,
+        IEnumerable<string>? done = null,
+        object[]? coats = null,
+        object? air = null
+    ) =>
+        JsonSerializer
+            .SerializeToNode(
+                new
+                {
+                    materials = new[] { new { part = "body", material } },
+                    models = 5,
+                    tier = "rank_and_file",
+                    houseRules = new { },
+                    done = (done ?? []).Select(s => new { step = s, at = "2026-03-10T20:00:00Z" }),
+                    coats = coats ?? [],
+                    now = Now,
+                    air,
+                    ask,
+                }
+            )!
+            .AsObject();
 
-    private static JsonObject Ask(JsonObject file) => JsonNode.Parse(RuleAnswers.Write(RuleQuery.MayI(file.ToJsonString(), RuleBook.Trade).Answer))!.AsObject();
+    private static JsonObject Ask(JsonObject file) =>
+        JsonNode.Parse(RuleAnswers.Write(RuleQuery.MayI(file.ToJsonString(), RuleBook.Trade).Answer))!.AsObject();
 
-    private static JsonObject Ask(string material, object ask, IEnumerable<string>? done = null, object[]? coats = null, object? air = null) => Ask(File(material, ask, done, coats, air));
+    private static JsonObject Ask(
+        string material,
+        object ask,
+        IEnumerable<string>? done = null,
+        object[]? coats = null,
+        object? air = null
+    ) => Ask(File(material, ask, done, coats, air));
 
     private static object Coat(string productClass, string step, string endedAt, object? label = null, string? piece = null) =>
-        new { productClass, step, number = 1, startedAt = "2026-03-12T12:00:00Z", endedAt, label, piece };
+        new
+        {
+            productClass,
+            step,
+            number = 1,
+            startedAt = "2026-03-12T12:00:00Z",
+            endedAt,
+            label,
+            piece,
+        };
 
     private static string Text(JsonObject answer, string name) => answer[name]?.GetValue<string>() ?? "";
 
@@ -44,7 +71,13 @@ public sealed class RuleQueryTests
     [InlineData("old_lead", "straighten", "warm_water", "no", "bind")]
     [InlineData("polystyrene", "straighten", "warm_water", "no", "bind")]
     [InlineData("pu_resin", "fill", "cement_reflow", "no", "acrylic_putty")]
-    public void What_a_material_forbids_is_no_and_names_what_would_do(string material, string step, string method, string verdict, string instead)
+    public void What_a_material_forbids_is_no_and_names_what_would_do(
+        string material,
+        string step,
+        string method,
+        string verdict,
+        string instead
+    )
     {
         var answer = Ask(material, new { step, method });
 
@@ -85,7 +118,10 @@ public sealed class RuleQueryTests
         var water = new[] { Coat("water", "wash", "2026-03-12T19:30:00Z") };
         var prime = Ask("polystyrene", new { step = "prime" }, Built, water);
 
-        Assert.Equal(("not_yet", "2026-03-12T23:36:00Z", "2026-03-12T21:30:00Z"), (Text(prime, "answer"), Text(prime, "until"), Text(prime, "readyBy")));
+        Assert.Equal(
+            ("not_yet", "2026-03-12T23:36:00Z", "2026-03-12T21:30:00Z"),
+            (Text(prime, "answer"), Text(prime, "until"), Text(prime, "readyBy"))
+        );
         Assert.Equal("2026-03-12T20:28:00Z", prime["test"]!["early"]!.GetValue<string>());
         Assert.Equal("yes", Text(Ask("polystyrene", new { step = "base" }, Built, water), "answer"));
     }
@@ -106,8 +142,14 @@ public sealed class RuleQueryTests
     [Fact]
     public void A_label_opens_and_closes_the_next_coat_and_is_never_stretched()
     {
-        object label = new { recoatMin = 10, recoatMax = 120, reopen = 2880 };
-        JsonObject At(string ended, object? window = null) => Ask("polystyrene", new { step = "prime" }, Built, [Coat("lacquer", "prime", ended, window ?? label)]);
+        object label = new
+        {
+            recoatMin = 10,
+            recoatMax = 120,
+            reopen = 2880,
+        };
+        JsonObject At(string ended, object? window = null) =>
+            Ask("polystyrene", new { step = "prime" }, Built, [Coat("lacquer", "prime", ended, window ?? label)]);
 
         var open = At("2026-03-12T19:00:00Z");
         Assert.Equal(("yes", "2026-03-12T21:00:00Z"), (Text(open, "answer"), Text(open, "until")));
@@ -118,7 +160,21 @@ public sealed class RuleQueryTests
         var early = At("2026-03-12T19:55:00Z");
         Assert.Equal(("not_yet", "2026-03-12T20:32:00Z"), (Text(early, "answer"), Text(early, "until")));
         // Closed before it is sure to have opened: the first window does not exist.
-        Assert.Equal("2026-03-14T19:55:00Z", Text(At("2026-03-12T19:55:00Z", new { recoatMin = 10, recoatMax = 30, reopen = 2880 }), "until"));
+        Assert.Equal(
+            "2026-03-14T19:55:00Z",
+            Text(
+                At(
+                    "2026-03-12T19:55:00Z",
+                    new
+                    {
+                        recoatMin = 10,
+                        recoatMax = 30,
+                        reopen = 2880,
+                    }
+                ),
+                "until"
+            )
+        );
     }
 
     [Fact]
@@ -126,19 +182,55 @@ public sealed class RuleQueryTests
     {
         object cold = new { airC = 12, rhPct = 80 };
         var wet = new[] { Coat("acrylic_wb", "paint", "2026-03-12T19:00:00Z") };
-        var usual = Ask("polystyrene", new { step = "final_coat", method = "brush", product = "acrylic_wb" }, Painted, wet);
-        var slow = Ask("polystyrene", new { step = "final_coat", method = "brush", product = "acrylic_wb" }, Painted, wet, cold);
+        var usual = Ask(
+            "polystyrene",
+            new
+            {
+                step = "final_coat",
+                method = "brush",
+                product = "acrylic_wb",
+            },
+            Painted,
+            wet
+        );
+        var slow = Ask(
+            "polystyrene",
+            new
+            {
+                step = "final_coat",
+                method = "brush",
+                product = "acrylic_wb",
+            },
+            Painted,
+            wet,
+            cold
+        );
 
         Assert.True(string.CompareOrdinal(Text(slow, "until"), Text(usual, "until")) > 0);
         Assert.Equal("not_yet", Text(Ask("polystyrene", new { step = "prime" }, Built, null, new { airC = 34, rhPct = 40 }), "answer"));
         Assert.Equal("yes", Text(Ask("polystyrene", new { step = "prime" }, Built, null, new { airC = 20, rhPct = 50 }), "answer"));
-        Assert.Contains("check", Ask("polystyrene", new { step = "prime" }, Built)["reasons"]![0]!["text"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains(
+            "check",
+            Ask("polystyrene", new { step = "prime" }, Built)["reasons"]![0]!["text"]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void A_film_in_air_that_never_dries_it_waits_for_better_air()
     {
-        var frozen = Ask("polystyrene", new { step = "final_coat", method = "brush", product = "enamel_alkyd" }, Painted, [Coat("acrylic_wb", "paint", "2026-03-12T13:00:00Z")], new { airC = 6, rhPct = 50 });
+        var frozen = Ask(
+            "polystyrene",
+            new
+            {
+                step = "final_coat",
+                method = "brush",
+                product = "enamel_alkyd",
+            },
+            Painted,
+            [Coat("acrylic_wb", "paint", "2026-03-12T13:00:00Z")],
+            new { airC = 6, rhPct = 50 }
+        );
 
         Assert.Equal("not_yet", Text(frozen, "answer"));
         Assert.True(string.CompareOrdinal(Text(frozen, "until"), "2026-03-13") > 0);
@@ -158,7 +250,12 @@ public sealed class RuleQueryTests
     [Fact]
     public void Softener_says_what_it_locks_and_waits_for_the_mark()
     {
-        var answer = Ask("polystyrene", new { step = "soften_transfer" }, [.. Painted, "place_transfer"], [Coat("setting_solution", "place_transfer", "2026-03-12T19:50:00Z")]);
+        var answer = Ask(
+            "polystyrene",
+            new { step = "soften_transfer" },
+            [.. Painted, "place_transfer"],
+            [Coat("setting_solution", "place_transfer", "2026-03-12T19:50:00Z")]
+        );
 
         Assert.Equal("not_yet", Text(answer, "answer"));
         Assert.Contains("cannot be moved", answer["locks"]!.ToJsonString(), StringComparison.Ordinal);
@@ -168,7 +265,12 @@ public sealed class RuleQueryTests
     [Fact]
     public void Meanwhile_names_steps_of_the_route_that_may_be_done()
     {
-        var file = File("polystyrene", new { step = "place_transfer" }, Painted.Where(s => s != "cut_transfer"), [Coat("acrylic_wb", "gloss_bed", "2026-03-12T19:30:00Z")]);
+        var file = File(
+            "polystyrene",
+            new { step = "place_transfer" },
+            Painted.Where(s => s != "cut_transfer"),
+            [Coat("acrylic_wb", "gloss_bed", "2026-03-12T19:30:00Z")]
+        );
         file["transfers"] = 3;
 
         Assert.Contains("cut_transfer", Ask(file)["meanwhile"]!.ToJsonString(), StringComparison.Ordinal);
@@ -179,14 +281,75 @@ public sealed class RuleQueryTests
     [InlineData("rack", "spray_can", "yes")]
     [InlineData("polystyrene_foam", "airbrush", "yes")]
     public void A_foam_stand_bears_no_solvent(string stand, string method, string verdict) =>
-        Assert.Equal(verdict, Text(Ask("polystyrene", new { step = "prime", method, stand, product = method == "airbrush" ? "acrylic_wb" : "acrylic_solvent" }, Built), "answer"));
+        Assert.Equal(
+            verdict,
+            Text(
+                Ask(
+                    "polystyrene",
+                    new
+                    {
+                        step = "prime",
+                        method,
+                        stand,
+                        product = method == "airbrush" ? "acrylic_wb" : "acrylic_solvent",
+                    },
+                    Built
+                ),
+                "answer"
+            )
+        );
 
     [Fact]
     public void Bonds_that_are_to_come_off_are_not_welded()
     {
-        Assert.Equal("no", Text(Ask("polystyrene", new { step = "glue", method = "plastic_cement", fate = "release" }, Built), "answer"));
-        Assert.Equal("yes", Text(Ask("polystyrene", new { step = "glue", method = "ca", fate = "release" }, Built), "answer"));
-        Assert.Equal("no", Text(Ask("pu_resin", new { step = "reassemble", method = "ca", accelerator = true }, Painted), "answer"));
+        Assert.Equal(
+            "no",
+            Text(
+                Ask(
+                    "polystyrene",
+                    new
+                    {
+                        step = "glue",
+                        method = "plastic_cement",
+                        fate = "release",
+                    },
+                    Built
+                ),
+                "answer"
+            )
+        );
+        Assert.Equal(
+            "yes",
+            Text(
+                Ask(
+                    "polystyrene",
+                    new
+                    {
+                        step = "glue",
+                        method = "ca",
+                        fate = "release",
+                    },
+                    Built
+                ),
+                "answer"
+            )
+        );
+        Assert.Equal(
+            "no",
+            Text(
+                Ask(
+                    "pu_resin",
+                    new
+                    {
+                        step = "reassemble",
+                        method = "ca",
+                        accelerator = true,
+                    },
+                    Painted
+                ),
+                "answer"
+            )
+        );
     }
 
     [Fact]
@@ -213,9 +376,25 @@ public sealed class RuleQueryTests
     public void Cement_over_a_coat_waits_for_faces_scraped_after_it_not_before()
     {
         object ask = new { step = "glue", method = "plastic_cement" };
-        object[] wet = [new { productClass = "acrylic_solvent", step = "prime", number = 1, startedAt = "2026-03-11T12:00:00Z", endedAt = "2026-03-11T12:10:00Z" }];
+        object[] wet =
+        [
+            new
+            {
+                productClass = "acrylic_solvent",
+                step = "prime",
+                number = 1,
+                startedAt = "2026-03-11T12:00:00Z",
+                endedAt = "2026-03-11T12:10:00Z",
+            },
+        ];
 
-        Assert.Equal(("not_yet", "roughen"), (Text(Ask("polystyrene", ask, [.. Built, "roughen"], wet), "answer"), Text(Ask("polystyrene", ask, [.. Built, "roughen"], wet), "instead")));
+        Assert.Equal(
+            ("not_yet", "roughen"),
+            (
+                Text(Ask("polystyrene", ask, [.. Built, "roughen"], wet), "answer"),
+                Text(Ask("polystyrene", ask, [.. Built, "roughen"], wet), "instead")
+            )
+        );
         var file = File("polystyrene", ask, Built, wet);
         file["done"]!.AsArray().Add(JsonNode.Parse("""{"step":"roughen","at":"2026-03-12T18:00:00Z"}"""));
         Assert.Equal("yes", Text(Ask(file), "answer"));
@@ -234,7 +413,13 @@ public sealed class RuleQueryTests
     public void Another_gate_never_blocks_and_may_be_asked()
     {
         Assert.Equal("yes", Text(Ask("polystyrene", new { step = "glue_gate" }, ["glue", "dry_fit_gate"]), "answer"));
-        Assert.Equal(("not_yet", "fill"), (Text(Ask("polystyrene", new { step = "fill_gate" }), "answer"), Text(Ask("polystyrene", new { step = "fill_gate" }), "instead")));
+        Assert.Equal(
+            ("not_yet", "fill"),
+            (
+                Text(Ask("polystyrene", new { step = "fill_gate" }), "answer"),
+                Text(Ask("polystyrene", new { step = "fill_gate" }), "instead")
+            )
+        );
     }
 
     [Theory]
@@ -252,8 +437,16 @@ public sealed class RuleQueryTests
     [InlineData("air", "{\"airC\":20,\"rhPct\":50,\"windMS\":5,\"gustMS\":2}", "air.gustMS")]
     [InlineData("done", "[{\"step\":7}]", "done[0].step")]
     [InlineData("coats", "[{\"productClass\":\"honey\",\"step\":\"prime\"}]", "coats[0].productClass")]
-    [InlineData("coats", "[{\"productClass\":\"ca\",\"step\":\"glue\",\"startedAt\":\"2026-03-12T20:00:00Z\",\"endedAt\":\"2026-03-12T19:00:00Z\"}]", "coats[0].endedAt")]
-    [InlineData("coats", "[{\"productClass\":\"lacquer\",\"step\":\"prime\",\"label\":{\"recoatMin\":60,\"recoatMax\":20}}]", "coats[0].label.recoatMax")]
+    [InlineData(
+        "coats",
+        "[{\"productClass\":\"ca\",\"step\":\"glue\",\"startedAt\":\"2026-03-12T20:00:00Z\",\"endedAt\":\"2026-03-12T19:00:00Z\"}]",
+        "coats[0].endedAt"
+    )]
+    [InlineData(
+        "coats",
+        "[{\"productClass\":\"lacquer\",\"step\":\"prime\",\"label\":{\"recoatMin\":60,\"recoatMax\":20}}]",
+        "coats[0].label.recoatMax"
+    )]
     [InlineData("houseRules", "{\"primerWait\":\"never\"}", "houseRules.primerWait")]
     public void A_fault_names_its_path_its_value_and_the_remedy(string property, string value, string path)
     {
@@ -268,19 +461,33 @@ public sealed class RuleQueryTests
     }
 
     [Fact]
-    public void A_file_that_is_no_json_says_where() => Assert.Contains("line 2", Assert.Throws<RefusedException>(() => RuleQuery.Route("{\n oops")).Refusal.Message, StringComparison.Ordinal);
+    public void A_file_that_is_no_json_says_where() =>
+        Assert.Contains(
+            "line 2",
+            Assert.Throws<RefusedException>(() => RuleQuery.Route("{\n oops")).Refusal.Message,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_route_is_written_with_its_steps_edges_and_what_was_left_out()
     {
-        var query = RuleQuery.Route("""{"materials":[{"part":"body","material":"cast resin"}],"models":4,"tier":"leader","transfers":2,"baseMm":40,"houseRules":{"muzzles":"none","somethingElse":1},"ask":{"step":"prime"}}""");
+        var query = RuleQuery.Route(
+            """{"materials":[{"part":"body","material":"cast resin"}],"models":4,"tier":"leader","transfers":2,"baseMm":40,"houseRules":{"muzzles":"none","somethingElse":1},"ask":{"step":"prime"}}"""
+        );
         var route = JsonNode.Parse(RuleAnswers.Write(RouteBuilder.Derive(query.Job, RuleBook.Trade)))!;
 
         Assert.Equal(["somethingElse"], query.Unread);
         var steps = route["steps"]!.AsArray().Select(s => s!["id"]!.GetValue<string>()).ToList();
         Assert.Contains("prime#2", steps);
-        Assert.All(route["edges"]!.AsArray(), e => Assert.True(steps.IndexOf(e!["from"]!.GetValue<string>()) < steps.IndexOf(e["to"]!.GetValue<string>())));
-        Assert.Contains(route["edges"]!.AsArray(), e => e!["from"]!.GetValue<string>() == "prime#2" && e["to"]!.GetValue<string>() == "paint" && e["stage"]!.GetValue<string>() == "next_layer" && e["min"]!.GetValue<int>() == 720);
+        Assert.All(route["edges"]!.AsArray(), e =>
+            Assert.True(steps.IndexOf(e!["from"]!.GetValue<string>()) < steps.IndexOf(e["to"]!.GetValue<string>()))
+        );
+        Assert.Contains(route["edges"]!.AsArray(), e =>
+            e!["from"]!.GetValue<string>() == "prime#2"
+            && e["to"]!.GetValue<string>() == "paint"
+            && e["stage"]!.GetValue<string>() == "next_layer"
+            && e["min"]!.GetValue<int>() == 720
+        );
         Assert.Contains(route["leftOut"]!.AsArray(), l => l!["kind"]!.GetValue<string>() == "open_tubes");
         Assert.All(route["steps"]!.AsArray(), s => Assert.Contains(s!["stage"]!.GetValue<string>(), Core.Ids.All<Side>()));
     }

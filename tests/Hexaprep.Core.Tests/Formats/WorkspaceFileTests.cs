@@ -44,13 +44,17 @@ public sealed class WorkspaceFileTests
     [Fact]
     public void A_file_of_the_first_format_is_read_and_follows_the_defaults()
     {
-        var old = WorkspaceFile.Read(Changed(f =>
-        {
-            f["formatVersion"] = 1;
-            foreach (var name in new[] { "houseChoices", "routeChanges" }) f.AsObject().Remove(name);
-            f["settings"]!.AsObject().Remove("houseAsked");
-            foreach (var batch in f["batches"]!.AsArray()) batch!.AsObject().Remove("leadFree");
-        }));
+        var old = WorkspaceFile.Read(
+            Changed(f =>
+            {
+                f["formatVersion"] = 1;
+                foreach (var name in new[] { "houseChoices", "routeChanges" })
+                    f.AsObject().Remove(name);
+                f["settings"]!.AsObject().Remove("houseAsked");
+                foreach (var batch in f["batches"]!.AsArray())
+                    batch!.AsObject().Remove("leadFree");
+            })
+        );
 
         Assert.Empty(old.HouseChoices);
         Assert.All(old.Batches, b => Assert.False(b.LeadFree));
@@ -63,15 +67,37 @@ public sealed class WorkspaceFileTests
             Assert.NotEmpty(Refused(Demo.Trim()[..(int)(Demo.Trim().Length * share)]).Message);
     }
 
-    public static TheoryData<string, string> Broken => new()
-    {
-        { "units[0].weight", "0" }, { "units[0].name", "\"\"" }, { "units[1].id", "\"00000000-0000-0000-0000-000000000000\"" },
-        { "batches[0].unitId", "\"00000000-0000-0000-0000-000000000000\"" }, { "batches[0].materials", "[\"clay\"]" }, { "batches[0].materials", "[]" }, { "batches[0].materials", "[null]" }, { "units[0]", "null" }, { "units[0].notes", "[null]" }, { "ticks[3]", "null" }, { "coats[0].models", "[null]" },
-        { "batches[0].models", "499" }, { "batches[0].tier", "\"hero\"" }, { "steps[0].kind", "\"dance\"" }, { "steps[0].batchId", "\"00000000-0000-0000-0000-000000000000\"" },
-        { "edges[0].toStep", "\"00000000-0000-0000-0000-000000000000\"" }, { "ticks[0].modelId", "\"00000000-0000-0000-0000-000000000000\"" },
-        { "ticks[0].at", "\"yesterday\"" }, { "coats[0].productClass", "\"honey\"" }, { "coats[0].film", "\"fat\"" }, { "settings.timeZone", "\"Mars/Base\"" },
-        { "settings.handles", "0" }, { "weeklySittings[0].day", "8" }, { "settings.handles", "\"20\"" }, { "units[0].extra", "1" }, { "formatVersion", "\"1\"" }, { "format", "\"other\"" },
-    };
+    public static TheoryData<string, string> Broken =>
+        new()
+        {
+            { "units[0].weight", "0" },
+            { "units[0].name", "\"\"" },
+            { "units[1].id", "\"00000000-0000-0000-0000-000000000000\"" },
+            { "batches[0].unitId", "\"00000000-0000-0000-0000-000000000000\"" },
+            { "batches[0].materials", "[\"clay\"]" },
+            { "batches[0].materials", "[]" },
+            { "batches[0].materials", "[null]" },
+            { "units[0]", "null" },
+            { "units[0].notes", "[null]" },
+            { "ticks[3]", "null" },
+            { "coats[0].models", "[null]" },
+            { "batches[0].models", "499" },
+            { "batches[0].tier", "\"hero\"" },
+            { "steps[0].kind", "\"dance\"" },
+            { "steps[0].batchId", "\"00000000-0000-0000-0000-000000000000\"" },
+            { "edges[0].toStep", "\"00000000-0000-0000-0000-000000000000\"" },
+            { "ticks[0].modelId", "\"00000000-0000-0000-0000-000000000000\"" },
+            { "ticks[0].at", "\"yesterday\"" },
+            { "coats[0].productClass", "\"honey\"" },
+            { "coats[0].film", "\"fat\"" },
+            { "settings.timeZone", "\"Mars/Base\"" },
+            { "settings.handles", "0" },
+            { "weeklySittings[0].day", "8" },
+            { "settings.handles", "\"20\"" },
+            { "units[0].extra", "1" },
+            { "formatVersion", "\"1\"" },
+            { "format", "\"other\"" },
+        };
 
     [Theory]
     [MemberData(nameof(Broken))]
@@ -81,27 +107,37 @@ public sealed class WorkspaceFileTests
 
         Assert.NotEmpty(refused.Field);
         Assert.NotEmpty(refused.Remedy);
-        if (path is not ("units[1].id" or "batches[0].unitId")) Assert.Contains(path.Split('.')[0].Split('[')[0], $"{refused.Field} {refused.Message}", StringComparison.Ordinal);
+        if (path is not ("units[1].id" or "batches[0].unitId"))
+            Assert.Contains(path.Split('.')[0].Split('[')[0], $"{refused.Field} {refused.Message}", StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_route_in_a_circle_is_refused()
     {
-        var refused = Refused(Changed(f =>
-        {
-            var edge = f["edges"]![0]!.DeepClone();
-            (edge["fromStep"], edge["toStep"]) = (edge["toStep"]!.DeepClone(), edge["fromStep"]!.DeepClone());
-            f["edges"]!.AsArray().Add(edge);
-        }));
+        var refused = Refused(
+            Changed(f =>
+            {
+                var edge = f["edges"]![0]!.DeepClone();
+                (edge["fromStep"], edge["toStep"]) = (edge["toStep"]!.DeepClone(), edge["fromStep"]!.DeepClone());
+                f["edges"]!.AsArray().Add(edge);
+            })
+        );
 
         Assert.Equal("edges", refused.Field);
     }
 
     [Fact]
-    public void Two_open_spells_are_refused_because_there_is_one_pair_of_hands() => Assert.Equal("spells", Refused(Changed(f =>
-    {
-        foreach (var spell in f["spells"]!.AsArray().Take(2)) spell!["endedAt"] = null;
-    })).Field);
+    public void Two_open_spells_are_refused_because_there_is_one_pair_of_hands() =>
+        Assert.Equal(
+            "spells",
+            Refused(
+                Changed(f =>
+                {
+                    foreach (var spell in f["spells"]!.AsArray().Take(2))
+                        spell!["endedAt"] = null;
+                })
+            ).Field
+        );
 
     [Fact]
     public void Moving_a_workspace_in_time_keeps_every_distance()
@@ -120,9 +156,13 @@ public sealed class WorkspaceFileTests
     {
         var parts = path.Replace("[", ".[", StringComparison.Ordinal).Split('.');
         var at = file;
-        static int? Index(string part) => part.StartsWith('[') ? int.Parse(part[1..^1], System.Globalization.CultureInfo.InvariantCulture) : null;
-        foreach (var part in parts[..^1]) at = Index(part) is { } i ? at[i]! : at[part]!;
-        if (Index(parts[^1]) is { } last) at[last] = JsonNode.Parse(value);
-        else at[parts[^1]] = JsonNode.Parse(value);
+        static int? Index(string part) =>
+            part.StartsWith('[') ? int.Parse(part[1..^1], System.Globalization.CultureInfo.InvariantCulture) : null;
+        foreach (var part in parts[..^1])
+            at = Index(part) is { } i ? at[i]! : at[part]!;
+        if (Index(parts[^1]) is { } last)
+            at[last] = JsonNode.Parse(value);
+        else
+            at[parts[^1]] = JsonNode.Parse(value);
     }
 }

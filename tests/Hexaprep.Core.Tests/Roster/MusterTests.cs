@@ -10,7 +10,17 @@ public sealed class MusterTests
     [Fact]
     public void Lines_of_the_same_unit_become_one_unit_with_a_batch_each()
     {
-        var units = Call(20, RehearsedBench.Order("Reed Pikes", 3) with { Batch = "front" }, RehearsedBench.Order("reed  pikes", 2) with { Batch = "rear" });
+        var units = Call(
+            20,
+            RehearsedBench.Order("Reed Pikes", 3) with
+            {
+                Batch = "front",
+            },
+            RehearsedBench.Order("reed  pikes", 2) with
+            {
+                Batch = "rear",
+            }
+        );
 
         var unit = Assert.Single(units);
         Assert.Equal(["front", "rear"], unit.Batches.Select(b => b.Name));
@@ -32,9 +42,13 @@ public sealed class MusterTests
     [Fact]
     public void Every_material_named_is_on_a_part_of_every_model()
     {
-        var unit = Call(20, RehearsedBench.Order("Punt Crew", 2) with { Materials = [Material.WhiteMetal, Material.PuResin], Parts = 1 })[0];
+        var unit = Call(20, RehearsedBench.Order("Punt Crew", 2) with { Materials = [Material.WhiteMetal, Material.PuResin], Parts = 1 })[
+            0
+        ];
 
-        Assert.All(unit.Models, m => Assert.Equal([Material.WhiteMetal, Material.PuResin], m.Pieces.Single().Parts.Select(p => p.Material)));
+        Assert.All(unit.Models, m =>
+            Assert.Equal([Material.WhiteMetal, Material.PuResin], m.Pieces.Single().Parts.Select(p => p.Material))
+        );
         Assert.Equal([Material.PuResin, Material.WhiteMetal], unit.Batches[0].Traits.Materials);
     }
 
@@ -42,8 +56,20 @@ public sealed class MusterTests
     public void A_unit_takes_the_heaviest_weight_the_earliest_deadline_and_every_note_once()
     {
         var early = new NodaTime.LocalDate(2026, 4, 1);
-        var unit = Call(20, RehearsedBench.Order() with { Weight = 1, Notes = ["dyke: north"] },
-            RehearsedBench.Order() with { Weight = 5, Deadline = early, Notes = ["dyke: north", "age: old"] })[0].Unit;
+        var unit = Call(
+            20,
+            RehearsedBench.Order() with
+            {
+                Weight = 1,
+                Notes = ["dyke: north"],
+            },
+            RehearsedBench.Order() with
+            {
+                Weight = 5,
+                Deadline = early,
+                Notes = ["dyke: north", "age: old"],
+            }
+        )[0].Unit;
 
         Assert.Equal((5, (NodaTime.LocalDate?)early), (unit.Weight, unit.Deadline));
         Assert.Equal(["dyke: north", "age: old"], unit.Notes);

@@ -18,31 +18,64 @@ internal static class Batches
         from tier in new[] { Tier.RankAndFile, Tier.Leader, Tier.Display }
         from baseMm in new int?[] { null, 32 }
         from parts in new[] { 1, 5 }
-        select Of(material) with { Gaps = gaps, Transfers = transfers, Tier = tier, BaseMm = baseMm, Parts = parts, PaintMinutes = parts == 1 && transfers == 0 ? 0 : 60 };
+        select Of(material) with
+        {
+            Gaps = gaps,
+            Transfers = transfers,
+            Tier = tier,
+            BaseMm = baseMm,
+            Parts = parts,
+            PaintMinutes = parts == 1 && transfers == 0 ? 0 : 60,
+        };
 
     /// <summary>A few that between them need every step.</summary>
     public static readonly IReadOnlyList<BatchTraits> Few =
     [
         .. from material in Enum.GetValues<Material>()
-           from tier in new[] { Tier.RankAndFile, Tier.Display }
-           select Of(material) with { Gaps = tier == Tier.Display ? Gaps.Large : Gaps.Small, Transfers = 6, Tier = tier, BaseMm = 32 },
-        Of(Material.Polystyrene) with { Models = 40, Transfers = 2, Tier = Tier.Leader },
-        Of(Material.WhiteMetal) with { LeadFree = true },
+        from tier in new[] { Tier.RankAndFile, Tier.Display }
+        select Of(material) with
+        {
+            Gaps = tier == Tier.Display ? Gaps.Large : Gaps.Small,
+            Transfers = 6,
+            Tier = tier,
+            BaseMm = 32,
+        },
+        Of(Material.Polystyrene) with
+        {
+            Models = 40,
+            Transfers = 2,
+            Tier = Tier.Leader,
+        },
+        Of(Material.WhiteMetal) with
+        {
+            LeadFree = true,
+        },
     ];
 
     /// <summary>Jobs by every school's every option, and with every step added that a route would not have.</summary>
     public static readonly Lazy<IReadOnlyList<Job>> Jobs = new(() =>
-    [
-        .. Few.Select(b => b.Job()),
-        .. Representative.Select(b => b.Job()),
-        .. from school in Schools.All from option in school.Options.Skip(1) from batch in Few select batch.Job(House(school, option)),
-        .. from kind in Enum.GetValues<StepKind>()
-           from batch in Few
-           from house in new[] { HouseRules.Default, HouseRules.Default.With(Schools.MaskWith, "liquid") }
-           let job = batch.Job(house)
-           where RouteBuilder.Derive(job, RuleBook.Trade).Steps.All(s => s.Key.Kind != kind)
-           select job with { Changes = [new(ChangeKind.Add, kind), .. kind == StepKind.Mask ? [new RouteChange(ChangeKind.Add, StepKind.Unmask), new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat)] : Array.Empty<RouteChange>(), .. kind == StepKind.Reassemble ? [new RouteChange(ChangeKind.Add, StepKind.SeamRepair)] : Array.Empty<RouteChange>()] },
-    ]);
+        [
+            .. Few.Select(b => b.Job()),
+            .. Representative.Select(b => b.Job()),
+            .. from school in Schools.All from option in school.Options.Skip(1) from batch in Few select batch.Job(House(school, option)),
+            .. from kind in Enum.GetValues<StepKind>()
+            from batch in Few
+            from house in new[] { HouseRules.Default, HouseRules.Default.With(Schools.MaskWith, "liquid") }
+            let job = batch.Job(house)
+            where RouteBuilder.Derive(job, RuleBook.Trade).Steps.All(s => s.Key.Kind != kind)
+            select job with
+            {
+                Changes =
+                [
+                    new(ChangeKind.Add, kind),
+                    .. kind == StepKind.Mask
+                        ? [new RouteChange(ChangeKind.Add, StepKind.Unmask), new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat)]
+                        : Array.Empty<RouteChange>(),
+                    .. kind == StepKind.Reassemble ? [new RouteChange(ChangeKind.Add, StepKind.SeamRepair)] : Array.Empty<RouteChange>(),
+                ],
+            },
+        ]
+    );
 
     public static readonly Gen<BatchTraits> Any =
         from materials in Gen.Int[0, 8].Array[1, 3]
@@ -55,14 +88,28 @@ internal static class Batches
         from transfers in Gen.Int[0, 20]
         from sheen in Gen.Int[0, 2]
         from paint in Gen.Int[0, 900]
-        select new BatchTraits([.. materials.Distinct().Order().Select(m => (Material)m)], models, parts, baseMm < 10 ? null : baseMm, (Tier)tier,
-            (MoldLines)lines, (Gaps)gaps, transfers, (Sheen)sheen, paint)
-        { LeadFree = paint % 2 == 0 };
+        select new BatchTraits(
+            [.. materials.Distinct().Order().Select(m => (Material)m)],
+            models,
+            parts,
+            baseMm < 10 ? null : baseMm,
+            (Tier)tier,
+            (MoldLines)lines,
+            (Gaps)gaps,
+            transfers,
+            (Sheen)sheen,
+            paint
+        )
+        {
+            LeadFree = paint % 2 == 0,
+        };
 
     /// <summary>Any house rules.</summary>
     public static readonly Gen<HouseRules> AnyHouse =
         from picks in Gen.Int[0, 7].Array[Schools.All.Count]
-        select Schools.All.Select((s, i) => (School: s, Pick: picks[i])).Where(p => p.Pick < p.School.Options.Count)
+        select Schools
+            .All.Select((s, i) => (School: s, Pick: picks[i]))
+            .Where(p => p.Pick < p.School.Options.Count)
             .Aggregate(HouseRules.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id));
 
     /// <summary>Any batch under any house rules.</summary>
@@ -75,7 +122,8 @@ internal static class Batches
         return school.Under is { } under ? house.With(under.School, under.Option) : house;
     }
 
-    public static Job Job(this BatchTraits batch, HouseRules? house = null, params RouteChange[] changes) => new(batch, house ?? HouseRules.Default, changes);
+    public static Job Job(this BatchTraits batch, HouseRules? house = null, params RouteChange[] changes) =>
+        new(batch, house ?? HouseRules.Default, changes);
 
     public static Route Route(this Job job, RuleBook? book = null) => RouteBuilder.Derive(job, book ?? RuleBook.Trade);
 
@@ -89,5 +137,6 @@ internal static class Batches
     public static string Said(Job job) => Known.GetValue(job, j => j.Route().Said());
 
     /// <summary>A route by what it says, for comparison.</summary>
-    public static string Said(this Route route) => string.Join('\n', [.. route.Steps.Select(s => $"{s}"), .. route.Edges.Select(e => $"{e}"), .. route.LeftOut.Select(l => $"{l}")]);
+    public static string Said(this Route route) =>
+        string.Join('\n', [.. route.Steps.Select(s => $"{s}"), .. route.Edges.Select(e => $"{e}"), .. route.LeftOut.Select(l => $"{l}")]);
 }

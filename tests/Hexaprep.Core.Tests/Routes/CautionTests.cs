@@ -29,7 +29,8 @@ public sealed class CautionTests
     [InlineData(StepKind.SoftenTransfer, Material.Polystyrene, "solvent")]
     [InlineData(StepKind.FinalCoat, Material.Polystyrene, "spray")]
     [InlineData(StepKind.CutTransfer, Material.Polystyrene, "blade")]
-    public void What_can_hurt_carries_its_caution(StepKind kind, Material material, string sign) => Assert.Contains(At(kind, material), c => c.Sign == sign);
+    public void What_can_hurt_carries_its_caution(StepKind kind, Material material, string sign) =>
+        Assert.Contains(At(kind, material), c => c.Sign == sign);
 
     [Fact]
     public void Every_caution_has_at_most_eight_words_and_defers_to_label_sheet_and_local_rules()
@@ -37,7 +38,11 @@ public sealed class CautionTests
         foreach (var caution in Caution.All)
         {
             Assert.True(caution.Short.Split(' ').Length <= 8, caution.Short);
-            Assert.EndsWith("The product's label, its safety data sheet and local rules come first.", caution.Card, StringComparison.Ordinal);
+            Assert.EndsWith(
+                "The product's label, its safety data sheet and local rules come first.",
+                caution.Card,
+                StringComparison.Ordinal
+            );
             Assert.DoesNotMatch("(?i)harmless|is safe|no problem|ppm|mg/m|first aid|rinse with water for", caution.Card);
         }
     }
@@ -58,7 +63,8 @@ public sealed class CautionTests
     [Fact]
     public void Lead_dust_aerosol_solvent_hot_water_and_blades_are_grave()
     {
-        foreach (var name in new[] { "OldLead", "Dust", "Aerosol", "Solvent", "HotWater", "Blade" }) Assert.True(Caution.All.Single(c => c.Name == name).Grave);
+        foreach (var name in new[] { "OldLead", "Dust", "Aerosol", "Solvent", "HotWater", "Blade" })
+            Assert.True(Caution.All.Single(c => c.Name == name).Grave);
     }
 
     [Fact]
@@ -67,8 +73,16 @@ public sealed class CautionTests
         foreach (var material in new[] { Material.PuResin, Material.Photopolymer, Material.Unknown })
         {
             var wash = Batches.Of(material).Route().Steps.Single(s => s.Key.Kind == StepKind.Wash);
-            var ways = RuleBook.Trade.Choice(StepKind.Wash).Ways(Batches.Of(material).Job()).Select(w => $"{MethodWords.Of(StepKind.Wash, w.Way)} {StepWords.HowBy(StepKind.Wash, w.Method)}");
-            Assert.DoesNotContain("warm", $"{wash.Reason} {wash.Amounts.Method} {string.Join(' ', ways)} {string.Join(' ', RuleBook.Trade.Cards(StepKind.Wash, Batches.Of(material).Job()))}", StringComparison.OrdinalIgnoreCase);
+            var ways = RuleBook
+                .Trade.Choice(StepKind.Wash)
+                .Ways(Batches.Of(material).Job())
+                .Select(w => $"{MethodWords.Of(StepKind.Wash, w.Way)} {StepWords.HowBy(StepKind.Wash, w.Method)}");
+            Assert.DoesNotContain(
+                "warm",
+                $"{wash.Reason} {wash.Amounts.Method} {string.Join(' ', ways)} "
+                    + $"{string.Join(' ', RuleBook.Trade.Cards(StepKind.Wash, Batches.Of(material).Job()))}",
+                StringComparison.OrdinalIgnoreCase
+            );
         }
     }
 

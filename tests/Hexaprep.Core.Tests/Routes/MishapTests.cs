@@ -11,12 +11,24 @@ namespace Hexaprep.Core.Tests.Routes;
 public sealed class MishapTests
 {
     private static readonly Instant Now = TurnableClock.Evening;
-    private static readonly BatchTraits Leader = Batches.Of(Material.Polystyrene) with { Tier = Tier.Display, Transfers = 6, BaseMm = 32, Gaps = Gaps.Large };
+    private static readonly BatchTraits Leader = Batches.Of(Material.Polystyrene) with
+    {
+        Tier = Tier.Display,
+        Transfers = 6,
+        BaseMm = 32,
+        Gaps = Gaps.Large,
+    };
 
     private static string Warned(StepKind step, Job job) => string.Join(' ', RuleBook.Trade.Cards(step, job));
 
     private static Answer Ask(StepKind step, IEnumerable<StepKind> done, Weather? weather = null, params LaidCoat[] coats) =>
-        new Judge(Leader.Job(), new WorkHistory([.. done.Select(d => new Deed(d, null, Now - Duration.FromHours(2)))], coats), Now, weather, RuleBook.Trade).Of(new Ask(step));
+        new Judge(
+            Leader.Job(),
+            new WorkHistory([.. done.Select(d => new Deed(d, null, Now - Duration.FromHours(2)))], coats),
+            Now,
+            weather,
+            RuleBook.Trade
+        ).Of(new Ask(step));
 
     private static LaidCoat Coat(StepKind step, ProductClass product, int minutesAgo)
     {
@@ -25,7 +37,8 @@ public sealed class MishapTests
         return new LaidCoat(step, null, product, end, stage => air.After(end, stage));
     }
 
-    private static bool Before(StepKind first, StepKind then, Job job) => job.Route() is var route && route.Place(first) >= 0 && route.Place(first) < route.Place(then);
+    private static bool Before(StepKind first, StepKind then, Job job) =>
+        job.Route() is var route && route.Place(first) >= 0 && route.Place(first) < route.Place(then);
 
     [Theory]
     [InlineData("too much paint left in the dry brush", StepKind.RevealBrush, "Wipe nearly all paint off")]
@@ -47,8 +60,14 @@ public sealed class MishapTests
     [InlineData("cement bubbles from generous glue", StepKind.Glue, "Do not wipe spilled cement")]
     public void A_warning_stands_at_the_step(string mishap, StepKind step, string words)
     {
-        var house = HouseRules.Default.With(Schools.RevealDetail, "all").With(Schools.SubAssemblies, "few").With(Schools.LineTool, "by_surface");
-        Assert.True(Warned(step, Leader.Job(house)).Contains(words, StringComparison.Ordinal), $"{mishap}: {Warned(step, Leader.Job(house))}");
+        var house = HouseRules
+            .Default.With(Schools.RevealDetail, "all")
+            .With(Schools.SubAssemblies, "few")
+            .With(Schools.LineTool, "by_surface");
+        Assert.True(
+            Warned(step, Leader.Job(house)).Contains(words, StringComparison.Ordinal),
+            $"{mishap}: {Warned(step, Leader.Job(house))}"
+        );
     }
 
     [Fact]
@@ -63,7 +82,8 @@ public sealed class MishapTests
     }
 
     [Fact]
-    public void What_spray_missed_in_recesses_is_brushed_in_after_the_gate() => Assert.True(Before(StepKind.PrimerGate, StepKind.TouchIn, Leader.Job()) && Before(StepKind.TouchIn, StepKind.Paint, Leader.Job()));
+    public void What_spray_missed_in_recesses_is_brushed_in_after_the_gate() =>
+        Assert.True(Before(StepKind.PrimerGate, StepKind.TouchIn, Leader.Job()) && Before(StepKind.TouchIn, StepKind.Paint, Leader.Job()));
 
     [Fact]
     public void Grit_is_dry_before_it_is_sealed_and_sealed_before_primer()
@@ -71,16 +91,24 @@ public sealed class MishapTests
         var wet = Ask(StepKind.SealTexture, [StepKind.Base, StepKind.BaseTexture], null, Coat(StepKind.BaseTexture, ProductClass.Pva, 60));
 
         Assert.Equal(Verdict.NotYet, wet.Verdict);
-        Assert.True(Before(StepKind.BaseTexture, StepKind.SealTexture, Leader.Job()) && Before(StepKind.SealTexture, StepKind.Prime, Leader.Job()));
+        Assert.True(
+            Before(StepKind.BaseTexture, StepKind.SealTexture, Leader.Job()) && Before(StepKind.SealTexture, StepKind.Prime, Leader.Job())
+        );
     }
 
     [Fact]
-    public void Lines_are_cleaned_before_primer_and_looked_for_again_after_it() => Assert.True(Before(StepKind.CleanLines, StepKind.Prime, Leader.Job()) && Before(StepKind.PrimerGate, StepKind.Paint, Leader.Job()));
+    public void Lines_are_cleaned_before_primer_and_looked_for_again_after_it() =>
+        Assert.True(Before(StepKind.CleanLines, StepKind.Prime, Leader.Job()) && Before(StepKind.PrimerGate, StepKind.Paint, Leader.Job()));
 
     [Fact]
     public void A_levelling_coat_is_waited_for()
     {
-        var rushed = Ask(StepKind.Prime, [StepKind.Handle, StepKind.Fill, StepKind.Sand, StepKind.Wash], null, Coat(StepKind.Fill, ProductClass.AcrylicWb, 20));
+        var rushed = Ask(
+            StepKind.Prime,
+            [StepKind.Handle, StepKind.Fill, StepKind.Sand, StepKind.Wash],
+            null,
+            Coat(StepKind.Fill, ProductClass.AcrylicWb, 20)
+        );
 
         Assert.Equal(Verdict.NotYet, rushed.Verdict);
         Assert.Contains(rushed.Reasons, r => r.Rule == "FillerDryBeforePrimer");
@@ -101,7 +129,10 @@ public sealed class MishapTests
     {
         StepKind[] done = [StepKind.Prime, StepKind.Paint, StepKind.GlossBed, StepKind.PlaceTransfer];
 
-        Assert.Equal(Verdict.NotYet, Ask(StepKind.SoftenTransfer, done, null, Coat(StepKind.PlaceTransfer, ProductClass.SettingSolution, 10)).Verdict);
+        Assert.Equal(
+            Verdict.NotYet,
+            Ask(StepKind.SoftenTransfer, done, null, Coat(StepKind.PlaceTransfer, ProductClass.SettingSolution, 10)).Verdict
+        );
         Assert.Equal(Verdict.No, Ask(StepKind.SoftenTransfer, [.. done, StepKind.Seal]).Verdict);
     }
 }

@@ -9,7 +9,8 @@ public sealed class RouteCheckTests
 
     private static Consequence Check(BatchTraits batch, RouteChange change) => RouteCheck.Of(batch.Job(), change, RuleBook.Trade);
 
-    private static Refusal Refused(BatchTraits batch, RouteChange change) => Assert.Throws<RefusedException>(() => Check(batch, change)).Refusal;
+    private static Refusal Refused(BatchTraits batch, RouteChange change) =>
+        Assert.Throws<RefusedException>(() => Check(batch, change)).Refusal;
 
     [Fact]
     public void A_broken_law_is_refused_with_its_reason_and_what_would_do()
@@ -53,7 +54,9 @@ public sealed class RouteCheckTests
     [Fact]
     public void What_led_to_a_skipped_step_still_leads_to_what_followed_it()
     {
-        var route = Plastic.Job(null, new RouteChange(ChangeKind.Skip, StepKind.Prime), new RouteChange(ChangeKind.Skip, StepKind.PrimerGate)).Route();
+        var route = Plastic
+            .Job(null, new RouteChange(ChangeKind.Skip, StepKind.Prime), new RouteChange(ChangeKind.Skip, StepKind.PrimerGate))
+            .Route();
 
         Assert.True(route.Place(StepKind.Wash) < route.Place(StepKind.Paint));
         Assert.Contains(route.Edges, e => e.From.Kind == StepKind.Wash && e.To.Kind == StepKind.Paint && e.Stage == Readiness.NextLayer);

@@ -41,7 +41,8 @@ public sealed class RouteIssueTests
         var before = RouteIssue.Of(Batch with { Traits = traits }, traits.Route(), [], _ => false, Guid.NewGuid);
         var glue = before.Steps.Single(s => s.Key.Kind == StepKind.Glue).Id;
         var pinned = traits.Job(HouseRules.Default.With(Schools.Pins, "always")).Route();
-        StoredRoute Again(bool glued) => RouteIssue.Of(Batch with { Traits = traits }, pinned, before.Steps, id => id == glue, Guid.NewGuid, id => glued && id == glue);
+        StoredRoute Again(bool glued) =>
+            RouteIssue.Of(Batch with { Traits = traits }, pinned, before.Steps, id => id == glue, Guid.NewGuid, id => glued && id == glue);
 
         Assert.Contains(Again(false).Steps, s => s.Key.Kind == StepKind.Pin);
         Assert.DoesNotContain(Again(true).Steps, s => s.Key.Kind == StepKind.Pin);

@@ -11,46 +11,80 @@ namespace Hexaprep.Core.Tests.Routes;
 public sealed class RoutePropertyTests
 {
     [Fact]
-    public void Every_route_is_in_an_order_its_edges_allow_breaks_no_law_and_ends_finished() => Batches.AnyJob.Sample(job =>
-    {
-        var route = job.Route();
-        var place = route.Steps.Select((s, i) => (s.Key, i)).ToDictionary(s => s.Key, s => s.i);
-        return route.Edges.All(e => place[e.From] < place[e.To] && e.MinMinutes >= 0 && e.Reason.Length > 0 && (e.Stage is not null || e.MinMinutes == 0))
-            && route.Steps.All(s => s.Reason.Length > 0 && RuleBook.Trade.Refusals(s.Key.Kind, s.Amounts.Way, job).All(r => r.Strength != Strength.Law || r.After is not null || r.LiftedBy is not null))
-            && route.Steps[^1].Key.Kind == StepKind.FinalGate && LeadsToTheEnd(route);
-    }, iter: 20_000);
+    public void Every_route_is_in_an_order_its_edges_allow_breaks_no_law_and_ends_finished() =>
+        Batches.AnyJob.Sample(
+            job =>
+            {
+                var route = job.Route();
+                var place = route.Steps.Select((s, i) => (s.Key, i)).ToDictionary(s => s.Key, s => s.i);
+                return route.Edges.All(e =>
+                        place[e.From] < place[e.To]
+                        && e.MinMinutes >= 0
+                        && e.Reason.Length > 0
+                        && (e.Stage is not null || e.MinMinutes == 0)
+                    )
+                    && route.Steps.All(s =>
+                        s.Reason.Length > 0
+                        && RuleBook
+                            .Trade.Refusals(s.Key.Kind, s.Amounts.Way, job)
+                            .All(r => r.Strength != Strength.Law || r.After is not null || r.LiftedBy is not null)
+                    )
+                    && route.Steps[^1].Key.Kind == StepKind.FinalGate
+                    && LeadsToTheEnd(route);
+            },
+            iter: 20_000
+        );
 
     [Fact]
     public void Deriving_is_deterministic() => Batches.AnyJob.Sample(job => job.Route().Said() == job.Route().Said(), iter: 200);
 
     [Fact]
-    public void A_route_walked_in_its_order_after_its_waits_is_never_forbidden_by_a_law() => Batches.AnyJob.Sample(job => Walk(job, Strength.Law), iter: 500);
+    public void A_route_walked_in_its_order_after_its_waits_is_never_forbidden_by_a_law() =>
+        Batches.AnyJob.Sample(job => Walk(job, Strength.Law), iter: 500);
 
     [Fact]
-    public void A_route_by_the_defaults_walked_in_its_order_is_always_allowed() => Batches.Any.Sample(batch => Walk(batch.Job(), Strength.Practice), iter: 500);
+    public void A_route_by_the_defaults_walked_in_its_order_is_always_allowed() =>
+        Batches.Any.Sample(batch => Walk(batch.Job(), Strength.Practice), iter: 500);
 
     [Fact]
     public void A_change_that_passes_the_check_leaves_a_route_that_can_be_derived() =>
-        Gen.Select(Batches.AnyJob, Gen.Int[0, 3], Gen.Int[0, 40], Gen.Int[0, 40]).Sample((job, kind, one, other) =>
-        {
-            var present = job.Route().Steps.Select(s => s.Key.Kind).Distinct().ToList();
-            var step = kind == (int)ChangeKind.Add ? Enum.GetValues<StepKind>()[one] : present[one % present.Count];
-            var way = RuleBook.Trade.Choice(step).Ways(job)[other % RuleBook.Trade.Choice(step).Ways(job).Count];
-            var change = new RouteChange((ChangeKind)kind, step, kind == (int)ChangeKind.Swap ? way.Method : null, kind == (int)ChangeKind.Swap ? way.Product : null, kind == (int)ChangeKind.Reorder ? present[other % present.Count] : null);
-            Consequence found;
-            try
-            {
-                found = RouteCheck.Of(job, change, RuleBook.Trade);
-            }
-            catch (RefusedException)
-            {
-                return true;
-            }
-            if (found.Verdict == Strength.Law) return found.Effect is null && found.Reasons.Count > 0;
-            var after = RouteCheck.With(job, change).Route();
-            return after.Steps[^1].Key.Kind == StepKind.FinalGate && found.Effect is not null && (found.Verdict == Strength.Taste) == (found.Reasons.Count == 0)
-                ? true : throw new InvalidOperationException($"{change}: ends with {after.Steps[^1].Key}, {found.Verdict} for {found.Reasons.Count} reasons");
-        }, iter: 800);
+        Gen.Select(Batches.AnyJob, Gen.Int[0, 3], Gen.Int[0, 40], Gen.Int[0, 40])
+            .Sample(
+                (job, kind, one, other) =>
+                {
+                    var present = job.Route().Steps.Select(s => s.Key.Kind).Distinct().ToList();
+                    var step = kind == (int)ChangeKind.Add ? Enum.GetValues<StepKind>()[one] : present[one % present.Count];
+                    var way = RuleBook.Trade.Choice(step).Ways(job)[other % RuleBook.Trade.Choice(step).Ways(job).Count];
+                    var change = new RouteChange(
+                        (ChangeKind)kind,
+                        step,
+                        kind == (int)ChangeKind.Swap ? way.Method : null,
+                        kind == (int)ChangeKind.Swap ? way.Product : null,
+                        kind == (int)ChangeKind.Reorder ? present[other % present.Count] : null
+                    );
+                    Consequence found;
+                    try
+                    {
+                        found = RouteCheck.Of(job, change, RuleBook.Trade);
+                    }
+                    catch (RefusedException)
+                    {
+                        return true;
+                    }
+                    if (found.Verdict == Strength.Law)
+                        return found.Effect is null && found.Reasons.Count > 0;
+                    var after = RouteCheck.With(job, change).Route();
+                    return
+                        after.Steps[^1].Key.Kind == StepKind.FinalGate
+                        && found.Effect is not null
+                        && (found.Verdict == Strength.Taste) == (found.Reasons.Count == 0)
+                        ? true
+                        : throw new InvalidOperationException(
+                            $"{change}: ends with {after.Steps[^1].Key}, {found.Verdict} for {found.Reasons.Count} reasons"
+                        );
+                },
+                iter: 800
+            );
 
     // Walks the route at its earliest moments, asking before each step.
     private static bool Walk(Job job, Strength gravest)
@@ -60,17 +94,35 @@ public sealed class RoutePropertyTests
         var now = TurnableClock.Evening;
         foreach (var step in route.Steps)
         {
-            foreach (var edge in route.Edges.Where(e => e.To == step.Key)) now = Instant.Max(now, ends[edge.From] + Duration.FromMinutes(edge.MinMinutes));
+            foreach (var edge in route.Edges.Where(e => e.To == step.Key))
+                now = Instant.Max(now, ends[edge.From] + Duration.FromMinutes(edge.MinMinutes));
             // The next pass of a coat waits for nothing else; dust waits till every coat is dry to the touch.
-            if (step.Key.Kind.MakesDust()) foreach (var coat in coats) now = Instant.Max(now, coat.Times(Readiness.Touch)?.Sure ?? now);
-            var answer = new Judge(job, new WorkHistory(done, coats), now, null, RuleBook.Trade).Alone(new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product });
-            if (answer.Verdict != Verdict.Yes && answer.Reasons.Any(r => r.Strength <= gravest && r.Rule != Waiting.FitAir.Name && r.Rule != Waiting.Handling.Name))
-                throw new InvalidOperationException($"{step.Key} on {job.Batch.MaterialWords} at {now}: {answer.Verdict} {string.Join(", ", answer.Reasons.Select(r => r.Rule))} | {string.Join(",", job.House.Chosen.Select(c => $"{c.Key}={c.Value}"))}");
+            if (step.Key.Kind.MakesDust())
+                foreach (var coat in coats)
+                    now = Instant.Max(now, coat.Times(Readiness.Touch)?.Sure ?? now);
+            var answer = new Judge(job, new WorkHistory(done, coats), now, null, RuleBook.Trade).Alone(
+                new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product }
+            );
+            if (
+                answer.Verdict != Verdict.Yes
+                && answer.Reasons.Any(r => r.Strength <= gravest && r.Rule != Waiting.FitAir.Name && r.Rule != Waiting.Handling.Name)
+            )
+                throw new InvalidOperationException(
+                    $"{step.Key} on {job.Batch.MaterialWords} at {now}: {answer.Verdict} "
+                        + $"{string.Join(", ", answer.Reasons.Select(r => r.Rule))} | "
+                        + $"{string.Join(",", job.House.Chosen.Select(c => $"{c.Key}={c.Value}"))}"
+                );
             ends[step.Key] = now;
-            if (step.Key.Occurrence == step.Of) done.Add(new Deed(step.Key.Kind, null, now));
-            if (step.Amounts.Product is not { } product) continue;
+            if (step.Key.Occurrence == step.Of)
+                done.Add(new Deed(step.Key.Kind, null, now));
+            if (step.Amounts.Product is not { } product)
+                continue;
             var (kind, end) = (step.Key.Kind, now);
-            coats.Add(new LaidCoat(kind, null, product, end, stage => DryingModel.Knows(product, stage) ? Times(kind, product, stage, job.House, end) : null));
+            coats.Add(
+                new LaidCoat(kind, null, product, end, stage =>
+                    DryingModel.Knows(product, stage) ? Times(kind, product, stage, job.House, end) : null
+                )
+            );
         }
         return true;
     }
@@ -78,7 +130,12 @@ public sealed class RoutePropertyTests
     private static SafeTimes Times(StepKind step, ProductClass product, Readiness stage, HouseRules house, Instant end)
     {
         var band = WaitTable.Band(step, product, stage, house);
-        return new(end + Duration.FromMinutes(band.Early), end + Duration.FromMinutes(band.Usual), end + Duration.FromMinutes(band.Sure), false);
+        return new(
+            end + Duration.FromMinutes(band.Early),
+            end + Duration.FromMinutes(band.Usual),
+            end + Duration.FromMinutes(band.Sure),
+            false
+        );
     }
 
     private static bool LeadsToTheEnd(Route route)
@@ -86,8 +143,11 @@ public sealed class RoutePropertyTests
         var leads = new HashSet<StepKey>(route.Steps.Where(s => s.Key.Kind == StepKind.FinalGate).Select(s => s.Key));
         for (var i = route.Steps.Count - 1; i >= 0; i--)
         {
-            if (route.Edges.Any(e => e.From == route.Steps[i].Key && leads.Contains(e.To))) leads.Add(route.Steps[i].Key);
+            if (route.Edges.Any(e => e.From == route.Steps[i].Key && leads.Contains(e.To)))
+                leads.Add(route.Steps[i].Key);
         }
-        return route.Steps.All(s => leads.Contains(s.Key)) ? true : throw new InvalidOperationException(string.Join(',', route.Steps.Where(s => !leads.Contains(s.Key)).Select(s => s.Key)));
+        return route.Steps.All(s => leads.Contains(s.Key))
+            ? true
+            : throw new InvalidOperationException(string.Join(',', route.Steps.Where(s => !leads.Contains(s.Key)).Select(s => s.Key)));
     }
 }

@@ -8,7 +8,17 @@ public sealed class RouteTests
     [Fact]
     public void Resin_and_metal_are_washed_before_glue()
     {
-        foreach (var material in new[] { Material.PuResin, Material.WhiteMetal, Material.OldLead, Material.Unknown, Material.Photopolymer, Material.FlexiblePvc })
+        foreach (
+            var material in new[]
+            {
+                Material.PuResin,
+                Material.WhiteMetal,
+                Material.OldLead,
+                Material.Unknown,
+                Material.Photopolymer,
+                Material.FlexiblePvc,
+            }
+        )
         {
             var route = Batches.Of(material).Route();
             Assert.True(route.Place(StepKind.Wash) < route.Place(StepKind.Glue), material.ToString());
@@ -45,8 +55,15 @@ public sealed class RouteTests
     {
         var route = Batches.Of(material).Route();
 
-        Assert.Equal((wash, glue, prime, (ProductClass?)primer), (Step(route, StepKind.Wash).Amounts.Method, Step(route, StepKind.Glue).Amounts.Method,
-            Step(route, StepKind.Prime).Amounts.Method, Step(route, StepKind.Prime).Amounts.Product));
+        Assert.Equal(
+            (wash, glue, prime, (ProductClass?)primer),
+            (
+                Step(route, StepKind.Wash).Amounts.Method,
+                Step(route, StepKind.Glue).Amounts.Method,
+                Step(route, StepKind.Prime).Amounts.Method,
+                Step(route, StepKind.Prime).Amounts.Product
+            )
+        );
     }
 
     [Theory]
@@ -93,7 +110,10 @@ public sealed class RouteTests
         var per = fill.Amounts.ModelsPerMix!.Value;
 
         Assert.True(per * fill.Amounts.SecondsPerModel <= fill.Amounts.WorkingMinutes * 60);
-        Assert.Equal(fill.HandsMinutes(per) + fill.Amounts.SetupMinutes + (fill.Amounts.SecondsPerModel + 59) / 60, fill.HandsMinutes(per + 1));
+        Assert.Equal(
+            fill.HandsMinutes(per) + fill.Amounts.SetupMinutes + (fill.Amounts.SecondsPerModel + 59) / 60,
+            fill.HandsMinutes(per + 1)
+        );
     }
 
     private static RouteStep Step(Route route, StepKind kind) => route.Steps.First(s => s.Key.Kind == kind);

@@ -18,8 +18,14 @@ public sealed class RuleTests
     {
         var (rule, without) = (Rule(name), RuleBook.Trade.Without(name));
 
-        Assert.True(Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Batches.Said(j) != j.Route(without).Said()) || (rule.Requires && Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Asks(j, rule, RuleBook.Trade) != Asks(j, rule, without))),
-            $"Nothing changes without {name}.");
+        Assert.True(
+            Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Batches.Said(j) != j.Route(without).Said())
+                || (
+                    rule.Requires
+                    && Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Asks(j, rule, RuleBook.Trade) != Asks(j, rule, without))
+                ),
+            $"Nothing changes without {name}."
+        );
     }
 
     [Theory]
@@ -29,7 +35,8 @@ public sealed class RuleTests
         var (rule, without) = (Rule(name), RuleBook.Trade.Without(name));
         var job = Batches.Jobs.Value.First(j => rule.When(j));
         var history = new WorkHistory(rule.After is { } after ? [new(after, null, null)] : [], []);
-        string Reasons(RuleBook book) => string.Join(',', new Judge(job, history, TurnableClock.Evening, null, book).Alone(Question(rule)).Reasons.Select(r => r.Rule));
+        string Reasons(RuleBook book) =>
+            string.Join(',', new Judge(job, history, TurnableClock.Evening, null, book).Alone(Question(rule)).Reasons.Select(r => r.Rule));
 
         Assert.Contains(name, Reasons(RuleBook.Trade).Split(','));
         Assert.DoesNotContain(name, Reasons(without).Split(','));
@@ -46,7 +53,8 @@ public sealed class RuleTests
 
         Assert.Contains(rule, RuleBook.Trade.CardRules(rule.Subject, shown));
         Assert.DoesNotContain(rule, RuleBook.Trade.CardRules(elsewhere, shown));
-        foreach (var other in Batches.Jobs.Value.Where(j => !rule.When(j)).Take(1)) Assert.DoesNotContain(rule, RuleBook.Trade.CardRules(rule.Subject, other));
+        foreach (var other in Batches.Jobs.Value.Where(j => !rule.When(j)).Take(1))
+            Assert.DoesNotContain(rule, RuleBook.Trade.CardRules(rule.Subject, other));
     }
 
     [Fact]
@@ -54,9 +62,13 @@ public sealed class RuleTests
     {
         Assert.Equal(RuleBook.Trade.Rules.Count, RuleBook.Trade.Rules.Select(r => r.Name).Distinct().Count());
         Assert.All(RuleBook.Trade.Rules, r => Assert.Matches("^[A-Z].{8,}\\.$", r.Reason));
-        Assert.All(RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Edge && r.Name != RouteBuilder.PassesRule), r => Assert.NotEqual(r.Subject, r.Object));
+        Assert.All(RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Edge && r.Name != RouteBuilder.PassesRule), r =>
+            Assert.NotEqual(r.Subject, r.Object)
+        );
         Assert.All(RuleBook.Trade.Rules.Where(r => r.Kind == RuleKind.Locks && r.Acts == RuleActs.Card), r => Assert.NotNull(r.Locks));
-        Assert.All(RuleBook.Trade.Rules.Where(r => r.Stage is not null && r.Acts == RuleActs.Edge), r => Assert.Equal(RuleKind.NeedsDry, r.Kind));
+        Assert.All(RuleBook.Trade.Rules.Where(r => r.Stage is not null && r.Acts == RuleActs.Edge), r =>
+            Assert.Equal(RuleKind.NeedsDry, r.Kind)
+        );
     }
 
     [Fact]
@@ -65,7 +77,10 @@ public sealed class RuleTests
         foreach (var job in Batches.Jobs.Value)
         {
             foreach (var step in job.Route().Steps)
-                Assert.True(RuleBook.Trade.Bars(step.Key.Kind, step.Amounts.Way, job) is null, $"{step.Key} by {step.Amounts.Method} on {job.Batch.MaterialWords}");
+                Assert.True(
+                    RuleBook.Trade.Bars(step.Key.Kind, step.Amounts.Way, job) is null,
+                    $"{step.Key} by {step.Amounts.Method} on {job.Batch.MaterialWords}"
+                );
         }
     }
 
@@ -80,14 +95,23 @@ public sealed class RuleTests
         var acid = new Way("acid_dip", ProductClass.Water);
 
         Assert.NotNull(RuleBook.Trade.Bars(StepKind.Wash, acid, Batches.Of(material).Job()));
-        Assert.NotNull(RuleBook.Trade.Bars(StepKind.Wash, acid, (Batches.Of(Material.WhiteMetal, material) with { LeadFree = material != Material.WhiteMetal }).Job()));
+        Assert.NotNull(
+            RuleBook.Trade.Bars(
+                StepKind.Wash,
+                acid,
+                (Batches.Of(Material.WhiteMetal, material) with { LeadFree = material != Material.WhiteMetal }).Job()
+            )
+        );
         Assert.Null(RuleBook.Trade.Bars(StepKind.Wash, acid, (Batches.Of(Material.WhiteMetal) with { LeadFree = true }).Job()));
     }
 
     [Fact]
     public void A_contradiction_between_rules_is_found_and_named()
     {
-        var mad = new RuleBook(RuleBook.Trade.Choices, [.. RuleBook.Trade.Rules, Core.Routes.Rule.Before("Mad", StepKind.Prime, StepKind.CleanLines, Strength.Law, "No.")]);
+        var mad = new RuleBook(
+            RuleBook.Trade.Choices,
+            [.. RuleBook.Trade.Rules, Core.Routes.Rule.Before("Mad", StepKind.Prime, StepKind.CleanLines, Strength.Law, "No.")]
+        );
 
         var found = Assert.Throws<InvalidOperationException>(() => Batches.Of(Material.Polystyrene).Route(mad));
 
@@ -97,19 +121,26 @@ public sealed class RuleTests
     // Everything done but the step the rule speaks for.
     private static string Asks(Job job, Rule rule, RuleBook book)
     {
-        var done = Enum.GetValues<StepKind>().Where(k => k < rule.Object && k != rule.Subject).Append(rule.Once ?? StepKind.Study).Where(k => k != rule.Subject).Select(k => new Deed(k, null, null));
-        var answer = new Judge(job, new WorkHistory([.. done], []), TurnableClock.Evening, null, book).Alone(new Ask(rule.Object) { Method = rule.ByWay?.Method });
+        var done = Enum.GetValues<StepKind>()
+            .Where(k => k < rule.Object && k != rule.Subject)
+            .Append(rule.Once ?? StepKind.Study)
+            .Where(k => k != rule.Subject)
+            .Select(k => new Deed(k, null, null));
+        var answer = new Judge(job, new WorkHistory([.. done], []), TurnableClock.Evening, null, book).Alone(
+            new Ask(rule.Object) { Method = rule.ByWay?.Method }
+        );
         return $"{answer.Verdict} {string.Join(',', answer.Reasons.Select(r => r.Rule))}";
     }
 
-    private static Ask Question(Rule rule) => new(rule.Subject)
-    {
-        Method = rule.Bars!.Method,
-        Product = rule.Bars.Product is { } product ? Enum.GetValues<ProductClass>().First(p => product(p)) : null,
-        Accelerator = rule.Bars.Accelerator,
-        Fate = rule.Bars.Fate,
-        Stand = rule.Bars.Stand,
-    };
+    private static Ask Question(Rule rule) =>
+        new(rule.Subject)
+        {
+            Method = rule.Bars!.Method,
+            Product = rule.Bars.Product is { } product ? Enum.GetValues<ProductClass>().First(p => product(p)) : null,
+            Accelerator = rule.Bars.Accelerator,
+            Fate = rule.Bars.Fate,
+            Stand = rule.Bars.Stand,
+        };
 
     private static TheoryData<string> Names(Func<Rule, bool> which) => [.. RuleBook.Trade.Rules.Where(which).Select(r => r.Name)];
 

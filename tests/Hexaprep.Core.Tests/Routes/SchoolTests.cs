@@ -3,7 +3,8 @@ using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Tests.Routes;
 
-/// <summary>Every school, both ways: its default changes nothing, each other option changes a route or the card its followers read.</summary>
+/// <summary>Every school, both ways: its default changes nothing, each other option changes a route or the card its followers
+/// read.</summary>
 public sealed class SchoolTests
 {
     public static TheoryData<string, string> Options => [.. Schools.All.SelectMany(s => s.Options.Skip(1).Select(o => (s.Id, o.Id)))];
@@ -23,7 +24,8 @@ public sealed class SchoolTests
         var point = Schools.Find(school)!;
         var under = point.Under is { } u ? HouseRules.Default.With(u.School, u.Option) : HouseRules.Default;
         var masked = under.With(Schools.ApartOrMasked, "masked").With(Schools.MaskWith, "liquid");
-        bool Differs(BatchTraits batch, HouseRules house) => Seen(point, batch.Job(house.With(point, point.Default.Id))) != Seen(point, batch.Job(house.With(point, option)));
+        bool Differs(BatchTraits batch, HouseRules house) =>
+            Seen(point, batch.Job(house.With(point, point.Default.Id))) != Seen(point, batch.Job(house.With(point, option)));
 
         Assert.Contains(Batches.Few.Concat(Batches.Representative), b => Differs(b, under) || Differs(b, masked));
     }
@@ -48,7 +50,10 @@ public sealed class SchoolTests
         {
             Assert.EndsWith("?", s.Question, StringComparison.Ordinal);
             Assert.EndsWith(".", s.Otherwise, StringComparison.Ordinal);
-            Assert.True(s.Options.Count >= 2 && s.Options.Select(o => o.Id).Distinct().Count() == s.Options.Count && s.Steps.Count > 0, s.Id);
+            Assert.True(
+                s.Options.Count >= 2 && s.Options.Select(o => o.Id).Distinct().Count() == s.Options.Count && s.Steps.Count > 0,
+                s.Id
+            );
             Assert.All(s.Options, o => Assert.Matches("^[a-z0-9_]+$", o.Id));
             Assert.All(s.Options.SelectMany(o => o.Paces), p => Assert.True(p.Times is > 0.3 and < 4));
         });
@@ -77,7 +82,12 @@ public sealed class SchoolTests
     public void A_school_of_order_turns_two_steps_round(string school, string option, StepKind first, StepKind then)
     {
         var point = Schools.Find(school)!;
-        var batch = Batches.Of(school == "wash_when" ? Material.FlexiblePvc : Material.Polystyrene) with { Tier = Tier.Display, Transfers = 3, BaseMm = 32 };
+        var batch = Batches.Of(school == "wash_when" ? Material.FlexiblePvc : Material.Polystyrene) with
+        {
+            Tier = Tier.Display,
+            Transfers = 3,
+            BaseMm = 32,
+        };
         var (usual, other) = (batch.Route(), batch.Job(HouseRules.Default.With(point, option)).Route());
 
         Assert.True(usual.Place(then) < usual.Place(first));

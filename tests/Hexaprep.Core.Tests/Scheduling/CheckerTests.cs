@@ -4,10 +4,13 @@ using Hexaprep.Formats;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 
-/// <summary>The project's own checker: it finds what is broken on purpose, and judges as the referee of the brief does where that is at hand.</summary>
+/// <summary>The project's own checker: it finds what is broken on purpose, and judges as the referee of the brief does where that is
+/// at hand.</summary>
 public sealed class CheckerTests
 {
-    private static readonly string Referee = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../../../../shared/scheduling/referee"));
+    private static readonly string Referee = Path.GetFullPath(
+        Path.Combine(AppContext.BaseDirectory, "../../../../../../shared/scheduling/referee")
+    );
 
     public static TheoryData<string> Instances => [.. GivenInstanceTests.Names().Take(7)];
 
@@ -19,17 +22,20 @@ public sealed class CheckerTests
         var plan = Planner.Solve(problem, 50).Schedule.Chunks;
 
         Assert.Empty(PlanChecker.Breaches(problem, plan));
-        foreach (var (code, broken) in Mutations(problem, plan)) Assert.Contains(code, PlanChecker.Codes(problem, broken));
+        foreach (var (code, broken) in Mutations(problem, plan))
+            Assert.Contains(code, PlanChecker.Codes(problem, broken));
     }
 
     [Fact]
     public void It_judges_every_plan_and_every_mutation_as_the_referee_does()
     {
-        if (!Directory.Exists(Referee)) Assert.Skip("The referee is not here: the project stands alone.");
+        if (!Directory.Exists(Referee))
+            Assert.Skip("The referee is not here: the project stands alone.");
         var folder = Directory.CreateTempSubdirectory("hexaprep-referee");
         try
         {
-            foreach (var file in Directory.GetFiles(Referee, "*.cs*")) File.WriteAllBytes(Path.Combine(folder.FullName, Path.GetFileName(file)), File.ReadAllBytes(file));
+            foreach (var file in Directory.GetFiles(Referee, "*.cs*"))
+                File.WriteAllBytes(Path.Combine(folder.FullName, Path.GetFileName(file)), File.ReadAllBytes(file));
             Run(folder.FullName, "build", "-c", "Release", "-o", "out", "-v", "quiet");
             var (arguments, expected) = (new List<string> { "out/Referee.dll", "check" }, new List<bool>());
             foreach (var name in GivenInstanceTests.Names().Take(5))
@@ -44,7 +50,9 @@ public sealed class CheckerTests
                     expected.Add(PlanChecker.Breaches(problem, chunks).Count == 0);
                 }
             }
-            var said = Run(folder.FullName, [.. arguments]).Split('\n').Where(l => l.StartsWith("VALID;", StringComparison.Ordinal) || l.StartsWith("INVALID;", StringComparison.Ordinal));
+            var said = Run(folder.FullName, [.. arguments])
+                .Split('\n')
+                .Where(l => l.StartsWith("VALID;", StringComparison.Ordinal) || l.StartsWith("INVALID;", StringComparison.Ordinal));
 
             Assert.Equal(expected, said.Select(l => l.StartsWith("VALID", StringComparison.Ordinal)));
             Assert.Contains(true, expected);
@@ -64,7 +72,10 @@ public sealed class CheckerTests
         {
             var c = plan[i];
             var sitting = problem.Sittings.First(s => s.Begin <= c.Start && c.End <= s.End);
-            yield return (plan.Count(o => (o.Batch, o.Step) == (c.Batch, c.Step)) == 1 ? "MISSING" : "MODELS", [.. plan.Where((_, k) => k != i)]);
+            yield return (
+                plan.Count(o => (o.Batch, o.Step) == (c.Batch, c.Step)) == 1 ? "MISSING" : "MODELS",
+                [.. plan.Where((_, k) => k != i)]
+            );
             yield return ("HANDS", [.. plan, c]);
             yield return ("MODELS", With(i, c with { Models = c.Models + 1 }));
             yield return ("DURATION", With(i, c with { End = c.End + 1 }));
@@ -77,11 +88,16 @@ public sealed class CheckerTests
             List<PlanChunk> Follows(int gap)
             {
                 var by = end + gap - plan.Where(c => c.Batch == batch.Id && c.Step == arc.To).Min(c => c.Start);
-                return [.. plan.Select(c => c.Batch == batch.Id && c.Step == arc.To ? c with { Start = c.Start + by, End = c.End + by } : c)];
+                return
+                [
+                    .. plan.Select(c => c.Batch == batch.Id && c.Step == arc.To ? c with { Start = c.Start + by, End = c.End + by } : c),
+                ];
             }
             yield return ("MINLAG", Follows(arc.Min - 1));
-            if (arc.Max is { } max) yield return ("MAXLAG", Follows(max + 1));
-            if (arc.Forbid is { } gap) yield return ("FORBIDDEN", Follows(gap.End - 1));
+            if (arc.Max is { } max)
+                yield return ("MAXLAG", Follows(max + 1));
+            if (arc.Forbid is { } gap)
+                yield return ("FORBIDDEN", Follows(gap.End - 1));
         }
     }
 

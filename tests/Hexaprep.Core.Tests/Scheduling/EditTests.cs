@@ -5,7 +5,9 @@ namespace Hexaprep.Core.Tests.Scheduling;
 
 public sealed class EditTests
 {
-    private const int Edits = 1000, Batches = 40, Budget = 200;
+    private const int Edits = 1000,
+        Batches = 40,
+        Budget = 200;
 
     [Fact]
     public async Task A_thousand_edits_in_a_row_leave_a_valid_plan_near_one_from_scratch()

@@ -3,7 +3,8 @@ using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 
-/// <summary>Small random problems with all that the model and its extensions know: forks, cuts, windows, gaps, modes, holds, attention, shared mixes, given work.</summary>
+/// <summary>Small random problems with all that the model and its extensions know: forks, cuts, windows, gaps, modes, holds,
+/// attention, shared mixes, given work.</summary>
 internal static class GeneratedProblems
 {
     /// <summary>The model without its extensions.</summary>
@@ -15,17 +16,37 @@ internal static class GeneratedProblems
     private static PlanProblem Make(Random random, bool extended)
     {
         var sittings = Enumerable.Range(0, 60).Select(day => Begin(day * 1440 + 1100 + random.Next(60), 90 + random.Next(120))).ToList();
-        var windows = sittings.Where(_ => random.Next(3) > 0).Select(s => new Span(s.Begin - random.Next(30), s.End - random.Next(30))).ToList();
-        var units = Enumerable.Range(0, 1 + random.Next(3)).Select(u => new PlanUnit($"U{u}", 1 + random.Next(5)) { Deadline = random.Next(2) == 0 ? null : random.Next(60 * 1440) }).ToList();
-        var batches = Enumerable.Range(0, 1 + random.Next(4)).Select(b => Batch(random, $"B{b}", units[random.Next(units.Count)].Id, extended)).ToList();
+        var windows = sittings
+            .Where(_ => random.Next(3) > 0)
+            .Select(s => new Span(s.Begin - random.Next(30), s.End - random.Next(30)))
+            .ToList();
+        var units = Enumerable
+            .Range(0, 1 + random.Next(3))
+            .Select(u => new PlanUnit($"U{u}", 1 + random.Next(5)) { Deadline = random.Next(2) == 0 ? null : random.Next(60 * 1440) })
+            .ToList();
+        var batches = Enumerable
+            .Range(0, 1 + random.Next(4))
+            .Select(b => Batch(random, $"B{b}", units[random.Next(units.Count)].Id, extended))
+            .ToList();
         units.RemoveAll(u => batches.All(b => b.Unit != u.Id));
-        var problem = new PlanProblem("generated", 61 * 1440, PlanWeights.Default, sittings, windows, [new PlanResource("handle", 10), new PlanResource("rack", 1 + random.Next(2))],
+        var problem = new PlanProblem(
+            "generated",
+            61 * 1440,
+            PlanWeights.Default,
+            sittings,
+            windows,
+            [new PlanResource("handle", 10), new PlanResource("rack", 1 + random.Next(2))],
             new Dictionary<string, IReadOnlyDictionary<string, int>>
             {
                 ["primer"] = new Dictionary<string, int> { ["gloss"] = 7 },
                 ["gloss"] = new Dictionary<string, int> { ["primer"] = 9 },
-            }, units, batches)
-        { Seed = random.Next(100) };
+            },
+            units,
+            batches
+        )
+        {
+            Seed = random.Next(100),
+        };
         return extended ? Extend(random, problem) : problem;
     }
 
@@ -34,10 +55,16 @@ internal static class GeneratedProblems
         var batches = problem.Batches.ToList();
         // One mix for two batches: the second batch's use of it follows the first's soon, and must end in its working time.
         if (batches.Count > 1 && batches[1].Steps[0].MaxChunks == 1)
-            batches[1] = batches[1] with { Arcs = [.. batches[1].Arcs, new PlanArc("s0", "s0", 0) { FromBatch = "B0", FinishMax = 120 + random.Next(60) }] };
+            batches[1] = batches[1] with
+            {
+                Arcs = [.. batches[1].Arcs, new PlanArc("s0", "s0", 0) { FromBatch = "B0", FinishMax = 120 + random.Next(60) }],
+            };
         // The first step of the last batch was done before, or is under way.
         var last = batches[^1];
-        var given = batches.Count > 2 && random.Next(2) == 0 ? new PlanChunk(last.Id, "s0", 1080, 1120 + random.Next(40), last.Steps[0].Count ?? last.Count) : null;
+        var given =
+            batches.Count > 2 && random.Next(2) == 0
+                ? new PlanChunk(last.Id, "s0", 1080, 1120 + random.Next(40), last.Steps[0].Count ?? last.Count)
+                : null;
         return problem with { Batches = batches, Closing = random.Next(2) == 0 ? 8 : null, Fixed = given is null ? null : [given] };
     }
 
@@ -46,11 +73,28 @@ internal static class GeneratedProblems
     private static PlanBatch Batch(Random random, string id, string unit, bool extended)
     {
         var count = 1 + random.Next(8);
-        var steps = Enumerable.Range(0, 2 + random.Next(6)).Select(i =>
-        {
-            var mode = random.Next(4) == 0 ? random.Next(2) == 0 ? "primer" : "gloss" : null;
-            return new PlanStep($"s{i}", random.Next(6), 1 + random.Next(5), mode is null ? 1 + random.Next(3) : 1, random.Next(3) == 0 ? random.Next(600) : 0) { Mode = mode };
-        }).ToList();
+        var steps = Enumerable
+            .Range(0, 2 + random.Next(6))
+            .Select(i =>
+            {
+                var mode =
+                    random.Next(4) == 0
+                        ? random.Next(2) == 0
+                            ? "primer"
+                            : "gloss"
+                        : null;
+                return new PlanStep(
+                    $"s{i}",
+                    random.Next(6),
+                    1 + random.Next(5),
+                    mode is null ? 1 + random.Next(3) : 1,
+                    random.Next(3) == 0 ? random.Next(600) : 0
+                )
+                {
+                    Mode = mode,
+                };
+            })
+            .ToList();
         var arcs = new List<PlanArc>();
         for (var i = 1; i < steps.Count; i++)
         {
@@ -58,33 +102,48 @@ internal static class GeneratedProblems
             var min = random.Next(2) == 0 ? 0 : random.Next(30);
             // A window may only close behind a step that is done in one go.
             var tied = random.Next(4) == 0 && from == i - 1 && steps[from].MaxChunks == 1 && steps[i].Mode is null;
-            arcs.Add(new PlanArc($"s{from}", $"s{i}", min)
-            {
-                Max = tied ? min + 60 + random.Next(90) : null,
-                Forbid = !tied && random.Next(5) == 0 ? new Span(min + 20, min + 400) : null,
-            });
-            if (tied) steps[i] = steps[i] with { MaxChunks = 1 };
+            arcs.Add(
+                new PlanArc($"s{from}", $"s{i}", min)
+                {
+                    Max = tied ? min + 60 + random.Next(90) : null,
+                    Forbid = !tied && random.Next(5) == 0 ? new Span(min + 20, min + 400) : null,
+                }
+            );
+            if (tied)
+                steps[i] = steps[i] with { MaxChunks = 1 };
         }
         if (extended)
         {
-            for (var i = 0; i < steps.Count; i++) steps[i] = Extend(random, steps[i], count);
+            for (var i = 0; i < steps.Count; i++)
+                steps[i] = Extend(random, steps[i], count);
         }
-        var holds = steps.Where(s => s.Mode is not null).Select(s => new PlanHold("rack", 1, new PlanEdge(s.Id, "start"), new PlanEdge(s.Id, "ready"))).ToList();
-        if (steps.Count > 2) holds.Add(new PlanHold("handle", count, new PlanEdge("s0", "start"), new PlanEdge($"s{steps.Count - 1}", "end")));
+        var holds = steps
+            .Where(s => s.Mode is not null)
+            .Select(s => new PlanHold("rack", 1, new PlanEdge(s.Id, "start"), new PlanEdge(s.Id, "ready")))
+            .ToList();
+        if (steps.Count > 2)
+            holds.Add(new PlanHold("handle", count, new PlanEdge("s0", "start"), new PlanEdge($"s{steps.Count - 1}", "end")));
         // Every step must lead to the one that gives the handles back.
         for (var i = 0; i < steps.Count - 1; i++)
         {
-            if (arcs.All(a => a.From != $"s{i}")) arcs.Add(new PlanArc($"s{i}", $"s{steps.Count - 1}", 0));
+            if (arcs.All(a => a.From != $"s{i}"))
+                arcs.Add(new PlanArc($"s{i}", $"s{steps.Count - 1}", 0));
         }
         return new PlanBatch(id, unit, count, steps, arcs, holds);
     }
 
     private static PlanStep Extend(Random random, PlanStep step, int models)
     {
-        if (random.Next(6) == 0) models = 1 + random.Next(models);
+        if (random.Next(6) == 0)
+            models = 1 + random.Next(models);
         step = step with { Count = models };
-        if (random.Next(4) == 0) step = step with { Minutes = [.. Enumerable.Range(1, models).Select(n => step.Setup + (n * (20 + step.PerModel * 13) + 59) / 60)] };
-        if (step.Mode is not null) return step;
+        if (random.Next(4) == 0)
+            step = step with
+            {
+                Minutes = [.. Enumerable.Range(1, models).Select(n => step.Setup + (n * (20 + step.PerModel * 13) + 59) / 60)],
+            };
+        if (step.Mode is not null)
+            return step;
         return random.Next(8) switch
         {
             0 => step with { Attention = "watched" },

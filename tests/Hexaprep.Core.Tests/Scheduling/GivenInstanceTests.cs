@@ -10,12 +10,17 @@ public sealed class GivenInstanceTests
     public static TheoryData<string, long> Proven => new([.. Optima().Where(o => o.Proven).Select(o => (o.Name, o.Z))]);
 
     internal static IEnumerable<string> Names() =>
-        Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Instances"), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!).Order(StringComparer.Ordinal);
+        Directory
+            .GetFiles(Path.Combine(AppContext.BaseDirectory, "Instances"), "*.json")
+            .Select(f => Path.GetFileNameWithoutExtension(f)!)
+            .Order(StringComparer.Ordinal);
 
     private static int Number(string name) => int.Parse(name.Split('-')[1], System.Globalization.CultureInfo.InvariantCulture);
 
     private static IEnumerable<(string Name, long Z, bool Proven)> Optima() =>
-        File.ReadLines(Path.Combine(AppContext.BaseDirectory, "Instances", "optima.csv")).Skip(1).Select(l => l.Split(','))
+        File.ReadLines(Path.Combine(AppContext.BaseDirectory, "Instances", "optima.csv"))
+            .Skip(1)
+            .Select(l => l.Split(','))
             .Select(f => (f[1], long.Parse(f[5], System.Globalization.CultureInfo.InvariantCulture), f[11] == "yes"));
 
     [Theory]
@@ -30,7 +35,8 @@ public sealed class GivenInstanceTests
         Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks));
         Assert.Equal(PlanChecker.Value(problem, result.Schedule.Chunks), result.Schedule.Z);
         Assert.True(LowerBound.Of(problem).Value <= result.Schedule.Z);
-        if (Number(name) <= 9) Reasons.AreTrue(problem, result.Schedule.Chunks);
+        if (Number(name) <= 9)
+            Reasons.AreTrue(problem, result.Schedule.Chunks);
     }
 
     [Theory]
@@ -65,5 +71,6 @@ public sealed class GivenInstanceTests
         Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks));
     }
 
-    internal static PlanProblem Read(string name) => PlanFile.ReadProblem(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Instances", name + ".json")));
+    internal static PlanProblem Read(string name) =>
+        PlanFile.ReadProblem(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Instances", name + ".json")));
 }

@@ -2,7 +2,8 @@ using Hexaprep.Core.Scheduling;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 
-/// <summary>Judges a schedule by the written model alone (C1 to C10 and the extensions of docs/formats.md). Shares no code with the planner.</summary>
+/// <summary>Judges a schedule by the written model alone (C1 to C10 and the extensions of docs/formats.md). Shares no code with the
+/// planner.</summary>
 internal sealed class PlanChecker
 {
     private sealed record Known(PlanBatch Batch, PlanStep Step, bool Given)
@@ -25,9 +26,11 @@ internal sealed class PlanChecker
         var given = (problem.Fixed ?? []).Select(c => (c.Batch, c.Step)).ToHashSet();
         foreach (var b in problem.Batches)
         {
-            foreach (var s in b.Steps) _steps[(b.Id, s.Id)] = new Known(b, s, given.Contains((b.Id, s.Id)));
+            foreach (var s in b.Steps)
+                _steps[(b.Id, s.Id)] = new Known(b, s, given.Contains((b.Id, s.Id)));
         }
-        foreach (var c in chunks.Where(c => !_steps.ContainsKey((c.Batch, c.Step)))) Bad("UNKNOWN", $"{c.Batch}/{c.Step}");
+        foreach (var c in chunks.Where(c => !_steps.ContainsKey((c.Batch, c.Step))))
+            Bad("UNKNOWN", $"{c.Batch}/{c.Step}");
         _line = [.. chunks.Where(c => _steps.ContainsKey((c.Batch, c.Step))).OrderBy(c => c.Start).ThenBy(c => c.End)];
         _own = _line.GroupBy(c => (c.Batch, c.Step)).ToDictionary(g => g.Key, g => g.ToList());
     }
@@ -41,7 +44,8 @@ internal sealed class PlanChecker
         checker.Hands();
         checker.Sprays();
         checker.Lags();
-        foreach (var r in problem.Resources) checker.Capacity(r);
+        foreach (var r in problem.Resources)
+            checker.Capacity(r);
         return checker._found;
     }
 
@@ -53,12 +57,18 @@ internal sealed class PlanChecker
     public static long Value(PlanProblem problem, IReadOnlyList<PlanChunk> chunks)
     {
         var c = new PlanChecker(problem, chunks, true);
-        long tardy = 0, finish = 0;
+        long tardy = 0,
+            finish = 0;
         foreach (var unit in problem.Units)
         {
-            var done = c._line.Where(x => c._steps[(x.Batch, x.Step)].Batch.Unit == unit.Id).Select(x => x.End + c._steps[(x.Batch, x.Step)].Step.Wait).DefaultIfEmpty(0).Max();
+            var done = c
+                ._line.Where(x => c._steps[(x.Batch, x.Step)].Batch.Unit == unit.Id)
+                .Select(x => x.End + c._steps[(x.Batch, x.Step)].Step.Wait)
+                .DefaultIfEmpty(0)
+                .Max();
             finish += (long)unit.Weight * done;
-            if (unit.Deadline is { } due) tardy += (long)unit.Weight * Math.Max(0, done - due);
+            if (unit.Deadline is { } due)
+                tardy += (long)unit.Weight * Math.Max(0, done - due);
         }
         var planned = c._line.Where(x => !c.Of(x).Given).ToList();
         var setups = 0;
@@ -68,13 +78,18 @@ internal sealed class PlanChecker
             foreach (var spray in day)
             {
                 var same = before is not null && c.Of(before).Step.Mode == c.Of(spray).Step.Mode;
-                if (before is not null && !same) setups++;
-                if (!same || before!.End != spray.Start) setups++;
+                if (before is not null && !same)
+                    setups++;
+                if (!same || before!.End != spray.Start)
+                    setups++;
                 before = spray;
             }
         }
         var w = problem.Weights;
-        return w.Tardy * tardy + w.Finish * finish + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count() + (long)w.Setup * setups;
+        return w.Tardy * tardy
+            + w.Finish * finish
+            + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count()
+            + (long)w.Setup * setups;
     }
 
     private Known Of(PlanChunk c) => _steps[(c.Batch, c.Step)];
@@ -83,12 +98,15 @@ internal sealed class PlanChecker
 
     private int SittingOf(PlanChunk c)
     {
-        int low = 0, high = _p.Sittings.Count;
+        int low = 0,
+            high = _p.Sittings.Count;
         while (low < high)
         {
             var mid = (low + high) / 2;
-            if (_p.Sittings[mid].End < c.End) low = mid + 1;
-            else high = mid;
+            if (_p.Sittings[mid].End < c.End)
+                low = mid + 1;
+            else
+                high = mid;
         }
         return low < _p.Sittings.Count && _p.Sittings[low].Begin <= c.Start ? low : -1;
     }
@@ -98,25 +116,40 @@ internal sealed class PlanChecker
         foreach (var (key, known) in _steps)
         {
             var where = $"{key.Item1}/{key.Item2}";
-            if (!_own.TryGetValue(key, out var own)) { if (!_partial) Bad("MISSING", where); continue; }
-            if (own.Any(c => c.Models < 1) || own.Sum(c => c.Models) != known.Count) Bad("MODELS", where);
-            if (known.Given) continue;
-            if (own.Count > Math.Max(1, known.Step.MaxChunks)) Bad("CHUNKS", where);
+            if (!_own.TryGetValue(key, out var own))
+            {
+                if (!_partial)
+                    Bad("MISSING", where);
+                continue;
+            }
+            if (own.Any(c => c.Models < 1) || own.Sum(c => c.Models) != known.Count)
+                Bad("MODELS", where);
+            if (known.Given)
+                continue;
+            if (own.Count > Math.Max(1, known.Step.MaxChunks))
+                Bad("CHUNKS", where);
             var seen = new HashSet<int>();
             foreach (var c in own)
             {
                 var k = SittingOf(c);
-                if (k < 0 || c.End <= c.Start) Bad("SITTING", where);
-                else if (!seen.Add(k)) Bad("SAMESITTING", where);
-                if (c.Start < 0 || c.End > _p.Horizon) Bad("HORIZON", where);
-                if (known.Step.Mode is null && c.Models >= 1 && c.Models <= known.Count && c.End - c.Start != known.Full(c.Models)) Bad("DURATION", where);
+                if (k < 0 || c.End <= c.Start)
+                    Bad("SITTING", where);
+                else if (!seen.Add(k))
+                    Bad("SAMESITTING", where);
+                if (c.Start < 0 || c.End > _p.Horizon)
+                    Bad("HORIZON", where);
+                if (known.Step.Mode is null && c.Models >= 1 && c.Models <= known.Count && c.End - c.Start != known.Full(c.Models))
+                    Bad("DURATION", where);
             }
         }
     }
 
     // During a watched step only trifles may run; a free step takes no hands.
     private static bool Together(PlanStep a, PlanStep b) =>
-        a.Attention == "free" || b.Attention == "free" || (a.Attention == "watched" && b.Trifle == true && b.Attention != "watched") || (b.Attention == "watched" && a.Trifle == true && a.Attention != "watched");
+        a.Attention == "free"
+        || b.Attention == "free"
+        || (a.Attention == "watched" && b.Trifle == true && b.Attention != "watched")
+        || (b.Attention == "watched" && a.Trifle == true && a.Attention != "watched");
 
     private void Hands()
     {
@@ -124,7 +157,8 @@ internal sealed class PlanChecker
         {
             for (var j = i + 1; j < _line.Count && _line[j].Start < _line[i].End; j++)
             {
-                if (!Together(Of(_line[i]).Step, Of(_line[j]).Step)) Bad("HANDS", $"{_line[i].Batch}/{_line[i].Step} and {_line[j].Batch}/{_line[j].Step} at {_line[j].Start}");
+                if (!Together(Of(_line[i]).Step, Of(_line[j]).Step))
+                    Bad("HANDS", $"{_line[i].Batch}/{_line[i].Step} and {_line[j].Batch}/{_line[j].Step} at {_line[j].Start}");
             }
         }
     }
@@ -135,23 +169,32 @@ internal sealed class PlanChecker
         foreach (var c in _line.Where(c => Of(c) is { Given: false, Step.Mode: not null }))
         {
             var (known, k, where) = (Of(c), SittingOf(c), $"{c.Batch}/{c.Step}");
-            if (!_p.SprayWindows.Any(w => w.Begin <= c.Start && c.End <= w.End)) Bad("SPRAYWINDOW", where);
-            if (c.Models < 1 || c.Models > known.Count) continue;
+            if (!_p.SprayWindows.Any(w => w.Begin <= c.Start && c.End <= w.End))
+                Bad("SPRAYWINDOW", where);
+            if (c.Models < 1 || c.Models > known.Count)
+                continue;
             var need = known.Full(c.Models);
             if (k >= 0 && last.TryGetValue(k, out var before))
             {
                 var (from, to) = (Of(before).Step.Mode!, known.Step.Mode!);
-                if (from != to) need += _p.Cleanout.TryGetValue(from, out var row) && row.TryGetValue(to, out var minutes) ? minutes : 0;
-                else if (before.End == c.Start) need = Math.Max(1, need - known.Step.Setup);
+                if (from != to)
+                    need += _p.Cleanout.TryGetValue(from, out var row) && row.TryGetValue(to, out var minutes) ? minutes : 0;
+                else if (before.End == c.Start)
+                    need = Math.Max(1, need - known.Step.Setup);
             }
-            if (c.End - c.Start != need) Bad("DURATION", $"{where} takes {c.End - c.Start}, must take {need}");
-            if (k >= 0) last[k] = c;
+            if (c.End - c.Start != need)
+                Bad("DURATION", $"{where} takes {c.End - c.Start}, must take {need}");
+            if (k >= 0)
+                last[k] = c;
         }
-        if (_p.Closing is not (> 0 and var closing)) return;
+        if (_p.Closing is not (> 0 and var closing))
+            return;
         foreach (var (k, c) in last)
         {
-            if (c.End + closing > _p.Sittings[k].End) Bad("CLOSING", $"{c.Batch}/{c.Step}");
-            if (_line.Any(o => o != c && o.Start < c.End + closing && o.End > c.End && !Together(Of(o).Step, Of(c).Step))) Bad("CLOSING", $"{c.Batch}/{c.Step}");
+            if (c.End + closing > _p.Sittings[k].End)
+                Bad("CLOSING", $"{c.Batch}/{c.Step}");
+            if (_line.Any(o => o != c && o.Start < c.End + closing && o.End > c.End && !Together(Of(o).Step, Of(c).Step)))
+                Bad("CLOSING", $"{c.Batch}/{c.Step}");
         }
     }
 
@@ -162,13 +205,18 @@ internal sealed class PlanChecker
             foreach (var a in b.Arcs)
             {
                 var (fromKey, toKey) = ((a.FromBatch ?? b.Id, a.From), (a.ToBatch ?? b.Id, a.To));
-                if (!_own.TryGetValue(fromKey, out var from) || !_own.TryGetValue(toKey, out var to) || _steps[toKey].Given) continue;
+                if (!_own.TryGetValue(fromKey, out var from) || !_own.TryGetValue(toKey, out var to) || _steps[toKey].Given)
+                    continue;
                 var (end, where) = (from.Max(c => c.End), $"{b.Id}/{a.From}->{a.To}");
                 var gap = to.Min(c => c.Start) - end;
-                if (gap < a.Min) Bad("MINLAG", where);
-                if (gap > a.Max) Bad("MAXLAG", where);
-                if (a.Forbid is { } f && gap > f.Begin && gap < f.End) Bad("FORBIDDEN", where);
-                if (to.Max(c => c.End) - end > a.FinishMax) Bad("FINISHMAX", where);
+                if (gap < a.Min)
+                    Bad("MINLAG", where);
+                if (gap > a.Max)
+                    Bad("MAXLAG", where);
+                if (a.Forbid is { } f && gap > f.Begin && gap < f.End)
+                    Bad("FORBIDDEN", where);
+                if (to.Max(c => c.End) - end > a.FinishMax)
+                    Bad("FINISHMAX", where);
             }
         }
     }
@@ -180,9 +228,14 @@ internal sealed class PlanChecker
         {
             foreach (var h in b.Holds.Where(h => h.Resource == resource.Id))
             {
-                if (Edge(b.Id, h.From) is not { } from) continue;
+                if (Edge(b.Id, h.From) is not { } from)
+                    continue;
                 var to = Edge(b.Id, h.To) ?? int.MaxValue;
-                if (to < from) { Bad("HOLD", $"{b.Id}/{resource.Id}"); continue; }
+                if (to < from)
+                {
+                    Bad("HOLD", $"{b.Id}/{resource.Id}");
+                    continue;
+                }
                 changes.Add((from, h.Amount));
                 changes.Add((to, -h.Amount));
             }
@@ -191,16 +244,20 @@ internal sealed class PlanChecker
         foreach (var (at, by) in changes.OrderBy(c => c.At).ThenBy(c => c.By))
         {
             level += by;
-            if (level <= resource.Capacity) continue;
+            if (level <= resource.Capacity)
+                continue;
             Bad("CAPACITY", $"{resource.Id} {level} at {at}");
             return;
         }
     }
 
-    private int? Edge(string batch, PlanEdge edge) => !_own.TryGetValue((batch, edge.Step), out var own) ? null : edge.Edge switch
-    {
-        "start" => own.Min(c => c.Start),
-        "end" => own.Max(c => c.End),
-        _ => own.Max(c => c.End) + _steps[(batch, edge.Step)].Step.Wait,
-    };
+    private int? Edge(string batch, PlanEdge edge) =>
+        !_own.TryGetValue((batch, edge.Step), out var own)
+            ? null
+            : edge.Edge switch
+            {
+                "start" => own.Min(c => c.Start),
+                "end" => own.Max(c => c.End),
+                _ => own.Max(c => c.End) + _steps[(batch, edge.Step)].Step.Wait,
+            };
 }

@@ -6,7 +6,8 @@ namespace Hexaprep.Core.Tests.Scheduling;
 
 public sealed class PlanFileTests
 {
-    private static JsonNode Problem() => JsonNode.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Instances", "pub-01-2x6.json")))!;
+    private static JsonNode Problem() =>
+        JsonNode.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Instances", "pub-01-2x6.json")))!;
 
     [Theory]
     [InlineData("$.units[0].weight", "0", "$.units[0].weight")]
@@ -34,9 +35,20 @@ public sealed class PlanFileTests
     {
         var problem = Problem();
         var arcs = problem["batches"]![0]!["arcs"]!.AsArray();
-        arcs.Add(new JsonObject { ["from"] = arcs[0]!["to"]!.ToString(), ["to"] = arcs[0]!["from"]!.ToString(), ["min"] = 0 });
+        arcs.Add(
+            new JsonObject
+            {
+                ["from"] = arcs[0]!["to"]!.ToString(),
+                ["to"] = arcs[0]!["from"]!.ToString(),
+                ["min"] = 0,
+            }
+        );
 
-        Assert.Contains("circle", Assert.Throws<RefusedException>(() => Planner.Solve(PlanFile.ReadProblem(problem.ToJsonString()), 1)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "circle",
+            Assert.Throws<RefusedException>(() => Planner.Solve(PlanFile.ReadProblem(problem.ToJsonString()), 1)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -47,7 +59,9 @@ public sealed class PlanFileTests
 
         Assert.True(solved.Bound <= solved.Z);
         Assert.Equal(problem.Batches.Sum(b => b.Steps.Count), solved.Reasons.Count);
-        Assert.All(solved.Reasons, r => Assert.All(r.Holds, h => Assert.True(h.Kind == "held_back" ? h is { Code: null, Buys: >= 0 } : h.Code is not null)));
+        Assert.All(solved.Reasons, r =>
+            Assert.All(r.Holds, h => Assert.True(h.Kind == "held_back" ? h is { Code: null, Buys: >= 0 } : h.Code is not null))
+        );
         Assert.All(solved.Units, u => Assert.True(u.NotBefore <= u.Ready));
         Assert.Equal(solved.Z, PlanFile.ReadSchedule(PlanFile.Write(solved)).Z);
     }
@@ -56,8 +70,11 @@ public sealed class PlanFileTests
     {
         var keys = path[2..].Replace("[", ".[", StringComparison.Ordinal).Split('.');
         var at = root;
-        foreach (var key in keys[..^1]) at = key[0] == '[' ? at[int.Parse(key[1..^1], System.Globalization.CultureInfo.InvariantCulture)]! : at[key]!;
-        if (keys[^1][0] == '[') at[int.Parse(keys[^1][1..^1], System.Globalization.CultureInfo.InvariantCulture)] = value;
-        else at[keys[^1]] = value;
+        foreach (var key in keys[..^1])
+            at = key[0] == '[' ? at[int.Parse(key[1..^1], System.Globalization.CultureInfo.InvariantCulture)]! : at[key]!;
+        if (keys[^1][0] == '[')
+            at[int.Parse(keys[^1][1..^1], System.Globalization.CultureInfo.InvariantCulture)] = value;
+        else
+            at[keys[^1]] = value;
     }
 }

@@ -9,63 +9,107 @@ public sealed class PlannerTests
     private const int Budget = 60;
 
     [Fact]
-    public void Every_plan_of_a_generated_problem_breaks_nothing_and_claims_its_true_value() => GeneratedProblems.Any.Sample(problem =>
-    {
-        var result = Planner.Solve(problem, Budget);
-        Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks, partial: result.Unplaced.Count > 0));
-        if (result.Unplaced.Count == 0) Assert.Equal(PlanChecker.Value(problem, result.Schedule.Chunks), result.Schedule.Z);
-        Assert.All(result.Unplaced, u => Assert.NotEmpty(u.Lacks));
-    }, iter: 4000);
+    public void Every_plan_of_a_generated_problem_breaks_nothing_and_claims_its_true_value() =>
+        GeneratedProblems.Any.Sample(
+            problem =>
+            {
+                var result = Planner.Solve(problem, Budget);
+                Assert.Empty(PlanChecker.Breaches(problem, result.Schedule.Chunks, partial: result.Unplaced.Count > 0));
+                if (result.Unplaced.Count == 0)
+                    Assert.Equal(PlanChecker.Value(problem, result.Schedule.Chunks), result.Schedule.Z);
+                Assert.All(result.Unplaced, u => Assert.NotEmpty(u.Lacks));
+            },
+            iter: 4000
+        );
 
     [Fact]
-    public void The_same_problem_gives_a_byte_equal_plan() => GeneratedProblems.Any.Sample(problem =>
-        PlanFile.Write(Planner.Solve(problem, 40)) == PlanFile.Write(Planner.Solve(PlanFile.ReadProblem(PlanFile.Write(problem)), 40)), iter: 200);
+    public void The_same_problem_gives_a_byte_equal_plan() =>
+        GeneratedProblems.Any.Sample(
+            problem =>
+                PlanFile.Write(Planner.Solve(problem, 40))
+                == PlanFile.Write(Planner.Solve(PlanFile.ReadProblem(PlanFile.Write(problem)), 40)),
+            iter: 200
+        );
 
     [Fact]
-    public void No_plan_is_better_than_its_bounds() => GeneratedProblems.Any.Sample(problem =>
-    {
-        var result = Planner.Solve(problem, Budget);
-        var ends = PlanValue.Finishes(problem, result.Schedule.Chunks);
-        var bound = LowerBound.Of(problem);
-        if (result.Unplaced.Count > 0) return;
-        Assert.True(bound.Value <= result.Schedule.Z, $"{bound.Value} > {result.Schedule.Z}");
-        Assert.All(problem.Units.Zip(bound.Ready), u => Assert.True(u.Second <= ends[u.First.Id], $"{u.First.Id}: {u.Second} > {ends[u.First.Id]}"));
-    }, iter: 1500);
+    public void No_plan_is_better_than_its_bounds() =>
+        GeneratedProblems.Any.Sample(
+            problem =>
+            {
+                var result = Planner.Solve(problem, Budget);
+                var ends = PlanValue.Finishes(problem, result.Schedule.Chunks);
+                var bound = LowerBound.Of(problem);
+                if (result.Unplaced.Count > 0)
+                    return;
+                Assert.True(bound.Value <= result.Schedule.Z, $"{bound.Value} > {result.Schedule.Z}");
+                Assert.All(problem.Units.Zip(bound.Ready), u =>
+                    Assert.True(u.Second <= ends[u.First.Id], $"{u.First.Id}: {u.Second} > {ends[u.First.Id]}")
+                );
+            },
+            iter: 1500
+        );
 
     [Fact]
-    public void Every_reason_is_a_breach_one_minute_earlier_or_a_hold_back_that_costs_nothing_to_keep() => GeneratedProblems.Any.Sample(problem =>
-    {
-        var result = Planner.Solve(problem, Budget);
-        Reasons.AreTrue(problem, result.Schedule.Chunks, result.Unplaced.Count > 0);
-    }, iter: 1500);
+    public void Every_reason_is_a_breach_one_minute_earlier_or_a_hold_back_that_costs_nothing_to_keep() =>
+        GeneratedProblems.Any.Sample(
+            problem =>
+            {
+                var result = Planner.Solve(problem, Budget);
+                Reasons.AreTrue(problem, result.Schedule.Chunks, result.Unplaced.Count > 0);
+            },
+            iter: 1500
+        );
 
     [Fact]
-    public void A_plan_kept_against_its_own_problem_stays_as_it_is() => GeneratedProblems.Any.Sample(problem =>
-    {
-        var result = Planner.Solve(problem, Budget);
-        if (result.Unplaced.Count > 0) return;
-        Assert.Equal(result.Schedule.Chunks, Planner.Keep(problem, result.Schedule.Chunks).Schedule.Chunks);
-    }, iter: 600);
+    public void A_plan_kept_against_its_own_problem_stays_as_it_is() =>
+        GeneratedProblems.Any.Sample(
+            problem =>
+            {
+                var result = Planner.Solve(problem, Budget);
+                if (result.Unplaced.Count > 0)
+                    return;
+                Assert.Equal(result.Schedule.Chunks, Planner.Keep(problem, result.Schedule.Chunks).Schedule.Chunks);
+            },
+            iter: 600
+        );
 
     [Fact]
-    public void When_a_sitting_falls_out_the_plan_that_follows_breaks_nothing() => Gen.Select(GeneratedProblems.Any, Gen.Int[0, 20]).Sample((problem, k) =>
-    {
-        var before = Planner.Solve(problem, Budget);
-        var lost = problem.Sittings[k];
-        var changed = problem with { Sittings = [.. problem.Sittings.Where(s => s != lost)] };
-        var after = Planner.Keep(changed, before.Schedule.Chunks);
-        Assert.Empty(PlanChecker.Breaches(changed, after.Schedule.Chunks, partial: after.Unplaced.Count > 0));
-    }, iter: 600);
+    public void When_a_sitting_falls_out_the_plan_that_follows_breaks_nothing() =>
+        Gen.Select(GeneratedProblems.Any, Gen.Int[0, 20])
+            .Sample(
+                (problem, k) =>
+                {
+                    var before = Planner.Solve(problem, Budget);
+                    var lost = problem.Sittings[k];
+                    var changed = problem with { Sittings = [.. problem.Sittings.Where(s => s != lost)] };
+                    var after = Planner.Keep(changed, before.Schedule.Chunks);
+                    Assert.Empty(PlanChecker.Breaches(changed, after.Schedule.Chunks, partial: after.Unplaced.Count > 0));
+                },
+                iter: 600
+            );
 
     [Fact]
     public void What_finds_no_place_says_what_it_lacks_and_what_would_let_it_in()
     {
-        var problem = new PlanProblem("tight", 10_000, PlanWeights.Default, [new(0, 60), new(1440, 1500)], [new(0, 20)], [new PlanResource("handle", 3)],
-            new Dictionary<string, IReadOnlyDictionary<string, int>>(), [new PlanUnit("U", 1)],
+        var problem = new PlanProblem(
+            "tight",
+            10_000,
+            PlanWeights.Default,
+            [new(0, 60), new(1440, 1500)],
+            [new(0, 20)],
+            [new PlanResource("handle", 3)],
+            new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+            [new PlanUnit("U", 1)],
             [
-                One("A", new PlanStep("long", 10, 20, 1, 0)), One("B", new PlanStep("spray", 5, 5, 1, 0) { Mode = "primer" }),
-                One("C", new PlanStep("mount", 1, 1, 1, 0), new PlanHold("handle", 5, new PlanEdge("mount", "start"), new PlanEdge("mount", "end"))),
-            ]);
+                One("A", new PlanStep("long", 10, 20, 1, 0)),
+                One("B", new PlanStep("spray", 5, 5, 1, 0) { Mode = "primer" }),
+                One(
+                    "C",
+                    new PlanStep("mount", 1, 1, 1, 0),
+                    new PlanHold("handle", 5, new PlanEdge("mount", "start"), new PlanEdge("mount", "end"))
+                ),
+            ]
+        );
 
         var unplaced = Planner.Solve(problem, 6).Unplaced.ToDictionary(u => u.Step);
 
@@ -101,14 +145,21 @@ internal static class Reasons
         {
             var reason = bindings.Reason(key.Batch, key.Step);
             Assert.NotNull(reason);
-            var moved = chunks.Select(c => reason.Moved.Contains((c.Batch, c.Step)) ? c with { Start = c.Start - 1, End = c.End - 1 } : c).ToList();
+            var moved = chunks
+                .Select(c => reason.Moved.Contains((c.Batch, c.Step)) ? c with { Start = c.Start - 1, End = c.End - 1 } : c)
+                .ToList();
             var codes = PlanChecker.Codes(problem, moved, partial);
             var binding = reason.Bindings.Where(b => b.Binds).ToList();
             Assert.NotEmpty(binding);
             foreach (var b in binding)
             {
-                if (b.Kind == BindingKind.HeldBack) Assert.True(codes.Count == 0 && b.Buys >= 0, $"{key}: held back, but {string.Join(' ', codes)} breaks");
-                else Assert.True(b.Breach is not null && codes.Contains(b.Breach), $"{key}: {b.Breach} stated, {string.Join(' ', codes)} found");
+                if (b.Kind == BindingKind.HeldBack)
+                    Assert.True(codes.Count == 0 && b.Buys >= 0, $"{key}: held back, but {string.Join(' ', codes)} breaks");
+                else
+                    Assert.True(
+                        b.Breach is not null && codes.Contains(b.Breach),
+                        $"{key}: {b.Breach} stated, {string.Join(' ', codes)} found"
+                    );
             }
         }
     }

@@ -8,12 +8,18 @@ public sealed class SittingCalendarTests
     private static readonly DateTimeZone London = DateTimeZoneProviders.Tzdb["Europe/London"];
     private static readonly LocalDate Thursday = new(2026, 3, 12);
 
-    private static WeeklySitting Weekly(IsoDayOfWeek day, int from, int to) => new(Guid.NewGuid(), day, new LocalTime(from, 0), new LocalTime(to, 0));
+    private static WeeklySitting Weekly(IsoDayOfWeek day, int from, int to) =>
+        new(Guid.NewGuid(), day, new LocalTime(from, 0), new LocalTime(to, 0));
 
-    private static SittingException On(LocalDate date, ExceptionKind kind, LocalTime? begins = null, LocalTime? ends = null) => new(Guid.NewGuid(), date, kind, begins, ends);
+    private static SittingException On(LocalDate date, ExceptionKind kind, LocalTime? begins = null, LocalTime? ends = null) =>
+        new(Guid.NewGuid(), date, kind, begins, ends);
 
-    private static List<Sitting> From(LocalDate date, int days, IReadOnlyList<WeeklySitting> weekly, params SittingException[] exceptions) =>
-        [.. new SittingCalendar(London, weekly, exceptions).From(London.AtStartOfDay(date).ToInstant(), days)];
+    private static List<Sitting> From(
+        LocalDate date,
+        int days,
+        IReadOnlyList<WeeklySitting> weekly,
+        params SittingException[] exceptions
+    ) => [.. new SittingCalendar(London, weekly, exceptions).From(London.AtStartOfDay(date).ToInstant(), days)];
 
     [Fact]
     public void The_weekly_pattern_repeats_in_local_time_across_a_clock_change()
@@ -38,7 +44,11 @@ public sealed class SittingCalendarTests
     [Fact]
     public void A_time_that_does_not_exist_begins_when_it_can()
     {
-        var sitting = From(new LocalDate(2026, 3, 29), 0, [new(Guid.NewGuid(), IsoDayOfWeek.Sunday, new LocalTime(1, 30), new LocalTime(3, 0))])[0];
+        var sitting = From(
+            new LocalDate(2026, 3, 29),
+            0,
+            [new(Guid.NewGuid(), IsoDayOfWeek.Sunday, new LocalTime(1, 30), new LocalTime(3, 0))]
+        )[0];
 
         Assert.Equal(new LocalTime(2, 30), sitting.Begin.InZone(London).TimeOfDay);
         Assert.True(sitting.Begin < sitting.End);
@@ -50,15 +60,30 @@ public sealed class SittingCalendarTests
         var weekly = new[] { Weekly(IsoDayOfWeek.Thursday, 19, 22) };
 
         Assert.Empty(From(Thursday, 0, weekly, On(Thursday, ExceptionKind.Off)));
-        var extra = Assert.Single(From(Thursday, 0, weekly, On(Thursday, ExceptionKind.Off), On(Thursday, ExceptionKind.Extra, new LocalTime(8, 0), new LocalTime(9, 0))));
+        var extra = Assert.Single(
+            From(
+                Thursday,
+                0,
+                weekly,
+                On(Thursday, ExceptionKind.Off),
+                On(Thursday, ExceptionKind.Extra, new LocalTime(8, 0), new LocalTime(9, 0))
+            )
+        );
         Assert.Equal(8, extra.Begin.InZone(London).Hour);
     }
 
     [Fact]
     public void Overlapping_sittings_are_joined_and_unfit_for_spray_holds_for_both()
     {
-        var sitting = Assert.Single(From(Thursday, 0, [Weekly(IsoDayOfWeek.Thursday, 19, 22)],
-            On(Thursday, ExceptionKind.Extra, new LocalTime(21, 0), new LocalTime(23, 0)), On(Thursday, ExceptionKind.UnfitForSpray)));
+        var sitting = Assert.Single(
+            From(
+                Thursday,
+                0,
+                [Weekly(IsoDayOfWeek.Thursday, 19, 22)],
+                On(Thursday, ExceptionKind.Extra, new LocalTime(21, 0), new LocalTime(23, 0)),
+                On(Thursday, ExceptionKind.UnfitForSpray)
+            )
+        );
 
         Assert.Equal(Duration.FromHours(4), sitting.End - sitting.Begin);
         Assert.False(sitting.FitForSpray);
@@ -75,9 +100,16 @@ public sealed class SittingCalendarTests
     }
 
     [Fact]
-    public void Sittings_come_in_order_and_never_touch() => Assert.All(
-        From(Thursday, 60, [Weekly(IsoDayOfWeek.Thursday, 19, 22), Weekly(IsoDayOfWeek.Thursday, 22, 23), Weekly(IsoDayOfWeek.Friday, 1, 3)]).Pairwise(),
-        pair => Assert.True(pair.First.End < pair.Second.Begin));
+    public void Sittings_come_in_order_and_never_touch() =>
+        Assert.All(
+            From(
+                    Thursday,
+                    60,
+                    [Weekly(IsoDayOfWeek.Thursday, 19, 22), Weekly(IsoDayOfWeek.Thursday, 22, 23), Weekly(IsoDayOfWeek.Friday, 1, 3)]
+                )
+                .Pairwise(),
+            pair => Assert.True(pair.First.End < pair.Second.Begin)
+        );
 }
 
 internal static class Pairs

@@ -14,6 +14,12 @@ public static class Acts
     public static Decision Decide(BenchIndex bench, Act act, Instant now, Func<Guid> newId)
     {
         var changes = new ActRules(bench, now, newId).Of(act);
-        return new Decision(Ids.Of(act.Kind), act.At.Kept(), act.StepId, new { act, changes = changes.Select(c => new { kind = c.GetType().Name, value = (object)c }) }, changes);
+        return new Decision(
+            Ids.Of(act.Kind),
+            act.At.Kept(),
+            act.StepId,
+            new { act, changes = changes.Select(c => new { kind = c.GetType().Name, value = (object)c }) },
+            changes
+        );
     }
 }

@@ -10,8 +10,10 @@ public static class AirEdits
     /// <exception cref="RefusedException">It is no air to work in, or lies ahead.</exception>
     public static Decision Read(AirReading reading, Instant now)
     {
-        if (reading.WhyNot() is { } refusal) throw new RefusedException(refusal);
-        if (reading.At > now + Duration.FromMinutes(5)) throw new RefusedException(new Refusal("at", "It lies ahead.", "Give a moment that has passed."));
+        if (reading.WhyNot() is { } refusal)
+            throw new RefusedException(refusal);
+        if (reading.At > now + Duration.FromMinutes(5))
+            throw new RefusedException(new Refusal("at", "It lies ahead.", "Give a moment that has passed."));
         var kept = reading with { At = reading.At.Checked("at") };
         return new Decision("air", kept.At, null, new { reading = kept }, [new Change.AirRead(kept)]);
     }
@@ -21,32 +23,62 @@ public static class AirEdits
     /// <param name="hours">At least one.</param>
     /// <param name="now">When.</param>
     public static Decision Forecast(string from, IReadOnlyList<ForecastHour> hours, Instant now) =>
-        new("forecast", now, null, new { from, hours = hours.Count, begins = hours[0].At, ends = hours[^1].At },
-            [new Change.ForecastTaken(from, now.Kept(), [.. hours.Select((h, i) => h with { At = h.At.Checked($"hours[{i}].at") })])]);
+        new(
+            "forecast",
+            now,
+            null,
+            new
+            {
+                from,
+                hours = hours.Count,
+                begins = hours[0].At,
+                ends = hours[^1].At,
+            },
+            [new Change.ForecastTaken(from, now.Kept(), [.. hours.Select((h, i) => h with { At = h.At.Checked($"hours[{i}].at") })])]
+        );
 
     /// <summary>Keeps what a label says, in place of what was kept of it.</summary>
     /// <exception cref="RefusedException">Its numbers contradict each other.</exception>
     public static Decision Label(ProductLabel label, Instant now) =>
-        label.WhyNot() is { } refusal ? throw new RefusedException(refusal) : new("label", now, null, new { product = label.Product.Id, label }, [new Change.LabelSet(label)]);
+        label.WhyNot() is { } refusal
+            ? throw new RefusedException(refusal)
+            : new("label", now, null, new { product = label.Product.Id, label }, [new Change.LabelSet(label)]);
 
     /// <summary>Brings coats in from a file.</summary>
     public static Decision Bring(IReadOnlyList<PastCoat> coats, Instant now) =>
-        new("coat_import", now, null, new { coats = coats.Count },
-            [new Change.CoatsBrought([.. coats.Select((c, i) => c with
-            {
-                StartedAt = c.StartedAt.Checked($"coats[{i}].started_at"),
-                EndedAt = c.EndedAt.Checked($"coats[{i}].ended_at"),
-                NotDryAt = c.NotDryAt?.Checked($"coats[{i}].not_dry_at"),
-                DryAt = c.DryAt?.Checked($"coats[{i}].dry_at"),
-            })])]);
+        new(
+            "coat_import",
+            now,
+            null,
+            new { coats = coats.Count },
+            [
+                new Change.CoatsBrought([
+                    .. coats.Select(
+                        (c, i) =>
+                            c with
+                            {
+                                StartedAt = c.StartedAt.Checked($"coats[{i}].started_at"),
+                                EndedAt = c.EndedAt.Checked($"coats[{i}].ended_at"),
+                                NotDryAt = c.NotDryAt?.Checked($"coats[{i}].not_dry_at"),
+                                DryAt = c.DryAt?.Checked($"coats[{i}].dry_at"),
+                            }
+                    ),
+                ]),
+            ]
+        );
 
     /// <summary>Leaves tests out of what is learned of their product, or puts them back.</summary>
     /// <exception cref="RefusedException">One of them is not there.</exception>
     public static Decision LeaveOut(BenchIndex bench, IReadOnlyList<Guid> testIds, bool leftOut, Instant now)
     {
         var asked = testIds.ToHashSet();
-        var known = bench.State.Coats.SelectMany(c => c.Tests).Select(t => t.Id).Concat(bench.State.PastCoats.Select(p => p.Id)).Count(asked.Contains);
-        if (known == 0 || known < asked.Count) throw new RefusedException(new Refusal("testIds", "There is no such test.", "Load the page again.", RefusalKind.NotFound));
+        var known = bench
+            .State.Coats.SelectMany(c => c.Tests)
+            .Select(t => t.Id)
+            .Concat(bench.State.PastCoats.Select(p => p.Id))
+            .Count(asked.Contains);
+        if (known == 0 || known < asked.Count)
+            throw new RefusedException(new Refusal("testIds", "There is no such test.", "Load the page again.", RefusalKind.NotFound));
         return new Decision("observation", now, null, new { testIds, leftOut }, [new Change.TestsLeftOut(testIds, leftOut)]);
     }
 }

@@ -9,11 +9,22 @@ internal static class Edit
     /// <exception cref="RefusedException">It is gone, or newer.</exception>
     public static void Check(int? known, int given, string what)
     {
-        if (known is null) throw new RefusedException(new Refusal("id", $"There is no such {what}.", "Load the page again.", RefusalKind.NotFound));
+        if (known is null)
+            throw new RefusedException(new Refusal("id", $"There is no such {what}.", "Load the page again.", RefusalKind.NotFound));
         if (known != given)
-            throw new RefusedException(new Refusal("version", string.Create(CultureInfo.InvariantCulture, $"The {what} has version {known}; this change was made from version {given}."),
-                "Look at the current state, then change it again.", RefusalKind.Conflict));
+            throw new RefusedException(
+                new Refusal(
+                    "version",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"The {what} has version {known}; this change was made from version {given}."
+                    ),
+                    "Look at the current state, then change it again.",
+                    RefusalKind.Conflict
+                )
+            );
     }
 
-    public static RefusedException Missing(string field, Guid id, string what) => new(new Refusal(field, $"There is no {what} {id}.", "Load the page again.", RefusalKind.NotFound));
+    public static RefusedException Missing(string field, Guid id, string what) =>
+        new(new Refusal(field, $"There is no {what} {id}.", "Load the page again.", RefusalKind.NotFound));
 }

@@ -13,12 +13,24 @@ public static class RosterEdits
     /// <param name="anyway">Names (as <see cref="Muster.Key"/> writes them) to add although they are there.</param>
     /// <param name="now">When.</param>
     /// <param name="newId">Gives fresh random identities.</param>
-    public static Decision Join(BenchIndex bench, IReadOnlyList<UnitOrder> orders, IReadOnlyCollection<string> anyway, Instant now, Func<Guid> newId)
+    public static Decision Join(
+        BenchIndex bench,
+        IReadOnlyList<UnitOrder> orders,
+        IReadOnlyCollection<string> anyway,
+        Instant now,
+        Func<Guid> newId
+    )
     {
         var there = bench.State.Units.Select(u => Muster.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
         there.ExceptWith(anyway);
         var units = Muster.Call([.. orders.Where(o => !there.Contains(Muster.Key(o.Unit)))], bench.State.Settings.Handles, newId);
-        return new Decision("roster", now, null, new { units = units.Select(u => u.Unit.Name) }, units.Count == 0 ? [] : Joined(bench, units, newId));
+        return new Decision(
+            "roster",
+            now,
+            null,
+            new { units = units.Select(u => u.Unit.Name) },
+            units.Count == 0 ? [] : Joined(bench, units, newId)
+        );
     }
 
     /// <summary>What brings units to the bench.</summary>
@@ -29,33 +41,80 @@ public static class RosterEdits
     /// <exception cref="RefusedException">The unit is not there, or someone changed it since <paramref name="version"/>.</exception>
     public static Decision EditUnit(BenchIndex bench, Guid unitId, int version, LocalDate? deadline, int weight, Instant now)
     {
-        if (weight is < 1 or > 100) throw new RefusedException(new Refusal("weight", $"{weight} is not between 1 and 100.", "Give 1 for usual, 5 for this first."));
+        if (weight is < 1 or > 100)
+            throw new RefusedException(new Refusal("weight", $"{weight} is not between 1 and 100.", "Give 1 for usual, 5 for this first."));
         var unit = bench.Units.GetValueOrDefault(unitId);
         Edit.Check(unit?.Version, version, "unit");
-        return new Decision("unit", now, null, new { unitId, deadline, weight }, [new Change.UnitSet(unit! with { Deadline = deadline, Weight = weight, Version = version + 1 })]);
+        return new Decision(
+            "unit",
+            now,
+            null,
+            new
+            {
+                unitId,
+                deadline,
+                weight,
+            },
+            [new Change.UnitSet(unit! with { Deadline = deadline, Weight = weight, Version = version + 1 })]
+        );
     }
 
     /// <summary>Changes what a batch's route is derived from, and derives it again: known steps keep their ids and history.</summary>
-    /// <exception cref="RefusedException">The batch is not there, someone changed it since <paramref name="version"/>, or a step in hand would go.</exception>
-    public static Decision EditBatch(BenchIndex bench, Guid batchId, int version, Func<BatchTraits, BatchTraits> edit, Instant now, Func<Guid> newId)
+    /// <exception cref="RefusedException">The batch is not there, someone changed it since <paramref name="version"/>, or a step in
+    /// hand would go.</exception>
+    public static Decision EditBatch(
+        BenchIndex bench,
+        Guid batchId,
+        int version,
+        Func<BatchTraits, BatchTraits> edit,
+        Instant now,
+        Func<Guid> newId
+    )
     {
         var batch = bench.Batches.GetValueOrDefault(batchId);
         Edit.Check(batch?.Version, version, "batch");
         var changed = batch! with { Traits = edit(batch.Traits), Version = version + 1 };
-        return new Decision("batch", now, null, new { batchId, from = batch.Traits, to = changed.Traits }, Again(bench, [new Change.BatchSet(changed)], batchId, newId));
+        return new Decision(
+            "batch",
+            now,
+            null,
+            new
+            {
+                batchId,
+                from = batch.Traits,
+                to = changed.Traits,
+            },
+            Again(bench, [new Change.BatchSet(changed)], batchId, newId)
+        );
     }
 
     /// <summary>Names what parts of unknown material turned out to be, and derives the batch's route again.</summary>
-    /// <exception cref="RefusedException">The batch is not there, has no such part, or someone changed it since <paramref name="version"/>.</exception>
+    /// <exception cref="RefusedException">The batch is not there, has no such part, or someone changed it since <paramref
+    /// name="version"/>.</exception>
     public static Decision Identify(BenchIndex bench, Guid batchId, int version, Material material, Instant now, Func<Guid> newId)
     {
         var batch = bench.Batches.GetValueOrDefault(batchId);
         Edit.Check(batch?.Version, version, "batch");
         if (!batch!.Traits.Materials.Contains(Material.Unknown))
-            throw new RefusedException(new Refusal("material", "No part of this batch is of unknown material.", "Nothing has to be named.", RefusalKind.Conflict));
-        var traits = batch.Traits with { Materials = [.. batch.Traits.Materials.Select(m => m == Material.Unknown ? material : m).Distinct().Order()] };
-        return new Decision("batch", now, null, new { batchId, identified = Ids.Of(material) },
-            Again(bench, [new Change.PartsNamed(batchId, material), new Change.BatchSet(batch with { Traits = traits, Version = version + 1 })], batchId, newId));
+            throw new RefusedException(
+                new Refusal("material", "No part of this batch is of unknown material.", "Nothing has to be named.", RefusalKind.Conflict)
+            );
+        var traits = batch.Traits with
+        {
+            Materials = [.. batch.Traits.Materials.Select(m => m == Material.Unknown ? material : m).Distinct().Order()],
+        };
+        return new Decision(
+            "batch",
+            now,
+            null,
+            new { batchId, identified = Ids.Of(material) },
+            Again(
+                bench,
+                [new Change.PartsNamed(batchId, material), new Change.BatchSet(batch with { Traits = traits, Version = version + 1 })],
+                batchId,
+                newId
+            )
+        );
     }
 
     private static IReadOnlyList<Change> Again(BenchIndex bench, IReadOnlyList<Change> changes, Guid batchId, Func<Guid> newId) =>

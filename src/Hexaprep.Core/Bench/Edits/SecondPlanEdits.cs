@@ -10,7 +10,8 @@ public static class SecondPlanEdits
     public static Decision Take(BenchIndex bench, WhatIfAsk ask, Instant now, Func<Guid> newId)
     {
         var change = WhatIfChange.Of(bench, ask, now, newId);
-        if (!change.Changes) throw new RefusedException(new Refusal("kind", $"{change.Title} changes nothing that could be kept.", "Ask something else."));
+        if (!change.Changes)
+            throw new RefusedException(new Refusal("kind", $"{change.Title} changes nothing that could be kept.", "Ask something else."));
         return new Decision("plan", now, null, new { taken = change.Title, ask }, Rederive.LeavingHands(bench, change.Made));
     }
 }
