@@ -11,7 +11,7 @@ public static class SaltfenWorld
     /// <summary>A bench with the demo's five units, each as many times as given, and the handles to match.</summary>
     public static RehearsedBench Bench(int times)
     {
-        using var file = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
+        using var file = File.OpenRead(Path.Combine(Project.Root, "demo", "saltfen-roster.csv"));
         var orders = RosterCsv.Read(file).Select(l => l.Reading.Order!).ToList();
         return new RehearsedBench(
             DateTimeZone.Utc,
@@ -23,7 +23,7 @@ public static class SaltfenWorld
     /// <summary>A bench of so many units of twenty models, the demo's lines in turn.</summary>
     public static RehearsedBench Army(int units)
     {
-        using var file = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
+        using var file = File.OpenRead(Path.Combine(Project.Root, "demo", "saltfen-roster.csv"));
         var orders = RosterCsv.Read(file).Select(l => l.Reading.Order!).ToList();
         return new RehearsedBench(
             DateTimeZone.Utc,

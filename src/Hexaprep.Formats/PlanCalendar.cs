@@ -19,7 +19,7 @@ public static class PlanCalendar
     public static string Write(PlanView plan, BenchView bench)
     {
         var calendar = new Ical.Net.Calendar { ProductId = "-//Hexaprep//Plan//EN", Method = "PUBLISH" };
-        var zone = DateTimeZoneProviders.Tzdb[plan.Zone];
+        var clock = new Clockface(DateTimeZoneProviders.Tzdb[plan.Zone], plan.Now);
         foreach (var sitting in plan.Sittings.Where(s => s.End > plan.Now && s.Blocks.Any(b => b.State != BlockState.Past)))
         {
             var work = sitting.Blocks.Where(b => b.State != BlockState.Past).ToList();
@@ -43,7 +43,7 @@ public static class PlanCalendar
                     $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}",
                     coat.Sure,
                     $"{coat.Unit}: {coat.What} {coat.SafeTo}",
-                    $"Sure time. A test makes sense from {coat.Early.InZone(zone):ddd d MMM HH:mm}. {coat.Basis}.",
+                    $"Sure time. A test makes sense from {clock.Full(coat.Early)}. {coat.Basis}.",
                     NodaTime.Duration.Zero
                 )
             );

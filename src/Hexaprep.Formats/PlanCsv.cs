@@ -2,6 +2,7 @@ using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Wording;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -26,8 +27,8 @@ public static class PlanCsv
             var step = bench.Steps[work.StepId];
             var begin = work.Begin.InZone(bench.State.Settings.Zone);
             csv.WriteField(begin.ToString("uuuu-MM-dd", CultureInfo.InvariantCulture));
-            csv.WriteField(begin.ToString("HH:mm", CultureInfo.InvariantCulture));
-            csv.WriteField(work.End.InZone(bench.State.Settings.Zone).ToString("HH:mm", CultureInfo.InvariantCulture));
+            csv.WriteField(Clockface.Time(begin.TimeOfDay));
+            csv.WriteField(Clockface.Time(work.End.InZone(bench.State.Settings.Zone).TimeOfDay));
             csv.WriteField(bench.UnitOf(step).Name);
             csv.WriteField(bench.Batches[step.BatchId].Name);
             csv.WriteField(BenchIndex.TitleOf(step));

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Wording;
 using NodaTime;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Core;
@@ -25,10 +26,10 @@ public static class PlanSheet
     {
         using var builder = new PdfDocumentBuilder();
         var fonts = (Regular: builder.AddTrueTypeFont(Font("Regular")), Bold: builder.AddTrueTypeFont(Font("Bold")));
-        var zone = DateTimeZoneProviders.Tzdb[plan.Zone];
+        var clock = new Clockface(DateTimeZoneProviders.Tzdb[plan.Zone], plan.Now);
         var working = plan.Sittings.Where(s => s.Blocks.Any(b => b.State != BlockState.Past)).ToList();
         foreach (var sitting in working)
-            new Page(builder.AddPage(PageSize.A4), fonts.Regular, fonts.Bold, zone).Sitting(sitting, plan.Waits);
+            new Page(builder.AddPage(PageSize.A4), fonts.Regular, fonts.Bold, clock).Sitting(sitting, plan.Waits);
         if (working.Count == 0)
             builder.AddPage(PageSize.A4).AddText("Nothing is planned.", 20, new PdfPoint(Left, Top), fonts.Bold);
         return builder.Build();
@@ -44,20 +45,15 @@ public static class PlanSheet
         return memory.ToArray();
     }
 
-    private sealed class Page(
-        PdfPageBuilder page,
-        PdfDocumentBuilder.AddedFont regular,
-        PdfDocumentBuilder.AddedFont bold,
-        DateTimeZone zone
-    )
+    private sealed class Page(PdfPageBuilder page, PdfDocumentBuilder.AddedFont regular, PdfDocumentBuilder.AddedFont bold, Clockface clock)
     {
         public void Sitting(PlanSittingView sitting, IReadOnlyList<BightView> waits)
         {
             var work = sitting.Blocks.Where(b => b.State != BlockState.Past).ToList();
             var drying = waits.Where(w => w.From > sitting.Begin && w.From <= sitting.End).OrderBy(w => w.To).Take(MostDrying).ToList();
             Text(
-                $"{sitting.Begin.InZone(zone).ToString("dddd d MMMM", CultureInfo.InvariantCulture)}, {Time(sitting.Begin)} to "
-                    + $"{Time(sitting.End)}",
+                $"{sitting.Begin.InZone(clock.Zone).ToString("dddd d MMMM", CultureInfo.InvariantCulture)}, {clock.Time(sitting.Begin)} to "
+                    + $"{clock.Time(sitting.End)}",
                 22,
                 Left,
                 Top,
@@ -72,9 +68,9 @@ public static class PlanSheet
             {
                 y -= row;
                 page.DrawRectangle(new PdfPoint(Left, y), Math.Min(14, row - 3), Math.Min(14, row - 3));
-                Text(Time(block.Begin), size, Left + 26, y + 2, bold);
+                Text(clock.Time(block.Begin), size, Left + 26, y + 2, bold);
                 Text($"{block.Title}, {block.Unit}", size, Left + 84, y + 2, regular);
-                Text($"{block.Models}, till {Time(block.End)}", size, Right - 96, y + 2, regular);
+                Text($"{block.Models}, till {clock.Time(block.End)}", size, Right - 96, y + 2, regular);
             }
             if (drying.Count == 0)
                 return;
@@ -83,18 +79,9 @@ public static class PlanSheet
             foreach (var wait in drying)
             {
                 y -= 16;
-                Text(
-                    $"{wait.Unit}: {wait.What}, leave alone until "
-                        + $"{wait.To.InZone(zone).ToString("ddd d MMM HH:mm", CultureInfo.InvariantCulture)}",
-                    11,
-                    Left,
-                    y,
-                    regular
-                );
+                Text($"{wait.Unit}: {wait.What}, leave alone until " + $"{clock.Full(wait.To)}", 11, Left, y, regular);
             }
         }
-
-        private string Time(Instant at) => at.InZone(zone).ToString("HH:mm", CultureInfo.InvariantCulture);
 
         private void Line(double y) => page.DrawLine(new PdfPoint(Left, y), new PdfPoint(Right, y));
 

@@ -158,7 +158,7 @@ public sealed class Chromium : IDisposable
     /// <summary>What axe finds wrong, each as "rule: element"; empty when nothing.</summary>
     public IReadOnlyList<string> Axe()
     {
-        Driver.ExecuteScript(File.ReadAllText(Path.Combine(TestApp.Root, "src/client/node_modules/axe-core/axe.min.js")));
+        Driver.ExecuteScript(File.ReadAllText(Path.Combine(Project.Root, "src/client/node_modules/axe-core/axe.min.js")));
         var found =
             (IReadOnlyCollection<object>)
                 Driver.ExecuteAsyncScript(

@@ -16,7 +16,7 @@ public sealed class Screenshots(TestDatabases databases)
         {
             page.Open(app.Address + path);
             page.Settle();
-            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", name + ".png"));
+            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", name + ".png"));
         }
 
         var keepers = (await app.GetAsync("/api/units")).AsArray().Single(u => u!["name"]!.ToString() == "Lantern Keepers")!["id"];
@@ -28,7 +28,7 @@ public sealed class Screenshots(TestDatabases databases)
         page.Named("How it is done").Click();
         page.Find("[role=dialog]");
         page.Settle();
-        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "step-card.png"));
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "step-card.png"));
         Take("/coats", "coats");
         page.Open(app.Address + "/coats");
         await app.Client.PostAsJsonAsync(
@@ -40,7 +40,7 @@ public sealed class Screenshots(TestDatabases databases)
         page.Named("The air").Click();
         page.Find("[data-fitness]");
         page.Settle();
-        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "air.png"));
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "air.png"));
         Take("/plan/evenings", "evenings");
         Take("/house?point=prime_by", "house");
         page.Open(app.Address + "/");
@@ -56,7 +56,7 @@ public sealed class Screenshots(TestDatabases databases)
         Pick("Step", "check the transfers");
         page.Find("[data-answer=not_yet]");
         page.Settle();
-        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "may-i.png"));
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "may-i.png"));
         page.Open(app.Address + "/intake");
         page.Find("[aria-label='Name of the unit']").SendKeys("Sluice Wardens");
         page.Find("[aria-label='Models: more']").Click();
@@ -70,7 +70,7 @@ public sealed class Screenshots(TestDatabases databases)
         page.Says("Sluice Wardens, 6, hard frame plastic");
         page.Settle();
         page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
-        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", "intake.png"));
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "intake.png"));
         page.Size(390, 844);
         Take("/", "phone");
         page.Size(1280, 800);
@@ -99,7 +99,7 @@ public sealed class Screenshots(TestDatabases databases)
             page.Open(app.Address + "/");
             page.Find("[data-clocks='1'] [role=timer]");
             page.Settle();
-            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(TestApp.Root, "docs", "screenshots", name + ".png"));
+            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", name + ".png"));
         }
     }
 }

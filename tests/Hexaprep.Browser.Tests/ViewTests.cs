@@ -153,7 +153,7 @@ public sealed class ViewTests(TestDatabases databases)
         );
         page.Find("[aria-label='Workspace file']").SendKeys(broken);
         page.Says("this program reads up to 2");
-        page.Find("[aria-label='Workspace file']").SendKeys(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"));
+        page.Find("[aria-label='Workspace file']").SendKeys(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"));
 
         page.Says("Lantern Keepers");
         File.Delete(broken);

@@ -16,10 +16,10 @@ public sealed class CopiesTests
     [InlineData("scheduling/instances", "tests/Hexaprep.Core.Tests/Instances")]
     public void What_was_copied_in_is_still_the_same(string original, string copy)
     {
-        var from = Path.Combine(TestApp.Root, "..", "shared", original);
+        var from = Path.Combine(Project.Root, "..", "shared", original);
         if (!Path.Exists(from))
             Assert.Skip("The folder it was copied from is not here.");
-        var to = Path.Combine(TestApp.Root, copy);
+        var to = Path.Combine(Project.Root, copy);
 
         if (File.Exists(from))
             Assert.Equal(File.ReadAllText(from), File.ReadAllText(to));

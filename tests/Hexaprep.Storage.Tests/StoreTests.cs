@@ -189,7 +189,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task A_worked_on_workspace_exported_and_imported_is_the_same_workspace()
     {
         var demo = WorkspaceFile.Read(
-            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+            await File.ReadAllTextAsync(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
         );
         await Workspaces.ImportAsync(_workspace, Guid.NewGuid(), demo, Evening, default);
         var back = await Workspaces.ExportAsync(_workspace, demo.ExportedAt, default);
@@ -203,7 +203,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task An_import_onto_a_bench_with_units_is_refused_and_a_repeated_one_does_nothing()
     {
         var demo = WorkspaceFile.Read(
-            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+            await File.ReadAllTextAsync(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
         );
         var id = Guid.NewGuid();
         await Workspaces.ImportAsync(_workspace, id, demo, Evening, default);
@@ -219,7 +219,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task What_the_database_finds_broken_is_refused_whole()
     {
         var demo = WorkspaceFile.Read(
-            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+            await File.ReadAllTextAsync(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
         );
         var broken = demo with
         {
@@ -236,7 +236,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         var study = await StudyAsync(2);
         var unit = (await Benches.LoadAsync(_workspace, default)).State.Units[0].Id;
         var demo = WorkspaceFile.Read(
-            await File.ReadAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
+            await File.ReadAllTextAsync(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"), TestContext.Current.CancellationToken)
         );
         var other = await Workspaces.OpenDemoAsync(demo, Evening + Duration.FromMinutes(1), default);
 

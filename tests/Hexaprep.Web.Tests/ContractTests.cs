@@ -407,7 +407,7 @@ public sealed class ContractTests(TestDatabases databases)
         var served = await app.GetAsync("/openapi.json");
         var written = JsonNode.Parse(
             await File.ReadAllTextAsync(
-                Path.Combine(TestApp.Root, "src/Hexaprep.Web/openapi/hexaprep.json"),
+                Path.Combine(Project.Root, "src/Hexaprep.Web/openapi/hexaprep.json"),
                 TestContext.Current.CancellationToken
             )
         )!;

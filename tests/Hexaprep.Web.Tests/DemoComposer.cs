@@ -61,7 +61,7 @@ public sealed class DemoComposer(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         var workspace = await app.WorkspaceAsync();
         var stores = app.Services;
-        await using var roster = File.OpenRead(Path.Combine(TestApp.Root, "demo", "saltfen-roster.csv"));
+        await using var roster = File.OpenRead(Path.Combine(Project.Root, "demo", "saltfen-roster.csv"));
         var benches = stores.GetRequiredService<BenchStore>();
         await benches.WriteAsync(
             workspace,
@@ -78,7 +78,7 @@ public sealed class DemoComposer(TestDatabases databases)
         await benches.WriteAsync(workspace, Guid.NewGuid(), _ => AirEdits.Bring([.. Earlier()], Tonight), Tonight, default);
         var document = await stores.GetRequiredService<WorkspaceStore>().ExportAsync(workspace, TurnableClock.Evening, default);
         document = document with { Settings = document.Settings with { Name = "Saltfen", HouseAsked = true } };
-        await File.WriteAllTextAsync(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"), WorkspaceFile.Write(document) + "\n");
+        await File.WriteAllTextAsync(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"), WorkspaceFile.Write(document) + "\n");
     }
 
     private sealed class Play(BenchStore store, WorkspaceId workspace)

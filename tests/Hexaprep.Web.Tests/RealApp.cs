@@ -15,7 +15,7 @@ internal sealed class RealApp : IDisposable
     public RealApp(string database)
     {
         var port = FreePort();
-        var web = Path.Combine(TestApp.Root, "src/Hexaprep.Web");
+        var web = Path.Combine(Project.Root, "src/Hexaprep.Web");
         var start = new ProcessStartInfo(
             "dotnet",
             [typeof(Program).Assembly.Location, $"--contentRoot={web}", $"--urls=http://127.0.0.1:{port}"]

@@ -81,7 +81,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
                     .Select(w => new FitWindowView(
                         w.From,
                         w.To,
-                        $"{_clock.At(w.From)} to {Time(w.To)}",
+                        $"{_clock.At(w.From)} to {_clock.Time(w.To)}",
                         Math.Round(w.Hours.Score, 2),
                         w.Hours.Limiting,
                         w.Hours.ClosedBy ?? "forecast ends"
@@ -129,7 +129,4 @@ public sealed class AirReader(BenchIndex bench, Instant now)
                 "dry_spray_index" => ". Go closer, or wait for cooler air",
                 _ => "",
             };
-
-    private string Time(Instant at) =>
-        at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -190,7 +190,7 @@ public sealed class BenchReader
             return new OfferView(
                 step.Id,
                 $"{Capital(words.Short)} {_bench.NameOf(step)} now",
-                $"planned for {_clock.At(work.Begin)}, about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands"
+                $"planned for {_clock.At(work.Begin)}, about {Clockface.Hands(step.HandsMinutes(models.Count))} of hands"
             );
         }
         return null;
@@ -207,7 +207,7 @@ public sealed class BenchReader
             select new OfferView(
                 step.Id,
                 $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)} now",
-                $"about {Clockface.Lasts(step.HandsMinutes(models.Count))} of hands"
+                $"about {Clockface.Hands(step.HandsMinutes(models.Count))} of hands"
             )
         ).FirstOrDefault();
 

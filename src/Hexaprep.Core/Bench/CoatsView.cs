@@ -222,8 +222,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             o.Coat.Id,
             own ? bench.UnitOf(step!).Mark : "",
             own ? BenchIndex.TitleOf(step!) : Core.Drying.Product.Of(o.Coat).Name,
-            o.Coat.EndedAt!.Value.InZone(bench.State.Settings.Zone)
-                .ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture),
+            _clock.Day(o.Coat.EndedAt!.Value),
             air is { } known
                 ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{known.Item1:0} °C, {known.Item2:0} % RH")
                 : "air not known",

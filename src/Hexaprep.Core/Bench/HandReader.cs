@@ -105,7 +105,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!inHand)
             return (
                 $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",
-                $"about {Clockface.Lasts(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of "
+                $"about {Clockface.Hands(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of "
                     + $"your hands, done about {clock.At(ends)}"
             );
         var total = bench.ModelsOf[step.BatchId].Count();
@@ -143,10 +143,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             return $"Its {noun} has been ready since {clock.At(plan.At(wait.At))}; the longest way still lies ahead of it.";
         }
         return bench.UnitOf(step).Deadline is { } day
-            ? string.Create(
-                System.Globalization.CultureInfo.InvariantCulture,
-                $"{bench.UnitOf(step).Name} are due {day:ddd d MMM}, and everything after waits for this."
-            )
+            ? $"{bench.UnitOf(step).Name} are due {clock.Day(day)}, and everything after waits for this."
             : $"It may go on now, and the longest way still lies ahead of {bench.UnitOf(step).Name}.";
     }
 

@@ -168,7 +168,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
 
     private static string Words(int hands, double? days)
     {
-        var work = hands == 0 ? "the same work" : $"{Clockface.Lasts(Math.Abs(hands))} {(hands > 0 ? "more" : "less")} work";
+        var work = hands == 0 ? "the same work" : $"{Clockface.Hands(Math.Abs(hands))} {(hands > 0 ? "more" : "less")} work";
         var end = days switch
         {
             null => "no date for some unit",

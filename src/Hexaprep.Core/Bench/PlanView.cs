@@ -213,15 +213,15 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             unit.Mark,
             hexagon,
             done,
-            done is { } at ? Day(at)
+            done is { } at ? _clock.Day(at)
                 : isNew ? "being planned"
                 : "no date",
-            done is { } t ? Time(t) : "",
+            done is { } t ? _clock.Time(t) : "",
             bound,
             bound is { } n ? _clock.At(n) : "",
             Difference(done, bound, left, unfit),
             unit.Deadline,
-            unit.Deadline is { } dl ? Day(bench.State.Settings.Zone.AtStartOfDay(dl).ToInstant()) : "",
+            unit.Deadline is { } dl ? _clock.Day(dl) : "",
             late,
             unit.Weight,
             left
@@ -230,7 +230,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             BeingPlanned = isNew,
             NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null,
             WithRepair = repaired,
-            WithRepairText = repaired is { } r ? Day(r) : "",
+            WithRepairText = repaired is { } r ? _clock.Day(r) : "",
             Impossible = late ? Impossible(unit, bound) : "",
         };
     }
@@ -245,7 +245,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (bound > due)
             return $"cannot be done by then: alone even, the earliest is {_clock.At(bound.Value)}";
         return plan.Bound is { ShortMinutes: > 0 and var missing }
-            ? $"not with these sittings: what is due needs {Clockface.Lasts(missing)} more of them"
+            ? $"not with these sittings: what is due needs {Clockface.Hands(missing)} more of them"
             : "";
     }
 
@@ -321,7 +321,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         ];
     }
 
-    private string Title(Sitting sitting) => sitting.Holds(now) ? Capital(_clock.ThisSitting(sitting.Begin)) : Day(sitting.Begin);
+    private string Title(Sitting sitting) => sitting.Holds(now) ? Capital(_clock.ThisSitting(sitting.Begin)) : _clock.Day(sitting.Begin);
 
     private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
@@ -380,14 +380,17 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             )
             + (work.Count == 1 && new DropIns(bench, plan, _clock).Of(work[0]) is { } back ? $" {back.Text}." : "")
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
-        var times = Day(begin) == Day(end) ? $"{Time(begin)} to {Time(end)}" : $"{Time(begin)} to {Day(end)} {Time(end)}";
+        var times =
+            _clock.Day(begin) == _clock.Day(end)
+                ? $"{_clock.Time(begin)} to {_clock.Time(end)}"
+                : $"{_clock.Time(begin)} to {_clock.Full(end)}";
         return new PlanStepView(
             step.Id,
             unit.Id,
             bench.NameOf(step),
             unit.Mark,
             BenchIndex.TitleOf(step),
-            Day(begin),
+            _clock.Day(begin),
             times,
             begin,
             end,
@@ -411,10 +414,4 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var step = bench.Steps[PlanIds.StepOf(unplaced.Step)];
         return new UnplacedView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), unplaced.Lacks, unplaced.Remedy);
     }
-
-    private string Day(Instant at) =>
-        at.InZone(bench.State.Settings.Zone).ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
-
-    private string Time(Instant at) =>
-        at.InZone(bench.State.Settings.Zone).ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 }

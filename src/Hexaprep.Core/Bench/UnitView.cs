@@ -235,8 +235,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             state,
             when,
             steps.Count == 0 ? ""
-                : left == 0 ? Clockface.Lasts(all)
-                : Clockface.Lasts(left)
+                : left == 0 ? Clockface.Hands(all)
+                : Clockface.Hands(left)
         );
     }
 

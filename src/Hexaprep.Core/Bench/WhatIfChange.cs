@@ -1,6 +1,7 @@
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Wording;
 using NodaTime;
 
 namespace Hexaprep.Core.Bench;
@@ -74,6 +75,8 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
 
     private sealed class Asked(BenchIndex bench, Instant now, Func<Guid> newId)
     {
+        private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
         public WhatIfChange Change(WhatIfAsk ask)
         {
             switch (ask.Kind)
@@ -83,14 +86,14 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                     if (from == to)
                         throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
                     return Calendar(
-                        $"One more evening, {Day(Ahead("date", ask.Date))} {Time(from)} to {Time(to)}",
+                        $"One more evening, {_clock.Day(Ahead("date", ask.Date))} {Clockface.Time(from)} to {Clockface.Time(to)}",
                         new SittingException(newId(), ask.Date!.Value, ExceptionKind.Extra, from, to)
                     );
                 case WhatIfKind.LaterStart:
                     return LaterStart(Ahead("date", ask.Date), Need("begins", ask.Begins));
                 case WhatIfKind.Rain:
                     return Calendar(
-                        $"Rain on {Day(Ahead("date", ask.Date))}",
+                        $"Rain on {_clock.Day(Ahead("date", ask.Date))}",
                         new SittingException(newId(), ask.Date!.Value, ExceptionKind.UnfitForSpray, null, null)
                     );
                 case WhatIfKind.Away:
@@ -143,12 +146,12 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             var zone = bench.State.Settings.Zone;
             var day = bench.State.Settings.Calendar.From(zone.AtStartOfDay(date).ToInstant(), 1).Where(s => s.Date == date).ToList();
             if (day.Count == 0)
-                throw Refuse("date", $"There is no sitting on {Day(date)}.", "Choose a day with one.");
+                throw Refuse("date", $"There is no sitting on {_clock.Day(date)}.", "Choose a day with one.");
             var ends = day[^1].End.InZone(zone).TimeOfDay;
             if (begins >= ends && ends > day[0].Begin.InZone(zone).TimeOfDay)
-                throw Refuse("begins", $"The sitting ends at {Time(ends)}.", "Give an earlier start.");
+                throw Refuse("begins", $"The sitting ends at {Clockface.Time(ends)}.", "Give an earlier start.");
             return Calendar(
-                $"{Day(date)} only from {Time(begins)}",
+                $"{_clock.Day(date)} only from {Clockface.Time(begins)}",
                 new SittingException(newId(), date, ExceptionKind.Off, null, null),
                 new SittingException(newId(), date, ExceptionKind.Extra, begins, ends)
             );
@@ -160,7 +163,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             if (days is < 1 or > MostDaysAway)
                 throw Refuse("until", $"{days} days do not fit.", $"Give 1 to {MostDaysAway} days.");
             return Calendar(
-                $"Away from {Day(date)} to {Day(until)}",
+                $"Away from {_clock.Day(date)} to {_clock.Day(until)}",
                 [.. Enumerable.Range(0, days).Select(d => new SittingException(newId(), date.PlusDays(d), ExceptionKind.Off, null, null))]
             );
         }
@@ -195,7 +198,9 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
         private LocalDate Ahead(string field, LocalDate? date)
         {
             var (day, today) = (Need(field, date), now.InZone(bench.State.Settings.Zone).Date);
-            return day < today.PlusDays(-1) ? throw Refuse(field, $"{Day(day)} is over.", $"Give {Day(today)} or later.") : day;
+            return day < today.PlusDays(-1)
+                ? throw Refuse(field, $"{_clock.Day(day)} is over.", $"Give {_clock.Day(today)} or later.")
+                : day;
         }
     }
 
@@ -206,8 +211,4 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
         new(new Refusal(field, $"There is no such {what} on the bench.", remedy, RefusalKind.NotFound));
 
     private static RefusedException Refuse(string field, string what, string remedy) => new(new Refusal(field, what, remedy));
-
-    private static string Day(LocalDate date) => date.ToString("ddd d MMM", System.Globalization.CultureInfo.InvariantCulture);
-
-    private static string Time(LocalTime time) => time.ToString("HH:mm", System.Globalization.CultureInfo.InvariantCulture);
 }

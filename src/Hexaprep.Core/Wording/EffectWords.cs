@@ -20,7 +20,7 @@ public static class EffectWords
         var hands =
             effect.HandsMinutes == 0
                 ? "the same work"
-                : $"{Clockface.Lasts(Math.Abs(effect.HandsMinutes))} {(effect.HandsMinutes > 0 ? "more" : "less")} work";
+                : $"{Clockface.Hands(Math.Abs(effect.HandsMinutes))} {(effect.HandsMinutes > 0 ? "more" : "less")} work";
         var elapsed =
             effect.ElapsedMinutes == 0
                 ? "no longer in all"

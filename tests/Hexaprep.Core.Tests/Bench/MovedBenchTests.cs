@@ -38,7 +38,7 @@ public sealed class MovedBenchTests
                     }
                     Same(moved, at);
                 },
-                iter: 40,
+                iter: 10,
                 threads: 1
             );
 

@@ -38,7 +38,7 @@ public sealed class PlanDraftTests
                 Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
                 Assert.All(plan.Work.Where(w => !w.InHand), w => Assert.True(w.Begin >= PlanIds.Minute(done.At)));
             },
-            iter: 150
+            iter: 60
         );
 
     [Fact]
@@ -57,7 +57,7 @@ public sealed class PlanDraftTests
                     Assert.Equal(index.Remaining(step).Count, planned + inHand);
                 }
             },
-            iter: 100
+            iter: 40
         );
 
     [Fact]
@@ -79,7 +79,7 @@ public sealed class PlanDraftTests
                     }
                 }
             },
-            iter: 100
+            iter: 40
         );
 
     [Fact]

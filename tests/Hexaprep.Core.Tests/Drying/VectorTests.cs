@@ -8,7 +8,7 @@ namespace Hexaprep.Core.Tests.Drying;
 /// <summary>The published test vectors, refusals included, against every function of the computation core.</summary>
 public sealed class VectorTests
 {
-    private static readonly string Folder = Path.Combine(TestApp.Root, "tests", "Hexaprep.Core.Tests", "Vectors");
+    private static readonly string Folder = Path.Combine(Project.Root, "tests", "Hexaprep.Core.Tests", "Vectors");
 
     private sealed record Vector(string Model, string Function, double Relative, double Absolute, JsonElement Input, JsonElement Expect);
 

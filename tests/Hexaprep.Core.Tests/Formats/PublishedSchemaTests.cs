@@ -5,9 +5,9 @@ namespace Hexaprep.Core.Tests.Formats;
 
 public sealed class PublishedSchemaTests
 {
-    private static readonly string Page = Path.Combine(TestApp.Root, "docs", "rule-book.md");
+    private static readonly string Page = Path.Combine(Project.Root, "docs", "rule-book.md");
 
-    private static readonly string Published = Path.Combine(TestApp.Root, "docs", "workspace.schema.json");
+    private static readonly string Published = Path.Combine(Project.Root, "docs", "workspace.schema.json");
 
     [Fact]
     public void The_published_schema_is_the_one_in_force() =>

@@ -8,7 +8,7 @@ namespace Hexaprep.Core.Tests.Formats;
 
 public sealed class WorkspaceFileTests
 {
-    private static readonly string Demo = File.ReadAllText(Path.Combine(TestApp.Root, "demo", "saltfen-workspace.json"));
+    private static readonly string Demo = File.ReadAllText(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"));
 
     private static Refusal Refused(string json) => Assert.Throws<RefusedException>(() => WorkspaceFile.Read(json)).Refusal;
 

@@ -131,12 +131,16 @@ internal static class Batches
 
     public static int Place(this Route route, StepKind kind) => route.Steps.ToList().FindIndex(s => s.Key.Kind == kind);
 
-    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<Job, string> Known = [];
+    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<Job, Route> Known = [];
 
-    /// <summary>What the trade's book says of one of the jobs above; worked out once.</summary>
-    public static string Said(Job job) => Known.GetValue(job, j => j.Route().Said());
+    /// <summary>What the trade's book makes of one of the jobs above; worked out once.</summary>
+    public static Route Usual(Job job) => Known.GetValue(job, j => j.Route());
 
-    /// <summary>A route by what it says, for comparison.</summary>
+    /// <summary>Whether two routes say the same.</summary>
+    public static bool IsAs(this Route one, Route other) =>
+        one.Steps.SequenceEqual(other.Steps) && one.Edges.SequenceEqual(other.Edges) && one.LeftOut.SequenceEqual(other.LeftOut);
+
+    /// <summary>A route by what it says, for comparison with texts beside it.</summary>
     public static string Said(this Route route) =>
         string.Join('\n', [.. route.Steps.Select(s => $"{s}"), .. route.Edges.Select(e => $"{e}"), .. route.LeftOut.Select(l => $"{l}")]);
 }

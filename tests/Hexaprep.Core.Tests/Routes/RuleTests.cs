@@ -19,7 +19,7 @@ public sealed class RuleTests
         var (rule, without) = (Rule(name), RuleBook.Trade.Without(name));
 
         Assert.True(
-            Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Batches.Said(j) != j.Route(without).Said())
+            Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => !Batches.Usual(j).IsAs(j.Route(without)))
                 || (
                     rule.Requires
                     && Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Asks(j, rule, RuleBook.Trade) != Asks(j, rule, without))
@@ -48,7 +48,7 @@ public sealed class RuleTests
     public void A_card_is_shown_at_its_step_and_not_where_it_does_not_apply(string name)
     {
         var rule = Rule(name);
-        var shown = Batches.Jobs.Value.First(j => rule.When(j) && j.Route().Place(rule.Subject) >= 0);
+        var shown = Batches.Jobs.Value.First(j => rule.When(j) && Batches.Usual(j).Place(rule.Subject) >= 0);
         var elsewhere = rule.Subject == StepKind.Study ? StepKind.Release : StepKind.Study;
 
         Assert.Contains(rule, RuleBook.Trade.CardRules(rule.Subject, shown));
@@ -76,7 +76,7 @@ public sealed class RuleTests
     {
         foreach (var job in Batches.Jobs.Value)
         {
-            foreach (var step in job.Route().Steps)
+            foreach (var step in Batches.Usual(job).Steps)
                 Assert.True(
                     RuleBook.Trade.Bars(step.Key.Kind, step.Amounts.Way, job) is null,
                     $"{step.Key} by {step.Amounts.Method} on {job.Batch.MaterialWords}"

@@ -19,7 +19,7 @@ public sealed class PlannerTests
                     Assert.Equal(PlanChecker.Value(problem, result.Schedule.Chunks), result.Schedule.Z);
                 Assert.All(result.Unplaced, u => Assert.NotEmpty(u.Lacks));
             },
-            iter: 4000
+            iter: 2000
         );
 
     [Fact]

@@ -1,5 +1,5 @@
 import { QueryClient, queryOptions } from "@tanstack/react-query";
-import { benchNow, setClock } from "../ui/time";
+import { benchNow, setClock } from "../ui/clock";
 import { api, data, RefusedError, type Schemas } from "./client";
 
 export const queryClient = new QueryClient({

@@ -3,10 +3,11 @@ import { Link, Outlet, useRouterState } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { benchQuery } from "../api/queries";
 import { MayI, MayIOpener } from "../mayi/MayI";
+import { useNow } from "../ui/clock";
+import { clockTime } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { isNight, setDevice, useDevice } from "../ui/settings";
-import { clockTime, useNow } from "../ui/time";
 import { Alerts } from "./Alerts";
 
 const views = [

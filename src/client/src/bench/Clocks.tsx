@@ -3,8 +3,8 @@ import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { Ago } from "../ui/Ago";
 import { capital } from "../ui/capital";
+import { benchNow, useNow } from "../ui/clock";
 import { Key } from "../ui/Key";
-import { benchNow, useNow } from "../ui/time";
 
 /** Starts a wait of minutes at the step: shaking, soaking, the dip. Begun a while ago, it is dated back. */
 export function StartClock({ stepId, clock }: { stepId: string; clock: Schemas["ClockOffer"] }) {

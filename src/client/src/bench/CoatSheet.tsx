@@ -2,9 +2,10 @@ import { useMutation } from "@tanstack/react-query";
 import { api, type Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { EndedEarlier } from "../coats/RightCoat";
+import { benchNow } from "../ui/clock";
+import { lasts, moment } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
-import { benchNow, lasts, moment } from "../ui/time";
 import { KnownOfCoat } from "./KnownOfCoat";
 
 interface CoatSheetProps {

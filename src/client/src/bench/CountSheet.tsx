@@ -2,10 +2,10 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { Ago } from "../ui/Ago";
+import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { Stepper } from "../ui/Stepper";
-import { benchNow } from "../ui/time";
 
 /** Sets how many are done, after a while away or for many at once. */
 export function CountSheet({

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
-import { benchNow } from "../ui/time";
+import { benchNow } from "../ui/clock";
 
 interface FlawsProps {
   flaws: readonly Schemas["FlawView"][];

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { Choice } from "../ui/Choice";
-import { benchNow } from "../ui/time";
+import { benchNow } from "../ui/clock";
 
 type KnownProps = Pick<Schemas["DryingView"], "coatId" | "film" | "airC" | "humidityPct">;
 

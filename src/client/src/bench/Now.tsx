@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
+import { benchNow } from "../ui/clock";
 import { Mark } from "../ui/Mark";
-import { benchNow } from "../ui/time";
 import { Flaws } from "./Flaws";
 import { Pegs } from "./Pegs";
 import { Card } from "./Why";

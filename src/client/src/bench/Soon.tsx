@@ -1,7 +1,8 @@
 import type { Schemas } from "../api/client";
 import { capital } from "../ui/capital";
+import { useNow } from "../ui/clock";
+import { lasts, moment } from "../ui/clockface";
 import { LimitSlab } from "../ui/Slab";
-import { lasts, moment, useNow } from "../ui/time";
 
 /** What is lost when its moment passes: yellow slabs that count down, unlike the rings of waits that only become safe. */
 export function Soon({ view }: { view: Schemas["BenchView"] }) {

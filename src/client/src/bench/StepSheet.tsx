@@ -4,9 +4,9 @@ import { useState } from "react";
 import { act } from "../api/outbox";
 import { planStepQuery } from "../api/queries";
 import { Ago } from "../ui/Ago";
+import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
-import { benchNow } from "../ui/time";
 
 export interface LookedStep {
   stepId: string;

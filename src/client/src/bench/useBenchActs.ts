@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act, forgetRefusal, useOutbox } from "../api/outbox";
+import { benchNow } from "../ui/clock";
 import { knock } from "../ui/settings";
-import { benchNow } from "../ui/time";
 
 interface BenchKey {
   text: string;

@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { lasts, moment } from "../ui/time";
+import { lasts, moment } from "../ui/clockface";
 
 interface RecoatWallProps {
   recoat: Schemas["RecoatView"];

@@ -3,9 +3,10 @@ import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { KnownOfCoat } from "../bench/KnownOfCoat";
 import { Ago } from "../ui/Ago";
+import { benchNow } from "../ui/clock";
+import { moment } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
-import { benchNow, moment } from "../ui/time";
 
 interface RightCoatProps {
   coat: Schemas["CoatLogView"] | null;

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
+import { lasts } from "../ui/clockface";
 import { Mark } from "../ui/Mark";
-import { lasts } from "../ui/time";
 
 const widest = 200;
 const deepest = 128;

@@ -3,9 +3,9 @@ import { useNavigate } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { api, data, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
+import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Key } from "../ui/Key";
-import { lasts } from "../ui/time";
 import type { Cells } from "./Sentence";
 
 /** What the unit costs, when it would be done, and whom it moves: as usual, or first. */
@@ -41,10 +41,10 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
           <div className="flex items-center gap-5">
             <HexagonGlyph sides={view.sides} size={112} />
             <p>
-              <span className="digits block text-[54px]">{lasts(view.handsMinutes)}</span>
+              <span className="digits block text-[54px]">{hands(view.handsMinutes)}</span>
               of your hands,
               <br />
-              {lasts(view.paintMinutes)} of it paint
+              {hands(view.paintMinutes)} of it paint
             </p>
           </div>
           <h2 className="text-[20px]">When it would be done</h2>

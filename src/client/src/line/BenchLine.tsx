@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
+import { clockTime, lasts, moment } from "../ui/clockface";
 import { Mark } from "../ui/Mark";
-import { clockTime, lasts, moment } from "../ui/time";
 import { useWidth } from "../ui/useWidth";
 import { benchAxis, ticks } from "./axis";
 import { Bight, Ring } from "./Bight";

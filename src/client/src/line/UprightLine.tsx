@@ -1,5 +1,5 @@
+import { clockTime, lasts, moment } from "../ui/clockface";
 import { Mark, MarkShape } from "../ui/Mark";
-import { clockTime, lasts, moment } from "../ui/time";
 import { useWidth } from "../ui/useWidth";
 import { benchAxis, ticks } from "./axis";
 import { type BenchLineProps, digitsOf } from "./BenchLine";

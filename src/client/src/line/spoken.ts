@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { lasts, moment } from "../ui/time";
+import { lasts, moment } from "../ui/clockface";
 
 /** A block as a sentence for readers. */
 export function spokenBlock(b: Schemas["BlockView"], now: Date, zone: string): string {

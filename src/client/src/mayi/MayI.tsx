@@ -4,9 +4,9 @@ import { type Schemas, wordsOf } from "../api/client";
 import { act } from "../api/outbox";
 import { askableQuery, benchQuery, mayIQuery } from "../api/queries";
 import { Choice } from "../ui/Choice";
+import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
-import { benchNow } from "../ui/time";
 
 type StepKind = Schemas["StepKind"];
 

@@ -6,8 +6,8 @@ import { flat } from "../line/bight";
 import { Pleats } from "../line/Pleats";
 import { pressed } from "../line/pressed";
 import { spokenBlock, spokenFold } from "../line/spoken";
+import { clockTime, dayOf } from "../ui/clockface";
 import { MarkShape } from "../ui/Mark";
-import { clockTime, dayOf } from "../ui/time";
 import { useWidth } from "../ui/useWidth";
 import { planAxis } from "./planAxis";
 
@@ -73,7 +73,7 @@ export function PlanLine({ plan, now, unitId, stepId, open, onOpen, onStep }: Pl
               : s.spray.map((p) => <SprayBand key={p.begin} assumed={p.assumed} x0={at(p.begin)} x1={at(p.end)} open={i === open} />),
           )}
           {plan.sittings.map((s, i) => (
-            <Title key={s.begin} sitting={s} zone={plan.zone} x={at(s.begin)} open={i === open} onOpen={() => onOpen(i)} />
+            <Title key={s.begin} sitting={s} now={now} zone={plan.zone} x={at(s.begin)} open={i === open} onOpen={() => onOpen(i)} />
           ))}
           <Waits plan={plan} unitId={unitId} at={at} now={now} />
           {plan.sittings.flatMap((s, i) =>
@@ -110,19 +110,21 @@ export function PlanLine({ plan, now, unitId, stepId, open, onOpen, onStep }: Pl
 // Tonight, or the day and its hours; narrow sittings show their day only.
 function Title({
   sitting,
+  now,
   zone,
   x,
   open,
   onOpen,
 }: {
   sitting: Schemas["PlanSittingView"];
+  now: Date;
   zone: string;
   x: number;
   open: boolean;
   onOpen: () => void;
 }) {
   const hours = `${clockTime(sitting.begin, zone)} to ${clockTime(sitting.end, zone)}`;
-  const day = sitting.isNow ? sitting.title : dayOf(sitting.begin, zone);
+  const day = sitting.isNow ? sitting.title : dayOf(sitting.begin, now, zone);
   const text = open ? `${day}, ${hours}` : sitting.isNow ? day : day.split(" ").slice(0, 2).join(" ");
   return (
     <g

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
+import { clockTime } from "../ui/clockface";
 import { Mark } from "../ui/Mark";
-import { clockTime } from "../ui/time";
 
 interface SittingListProps {
   plan: Schemas["PlanView"];

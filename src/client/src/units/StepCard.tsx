@@ -2,10 +2,11 @@ import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { CardText } from "../bench/Why";
 import { MayI } from "../mayi/MayI";
+import { benchNow } from "../ui/clock";
+import { hands } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab } from "../ui/Slab";
-import { benchNow, lasts } from "../ui/time";
 import { ChangeStep } from "./ChangeStep";
 import { Ways } from "./Ways";
 
@@ -16,7 +17,7 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
       <h2 className="text-main leading-tight">{step.title}</h2>
       <p>{step.notNeeded ?? step.reason}</p>
       <p className="text-ink-2">
-        {step.when}, {lasts(step.handsMinutes)} of hands for all{step.method ? `, by ${step.method}` : ""}
+        {step.when}, {hands(step.handsMinutes)} of hands for all{step.method ? `, by ${step.method}` : ""}
         {step.done > 0 && step.done < step.total ? `, ${step.done} of ${step.total} done` : ""}.
       </p>
       <div className="flex flex-wrap gap-2">

@@ -5,8 +5,8 @@ import { type Schemas, wordsOf } from "../api/client";
 import { forgetRefusal, useOutbox } from "../api/outbox";
 import { unitQuery } from "../api/queries";
 import { Flaws } from "../bench/Flaws";
+import { hands } from "../ui/clockface";
 import { Mark } from "../ui/Mark";
-import { lasts } from "../ui/time";
 import { Waiting } from "../ui/Waiting";
 import { AddStep, LeftOut } from "./AddStep";
 import { BatchFacts } from "./BatchFacts";
@@ -47,7 +47,7 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
         <h1 className="text-main">{unit.name}</h1>
         <p className="text-ink-2">
           {batch.models} {batch.models === 1 ? "model" : "models"}, {batch.materials} ·{" "}
-          {unit.handsLeft === 0 ? "finished" : `${lasts(unit.handsLeft)} of hands left`}
+          {unit.handsLeft === 0 ? "finished" : `${hands(unit.handsLeft)} of hands left`}
           {unit.notes.length > 0 ? ` · ${unit.notes.join(", ")}` : ""}
         </p>
         {unit.batches.length > 1 ? (

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { type Schemas, wordsOf } from "../api/client";
 import { unitsQuery } from "../api/queries";
+import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Mark } from "../ui/Mark";
-import { lasts } from "../ui/time";
 import { Waiting } from "../ui/Waiting";
 import { CarryAway } from "./CarryAway";
 
@@ -48,7 +48,7 @@ function UnitRow({ unit }: { unit: Schemas["UnitSummaryView"] }) {
         </span>
         <span className="w-full sm:w-auto sm:text-right">
           <span className="digits block text-[32px]">{unit.promise}</span>
-          <span className="text-note text-ink-2">{unit.handsLeft === 0 ? "" : `${lasts(unit.handsLeft)} of hands left`}</span>
+          <span className="text-note text-ink-2">{unit.handsLeft === 0 ? "" : `${hands(unit.handsLeft)} of hands left`}</span>
         </span>
       </Link>
     </li>

@@ -43,9 +43,6 @@ public sealed class TestApp : WebApplicationFactory<Program>
     /// <summary>Where it listens.</summary>
     public string Address => Client.BaseAddress!.ToString().TrimEnd('/');
 
-    /// <summary>Where the repository stands.</summary>
-    public static string Root { get; } = FindRoot();
-
     /// <summary>The API's JSON options.</summary>
     public static JsonSerializerOptions Json { get; } = MakeJson();
 
@@ -122,10 +119,10 @@ public sealed class TestApp : WebApplicationFactory<Program>
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         ArgumentNullException.ThrowIfNull(builder);
-        builder.UseContentRoot(Path.Combine(Root, "src", "Hexaprep.Web"));
+        builder.UseContentRoot(Path.Combine(Project.Root, "src", "Hexaprep.Web"));
         builder.UseSetting("Hexaprep:Database", _database);
         builder.UseSetting("Hexaprep:Demo", _isDemo ? "true" : "false");
-        builder.UseSetting("Hexaprep:DemoFile", Path.Combine(Root, "demo", "saltfen-workspace.json"));
+        builder.UseSetting("Hexaprep:DemoFile", Path.Combine(Project.Root, "demo", "saltfen-workspace.json"));
         builder.UseSetting("Hexaprep:PlanBudget", "60");
         builder.UseSetting("Hexaprep:PlanPauseMs", _pause ? "400" : "0");
         builder.UseSetting("Hexaprep:TimeZone", "UTC");
@@ -157,13 +154,5 @@ public sealed class TestApp : WebApplicationFactory<Program>
         var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
         WireJson.Configure(options);
         return options;
-    }
-
-    private static string FindRoot()
-    {
-        var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, "Hexaprep.slnx")))
-            folder = Path.GetDirectoryName(folder) ?? throw new InvalidOperationException("The repository's root was not found.");
-        return folder;
     }
 }
