@@ -31,7 +31,7 @@ public static class PlanCalendar
                     DtStart = At(sitting.Begin),
                     DtEnd = At(sitting.End),
                     Summary = $"At the bench: {string.Join(", ", work.Select(b => b.Unit).Distinct())}",
-                    Description = string.Join("\n", work.Select(b => $"{b.Begin.InZone(zone):HH:mm} {b.Title}, {b.Unit} ({b.Models})")),
+                    Description = string.Join("\n", work.Select(b => $"{clock.Time(b.Begin)} {b.Title}, {b.Unit} ({b.Models})")),
                 }
             );
         }
@@ -48,14 +48,14 @@ public static class PlanCalendar
                 )
             );
         }
-        foreach (var clock in bench.Clocks.Where(c => c.Sure > plan.Now))
+        foreach (var running in bench.Clocks.Where(c => c.Sure > plan.Now))
             calendar.Events.Add(
                 Ring(
                     plan.Now,
-                    $"clock-{clock.Id}",
-                    clock.Sure,
-                    $"{clock.Unit}: {clock.Over}",
-                    $"{clock.Runs}, since {clock.StartedAt.InZone(zone):HH:mm}.",
+                    $"clock-{running.Id}",
+                    running.Sure,
+                    $"{running.Unit}: {running.Over}",
+                    $"{running.Runs}, since {clock.Time(running.StartedAt)}.",
                     NodaTime.Duration.Zero
                 )
             );
