@@ -1,3 +1,4 @@
+using Hexaprep.Core.Kept;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -7,7 +8,7 @@ public static class Anchoring
 {
     /// <summary>The same workspace, every moment moved so that the one it was exported at becomes <paramref name="now"/>; dates move
     /// by whole days.</summary>
-    public static WorkspaceDocument Move(WorkspaceDocument d, Instant now)
+    public static Workspace Move(Workspace d, Instant now)
     {
         var by = now - d.ExportedAt;
         var zone = DateTimeZoneProviders.Tzdb[d.Settings.TimeZone];
@@ -16,6 +17,7 @@ public static class Anchoring
         {
             ExportedAt = now,
             Units = [.. d.Units.Select(u => u with { Deadline = u.Deadline?.PlusDays(days) })],
+            RouteChanges = [.. d.RouteChanges.Select(c => c with { At = c.At + by })],
             Logbook = [.. d.Logbook.Select(e => e with { At = e.At + by, RecordedAt = e.RecordedAt + by })],
             Spells = [.. d.Spells.Select(s => s with { BeganAt = s.BeganAt + by, EndedAt = s.EndedAt + by })],
             Ticks = [.. d.Ticks.Select(t => t with { At = t.At + by })],

@@ -1,6 +1,7 @@
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
@@ -11,7 +12,7 @@ namespace Hexaprep.Formats;
 /// <summary>Checks that a workspace file is whole: known words, ranges, every reference answered, routes without a circle.</summary>
 internal static class WorkspaceCheck
 {
-    public static void Whole(WorkspaceDocument d)
+    public static void Whole(Workspace d)
     {
         Range("settings.handles", d.Settings.Handles, 1, 1000);
         Range("settings.rackSlots", d.Settings.RackSlots, 1, 100);
@@ -167,7 +168,7 @@ internal static class WorkspaceCheck
         });
     }
 
-    private static void NoCircle(WorkspaceDocument d)
+    private static void NoCircle(Workspace d)
     {
         var into = d.Steps.ToDictionary(s => s.Id, _ => 0);
         foreach (var e in d.Edges)

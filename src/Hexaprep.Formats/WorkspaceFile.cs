@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using System.Text.Json.Serialization;
 using Hexaprep.Core;
+using Hexaprep.Core.Kept;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 
@@ -11,23 +12,24 @@ namespace Hexaprep.Formats;
 /// <summary>Reads, checks, writes workspace files, and publishes their JSON Schema.</summary>
 public static class WorkspaceFile
 {
-    private static readonly JsonSerializerOptions Camel = Options(JsonNamingPolicy.CamelCase, bounded: true);
-
-    /// <summary>Options that speak the database's column names.</summary>
-    public static readonly JsonSerializerOptions Columns = Options(JsonNamingPolicy.SnakeCaseLower, bounded: false);
+    private static readonly JsonSerializerOptions Camel = MakeOptions();
 
     private static readonly NodaTime.Text.InstantPattern Moments = NodaTime.Text.InstantPattern.ExtendedIso;
 
     /// <summary>The file's text.</summary>
-    public static string Write(WorkspaceDocument document) => JsonSerializer.Serialize(document, Camel);
+    public static string Write(Workspace workspace) => JsonSerializer.Serialize(new WorkspaceDocument(workspace), Camel);
 
     /// <summary>Reads a file.</summary>
     /// <exception cref="RefusedException">It is cut short, from a newer format, or broken; the message names the path.</exception>
-    public static WorkspaceDocument Read(string json)
+    public static Workspace Read(string json) => ReadOrMend(json).Workspace;
+
+    /// <summary>Reads a file of any version, and says what had to be cut or set back for this one.</summary>
+    /// <exception cref="RefusedException">It is cut short, from a newer format, or broken; the message names the path.</exception>
+    public static WorkspaceReading ReadOrMend(string json)
     {
-        var document = Parse(json);
-        WorkspaceCheck.Whole(document);
-        return document;
+        var reading = WorkspaceMending.Mended(Parse(json));
+        WorkspaceCheck.Whole(reading.Workspace);
+        return reading;
     }
 
     /// <summary>The published JSON Schema of the format.</summary>
@@ -42,12 +44,12 @@ public static class WorkspaceFile
             }
         );
         schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
-        schema["title"] = "Hexaprep workspace, format version 2";
+        schema["title"] = $"Hexaprep workspace, format version {WorkspaceDocument.Newest}";
         schema["properties"]!["format"] = new JsonObject { ["type"] = "string", ["enum"] = new JsonArray(WorkspaceDocument.FormatName) };
         schema["properties"]!["formatVersion"] = new JsonObject
         {
             ["type"] = "integer",
-            ["enum"] = new JsonArray(1, WorkspaceDocument.Newest),
+            ["enum"] = new JsonArray([.. Enumerable.Range(1, WorkspaceDocument.Newest).Select(v => (JsonNode)v)]),
         };
         return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true });
     }
@@ -73,7 +75,7 @@ public static class WorkspaceFile
         return shape;
     }
 
-    private static WorkspaceDocument Parse(string json)
+    private static Workspace Parse(string json)
     {
         try
         {
@@ -111,35 +113,34 @@ public static class WorkspaceFile
         }
     }
 
-    private static JsonSerializerOptions Options(JsonNamingPolicy naming, bool bounded)
+    private static JsonSerializerOptions MakeOptions()
     {
         var options = new JsonSerializerOptions
         {
-            PropertyNamingPolicy = naming,
+            PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
             UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
             RespectNullableAnnotations = true,
             RespectRequiredConstructorParameters = true,
             NumberHandling = JsonNumberHandling.Strict,
             TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver(),
         };
-        options.Converters.Add(new MomentConverter(bounded));
+        options.Converters.Add(new MomentConverter());
         return options.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
     }
 
     private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
 
-    // The database writes +00:00 where the pattern writes Z.
-    private sealed class MomentConverter(bool bounded) : JsonConverter<Instant>
+    private sealed class MomentConverter : JsonConverter<Instant>
     {
         public override Instant Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
         {
             var text = reader.GetString() ?? throw new JsonException("Expected a moment.");
-            if (text.EndsWith("+00:00", StringComparison.Ordinal))
-                text = text[..^6] + "Z";
             var parsed = Moments.Parse(text);
-            if (parsed.Success && bounded && !parsed.Value.IsKept())
+            if (parsed.Success && !parsed.Value.IsKept())
                 throw new JsonException($"'{text}' is not from 2000 to 2200.");
-            return parsed.Success ? parsed.Value : throw new JsonException($"'{text}' is not a moment such as 2026-03-12T20:12:00Z.");
+            return parsed.Success
+                ? parsed.Value.Kept()
+                : throw new JsonException($"'{text}' is not a moment such as 2026-03-12T20:12:00Z.");
         }
 
         public override void Write(Utf8JsonWriter writer, Instant value, JsonSerializerOptions options) =>

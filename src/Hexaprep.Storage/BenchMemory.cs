@@ -17,7 +17,7 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
         new MemoryCacheOptions
         {
             SizeLimit = mostBytes,
-            CompactionPercentage = 0.05,
+            TrackStatistics = true,
             Clock = new OrderOfUse(),
         }
     );
@@ -34,12 +34,11 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
             return;
         // One that is larger than all may be together is kept alone.
         var size = Math.Min(BytesOf(bench.State), mostBytes);
-        _kept.Set(workspace, bench, new MemoryCacheEntryOptions { Size = size });
-        while (_kept.Get(workspace) is null && _kept.Count > 0)
-        {
+        // Room is made beforehand: a cache that is asked for too much clears up in the background, later, and may take the newest.
+        _kept.Remove(workspace);
+        while (_kept.Count > 0 && _kept.GetCurrentStatistics()!.CurrentEstimatedSize + size > mostBytes)
             _kept.Compact(1.0 / _kept.Count);
-            _kept.Set(workspace, bench, new MemoryCacheEntryOptions { Size = size });
-        }
+        _kept.Set(workspace, bench, new MemoryCacheEntryOptions { Size = size });
     }
 
     /// <summary>Waits until nobody in this process writes or reads afresh. Disposing it ends the turn.</summary>

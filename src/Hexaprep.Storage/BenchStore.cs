@@ -3,8 +3,9 @@ using Dapper;
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
 using NodaTime;
 using Npgsql;
 
@@ -101,7 +102,8 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
         var w = workspace.Value;
         var (revision, known, newest) = await connection.QuerySingleOrDefaultAsync<(long? Revision, bool Known, Guid Newest)>(
             """
-            select revision, exists (select from logbook where workspace_id = @w and id = @id), (select n.id from workspace n order by n.created_at desc, n.id limit 1)
+            select revision, exists (select from logbook where workspace_id = @w and id = @id),
+              (select n.id from workspace n order by n.created_at desc, n.id limit 1)
             from workspace where id = @w for update
             """,
             new { w, id }
@@ -146,27 +148,29 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
     {
         var of = new { w = workspace.Value };
         using var rows = await connection.QueryMultipleAsync(
-            """
-            select time_zone, handles, rack_slots, sittings_version, revision, is_demo, house_asked, forecast_from, forecast_at from workspace where id = @w;
-            select id, day, begins, ends from weekly_sitting where workspace_id = @w order by day, begins, id;
-            select id, date, kind, begins, ends from sitting_exception where workspace_id = @w order by date, begins, id;
-            select id, name, mark, weight, deadline, notes, version from unit where workspace_id = @w order by position;
-            select id, unit_id, name, materials, models, parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen, paint_min, lead_free, version from batch where workspace_id = @w order by position;
-            select m.id, m.batch_id, m.number, p.id as piece_id from model m join piece p on p.workspace_id = m.workspace_id and p.model_id = m.id and p.number = 1 where m.workspace_id = @w order by m.batch_id, m.number, m.id;
-            select id, batch_id, kind, piece, occurrence, occurrences, side, setup_minutes, seconds_per_model, attention, one_go, mode, product_class, method, working_minutes, models_per_mix, reason, position, not_needed from step where workspace_id = @w order by batch_id, position, id;
-            select from_step, to_step, stage, min_minutes, max_minutes, forbid_after, forbid_until, rule, reason from edge where workspace_id = @w order by from_step, to_step;
-            select id, step_id, began_at, ended_at from spell where workspace_id = @w order by began_at, id;
-            select step_id, model_id, piece_id, spell_id, at from tick where workspace_id = @w order by at, step_id, model_id;
-            select c.id, c.step_id, s.kind, c.product_class, c.method, c.number, c.film, c.air_c, c.humidity_pct, c.started_at, c.ended_at, c.models from coat c join step s on s.workspace_id = c.workspace_id and s.id = c.step_id where c.workspace_id = @w order by c.started_at, c.id;
-            select id, coat_id, stage, finding, at, left_out from coat_test where workspace_id = @w order by at, id;
-            select id, step_id, model_id, piece_id, place, words, noted_at, mended_at from flaw where workspace_id = @w order by noted_at, id;
-            select unit_id, batch_id, school, option from house_choice where workspace_id = @w order by school;
-            select batch_id, kind, step, method, product_class, before_step, strength, consequence, at from route_change where workspace_id = @w order by batch_id, number;
-            select id, at, place, air_c, humidity_pct, wind_ms, gust_ms, sun_wm2 as sun_w_m2, source from air_reading where workspace_id = @w order by at, id;
-            select at, air_c, humidity_pct, wind_ms, gust_ms, rain_probability, sun_wm2 as sun_w_m2 from forecast_hour where workspace_id = @w order by at;
-            select product, recoat_min, recoat_max, reopen_min, handle_min, next_layer_min, min_temp_c, max_humidity_pct from product_label where workspace_id = @w order by product;
-            select id, unit, product, number, film, air_c, humidity_pct, models, started_at, ended_at, stage, not_dry_at, dry_at, verdict, left_out from past_coat where workspace_id = @w order by started_at, id;
-            select * from (select id, step_id, kind, started_at, stopped_at from bench_clock where workspace_id = @w order by started_at desc, id limit 50) latest order by started_at, id;
+            $"""
+            select time_zone, handles, rack_slots, sittings_version, revision, is_demo, house_asked, forecast_from, forecast_at
+            from workspace where id = @w;
+            {Tables.WeeklySitting.Select};
+            {Tables.SittingException.Select};
+            {Tables.Unit.Select};
+            {Tables.Batch.Select};
+            {Tables.Model.Select};
+            {Tables.Piece.Select};
+            {Tables.Step.Select};
+            {Tables.Edge.Select};
+            {Tables.Spell.Select};
+            {Tables.Tick.Select};
+            {Tables.Coat.Select};
+            {Tables.CoatTest.Select};
+            {Tables.Flaw.Select};
+            {Tables.HouseChoice.Select};
+            {Tables.RouteChange.Select};
+            {Tables.AirReading.Select};
+            {Tables.ForecastHour.Select};
+            {Tables.ProductLabel.Select};
+            {Tables.PastCoat.Select};
+            {Tables.Clock.Select};
             select distinct step_id from logbook where workspace_id = @w and step_id is not null;
             """,
             of
@@ -175,31 +179,36 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
             ?? throw new RefusedException(
                 new Refusal("workspace", "There is no such workspace.", "Load the page again.", RefusalKind.NotFound)
             );
-        var settings = Rows.Settings(space, await rows.ReadAsync<WeeklyRow>(), await rows.ReadAsync<ExceptionRow>());
+        var week = (await rows.ReadAsync<WeeklyRow>()).Select(r => r.ToSitting()).ToList();
+        var exceptions = (await rows.ReadAsync<ExceptionRow>()).Select(r => r.ToException()).ToList();
+        var settings = new BenchSettings(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone], week, exceptions), space.Handles)
+        {
+            RackSlots = space.RackSlots,
+            Version = space.SittingsVersion,
+        };
         var units = (await rows.ReadAsync<UnitRow>()).Select(r => r.ToUnit()).ToImmutableList();
         var batches = (await rows.ReadAsync<BatchRow>()).Select(r => r.ToBatch()).ToImmutableList();
-        var models = (await rows.ReadAsync<ModelRow>()).Select(r => new BenchModel(r.Id, r.BatchId, r.Number, r.PieceId)).ToImmutableList();
+        var modelRows = await rows.ReadAsync<ModelRow>();
+        var pieces = (await rows.ReadAsync<PieceRow>()).Where(p => p.Number == 1).ToDictionary(p => p.ModelId, p => p.Id);
+        var models = modelRows.Select(r => new BenchModel(r.Id, r.BatchId, r.Number, pieces[r.Id])).ToImmutableList();
         var steps = (await rows.ReadAsync<StepRow>()).Select(r => r.ToStep()).ToImmutableList();
+        var kinds = steps.ToDictionary(s => s.Id, s => s.Key.Kind);
         var edges = (await rows.ReadAsync<EdgeRow>()).Select(r => r.ToEdge()).ToImmutableList();
-        var spells = (await rows.ReadAsync<SpellRow>()).Select(r => new Spell(r.Id, r.StepId, r.BeganAt, r.EndedAt)).ToImmutableList();
-        var ticks = (await rows.ReadAsync<TickRow>())
-            .Select(r => new Tick(r.StepId, r.ModelId, r.PieceId, r.SpellId, r.At))
-            .ToImmutableList();
+        var spells = (await rows.ReadAsync<SpellRow>()).Select(r => r.ToSpell()).ToImmutableList();
+        var ticks = (await rows.ReadAsync<TickRow>()).Select(r => r.ToTick()).ToImmutableList();
         var coatRows = (await rows.ReadAsync<CoatRow>()).ToList();
-        var tests = (await rows.ReadAsync<CoatTestRow>()).ToLookup(r => r.CoatId, r => r.ToTest());
-        var flaws = (await rows.ReadAsync<FlawRow>())
-            .Select(r => new Flaw(r.Id, r.StepId, r.ModelId, r.PieceId, r.Place, r.Words, r.NotedAt, r.MendedAt))
-            .ToImmutableList();
-        var coats = coatRows.Select(r => r.ToCoat([.. tests[r.Id]])).ToImmutableList();
-        var house = Rows.House(await rows.ReadAsync<ChoiceRow>());
-        var changes = (await rows.ReadAsync<ChangeRow>())
+        var tests = (await rows.ReadAsync<TestRow>()).ToLookup(r => r.CoatId, r => r.ToTest());
+        var coats = coatRows.Select(r => r.ToCoat(kinds[r.StepId], [.. tests[r.Id]])).ToImmutableList();
+        var flaws = (await rows.ReadAsync<FlawRow>()).Select(r => r.ToFlaw()).ToImmutableList();
+        var house = House(await rows.ReadAsync<ChoiceRow>());
+        var changes = (await rows.ReadAsync<RouteChangeRow>())
             .GroupBy(r => r.BatchId)
             .ToImmutableDictionary(g => g.Key, g => g.Select(r => r.ToKept()).ToImmutableList());
         var readings = (await rows.ReadAsync<ReadingRow>()).Select(r => r.ToReading()).ToImmutableList();
         var forecast = (await rows.ReadAsync<ForecastRow>()).Select(r => r.ToHour()).ToImmutableList();
         var labels = (await rows.ReadAsync<LabelRow>()).Select(r => r.ToLabel()).OfType<ProductLabel>().ToImmutableList();
         var past = (await rows.ReadAsync<PastCoatRow>()).Select(r => r.ToPast()).OfType<PastCoat>().ToImmutableList();
-        var clocks = (await rows.ReadAsync<ClockRow>()).Select(r => r.ToClock()).ToImmutableList();
+        var clocks = (await rows.ReadAsync<ClockRow>()).Select(r => r.ToClock()).TakeLast(BenchState.MostClocks).ToImmutableList();
         var touched = (await rows.ReadAsync<Guid>()).ToImmutableHashSet();
         return new StoredBench(
             new BenchIndex(
@@ -220,5 +229,27 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
             space.Revision,
             space.IsDemo
         );
+    }
+
+    // A choice of a school that this program no longer knows is left out: the default holds.
+    private static HouseBook House(IEnumerable<ChoiceRow> choices) =>
+        choices.Aggregate(HouseBook.Default, (book, c) =>
+            Schools.Find(c.School) is { } school && school.Option(c.Option) is not null
+                ? book.With(c.UnitId ?? c.BatchId, school, c.Option)
+                : book
+        );
+
+#pragma warning disable CA1812 // Dapper makes it.
+    private sealed class WorkspaceRow
+    {
+        public string TimeZone { get; init; } = "";
+        public int Handles { get; init; }
+        public int RackSlots { get; init; }
+        public int SittingsVersion { get; init; }
+        public string? ForecastFrom { get; init; }
+        public Instant? ForecastAt { get; init; }
+        public long Revision { get; init; }
+        public bool IsDemo { get; init; }
+        public bool HouseAsked { get; init; }
     }
 }

@@ -1,5 +1,6 @@
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
 
 namespace Hexaprep.Storage;
 
@@ -70,7 +71,7 @@ internal static class ChangeSql
                     }
                 ),
             ],
-            Change.CoatBegun c => [Begun(w, c.Coat, entry)],
+            Change.CoatBegun c => [Tables.Coat.Insert(w, CoatRow.Of(c.Coat, entry))],
             Change.CoatSet c =>
             [
                 new(
@@ -89,7 +90,8 @@ internal static class ChangeSql
             [
                 new(
                     """
-                    insert into coat_test (workspace_id, id, coat_id, stage, finding, at, entry_id) values (@w, @Id, @CoatId, @stage, @finding, @At, @entry)
+                    insert into coat_test (workspace_id, id, coat_id, stage, finding, at, entry_id)
+                    values (@w, @Id, @CoatId, @stage, @finding, @At, @entry)
                     """,
                     new
                     {
@@ -192,28 +194,4 @@ internal static class ChangeSql
             ],
             _ => SetupSql.Of(w, change),
         };
-
-    private static Statement Begun(Guid w, Core.Drying.Coat coat, Guid entry) =>
-        new(
-            """
-            insert into coat (workspace_id, id, step_id, product_class, method, number, film, air_c, humidity_pct, started_at, ended_at, models, entry_id)
-            values (@w, @Id, @StepId, @product, @Method, @Number, @film, @AirC, @HumidityPct, @StartedAt, @EndedAt, @models, @entry)
-            """,
-            new
-            {
-                w,
-                coat.Id,
-                coat.StepId,
-                product = Ids.Of(coat.Product),
-                coat.Method,
-                coat.Number,
-                film = Ids.Of(coat.Film),
-                coat.AirC,
-                coat.HumidityPct,
-                coat.StartedAt,
-                coat.EndedAt,
-                models = coat.ModelIds.ToArray(),
-                entry,
-            }
-        );
 }

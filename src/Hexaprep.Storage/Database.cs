@@ -17,6 +17,8 @@ public static class Database
         SqlMapper.AddTypeHandler(typeof(Instant), new NodaHandler(NpgsqlDbType.TimestampTz));
         SqlMapper.AddTypeHandler(typeof(LocalDate), new NodaHandler(NpgsqlDbType.Date));
         SqlMapper.AddTypeHandler(typeof(LocalTime), new NodaHandler(NpgsqlDbType.Time));
+        SqlMapper.AddTypeHandler(typeof(IReadOnlyList<string>), new ArrayHandler());
+        SqlMapper.AddTypeHandler(typeof(IReadOnlyList<Guid>), new ArrayHandler());
     }
 
     /// <summary>Opens a pooled data source.</summary>
@@ -69,6 +71,13 @@ public static class Database
             parameter.Value = value ?? DBNull.Value;
             ((NpgsqlParameter)parameter).NpgsqlDbType = type;
         }
+
+        public object? Parse(Type destinationType, object value) => value;
+    }
+
+    private sealed class ArrayHandler : SqlMapper.ITypeHandler
+    {
+        public void SetValue(System.Data.IDbDataParameter parameter, object value) => parameter.Value = value ?? DBNull.Value;
 
         public object? Parse(Type destinationType, object value) => value;
     }

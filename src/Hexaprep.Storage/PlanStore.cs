@@ -2,7 +2,6 @@ using System.Text.Json;
 using Dapper;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Scheduling;
-using Hexaprep.Formats;
 using NodaTime;
 using NodaTime.Text;
 using Npgsql;
@@ -30,7 +29,9 @@ public sealed class PlanStore(NpgsqlDataSource source)
         await using var connection = await source.OpenConnectionAsync(cancel);
         var row = await connection.QuerySingleOrDefaultAsync<PlanRow>(
             """
-            select revision, serial, origin, made_at, budget, input::text as input, result::text as result, repairs::text as repairs, bound::text as bound from plan
+            select revision, serial, origin, made_at, budget, input::text as input, result::text as result,
+              repairs::text as repairs, bound::text as bound
+            from plan
             where workspace_id = @w and serial <> @serial
             """,
             new { w = workspace.Value, serial }
@@ -38,7 +39,13 @@ public sealed class PlanStore(NpgsqlDataSource source)
         return row is null
             ? null
             : new KeptPlan(
-                new BenchPlan(row.Origin, row.MadeAt, row.Budget, PlanFile.ReadProblem(row.Input), PlanFile.ReadResult(row.Result))
+                new BenchPlan(
+                    row.Origin,
+                    row.MadeAt,
+                    row.Budget,
+                    PlanJson.Read<PlanProblem>(row.Input),
+                    PlanJson.Read<PlanResult>(row.Result)
+                )
                 {
                     Repairs = Read(row.Repairs),
                     Bound = row.Bound is null ? null : JsonSerializer.Deserialize<LowerBound>(row.Bound),
@@ -60,8 +67,10 @@ public sealed class PlanStore(NpgsqlDataSource source)
             """
             insert into plan (workspace_id, revision, origin, made_at, seed, budget, input, result, repairs, bound)
             values (@w, @revision, @Origin, @MadeAt, @seed, @Budget, @input::jsonb, @result::jsonb, @repairs::jsonb, @bound::jsonb)
-            on conflict (workspace_id) do update set revision = excluded.revision, origin = excluded.origin, made_at = excluded.made_at, seed = excluded.seed,
-              budget = excluded.budget, input = excluded.input, result = excluded.result, repairs = excluded.repairs, bound = excluded.bound, serial = plan.serial + 1
+            on conflict (workspace_id) do update set revision = excluded.revision, origin = excluded.origin,
+              made_at = excluded.made_at, seed = excluded.seed,
+              budget = excluded.budget, input = excluded.input, result = excluded.result, repairs = excluded.repairs,
+              bound = excluded.bound, serial = plan.serial + 1
             where plan.revision <= excluded.revision;
             select serial from plan, pg_notify('hexaprep', @w::text || ':' || @revision || ':' || @from) where workspace_id = @w
             """,
@@ -74,8 +83,8 @@ public sealed class PlanStore(NpgsqlDataSource source)
                 plan.MadeAt,
                 seed = plan.Problem.Seed,
                 plan.Budget,
-                input = PlanFile.Write(plan.Problem),
-                result = PlanFile.Write(plan.Result),
+                input = PlanJson.Write(plan.Problem),
+                result = PlanJson.Write(plan.Result),
                 repairs = plan.Repairs is { } repairs
                     ? JsonSerializer.Serialize(repairs.ToDictionary(r => r.Key, r => InstantPattern.ExtendedIso.Format(r.Value)))
                     : null,

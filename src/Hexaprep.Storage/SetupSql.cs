@@ -1,7 +1,7 @@
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
-using Hexaprep.Formats;
 
 namespace Hexaprep.Storage;
 
@@ -26,7 +26,7 @@ internal static class SetupSql
                     }
                 ),
             ],
-            Change.BatchSet c => [Set(w, c.Batch)],
+            Change.BatchSet c => [Tables.Batch.Update(w, BatchRow.Of(c.Batch, 0))],
             Change.BatchAdded c =>
             [
                 new(
@@ -34,7 +34,7 @@ internal static class SetupSql
                         + "where workspace_id = @w and id = @After)",
                     new { w, c.After }
                 ),
-                Bulk.Insert(w, "batch", Tables.Batch, [Row(c.Batch, 0)]),
+                Tables.Batch.Insert(w, BatchRow.Of(c.Batch, 0)),
                 new(
                     "update batch set position = 1 + (select position from batch where workspace_id = @w and id = @After) where "
                         + "workspace_id = @w and id = @Id",
@@ -50,7 +50,8 @@ internal static class SetupSql
             [
                 new(
                     """
-                    delete from edge where workspace_id = @w and to_step in (select id from step where workspace_id = @w and batch_id = @BatchId);
+                    delete from edge where workspace_id = @w and to_step in
+                      (select id from step where workspace_id = @w and batch_id = @BatchId);
                     delete from step where workspace_id = @w and batch_id = @BatchId;
                     delete from house_choice where workspace_id = @w and batch_id = @BatchId;
                     delete from route_change where workspace_id = @w and batch_id = @BatchId;
@@ -66,7 +67,7 @@ internal static class SetupSql
                     update model set batch_id = r.batch_id, number = r.number from jsonb_populate_recordset(null::model, @rows::jsonb) r
                     where model.workspace_id = @w and model.id = r.id
                     """,
-                    new { w, rows = Bulk.Json(c.Models.Select(m => new DocumentModel(m.Id, m.BatchId, m.Number))) }
+                    new { w, rows = TableRows.Json(c.Models.Select(m => Row(m.Id, m.BatchId, m.Number))) }
                 ),
             ],
             Change.PartsNamed c =>
@@ -74,7 +75,8 @@ internal static class SetupSql
                 new(
                     """
                     update part set material = @material where workspace_id = @w and material = 'unknown' and piece_id in
-                      (select p.id from piece p join model m on m.workspace_id = p.workspace_id and m.id = p.model_id where p.workspace_id = @w and m.batch_id = @BatchId)
+                      (select p.id from piece p join model m on m.workspace_id = p.workspace_id and m.id = p.model_id
+                       where p.workspace_id = @w and m.batch_id = @BatchId)
                     """,
                     new
                     {
@@ -88,12 +90,12 @@ internal static class SetupSql
             Change.RouteChangesSet c =>
             [
                 new("delete from route_change where workspace_id = @w and batch_id = @BatchId", new { w, c.BatchId }),
-                Bulk.Insert(w, "route_change", Tables.RouteChange, [.. c.Kept.Select((k, i) => Row(c.BatchId, k, i + 1))]),
+                Tables.RouteChange.Insert(w, [.. c.Kept.Select((k, i) => RouteChangeRow.Of(c.BatchId, k, i + 1))]),
             ],
             Change.ChoiceSet c => Choice(w, c),
             Change.HouseAsked => [new("update workspace set house_asked = true where id = @w", new { w })],
             Change.SettingsSet c => Settings(w, c.Settings),
-            Change.AirRead c => [Bulk.Insert(w, "air_reading", Tables.AirReading, [AirRows.Of(c.Reading)])],
+            Change.AirRead c => [Tables.AirReading.Insert(w, ReadingRow.Of(c.Reading))],
             Change.ForecastTaken c =>
             [
                 new("delete from forecast_hour where workspace_id = @w", new { w }),
@@ -106,18 +108,14 @@ internal static class SetupSql
                         c.At,
                     }
                 ),
-                Bulk.Insert(w, "forecast_hour", Tables.ForecastHour, [.. c.Hours.Select(AirRows.Of)]),
+                Tables.ForecastHour.Insert(w, [.. c.Hours.Select(ForecastRow.Of)]),
             ],
             Change.LabelSet c =>
             [
                 new("delete from product_label where workspace_id = @w and product = @product", new { w, product = c.Label.Product.Id }),
-                Bulk.Insert(w, "product_label", Tables.ProductLabel, [AirRows.Of(c.Label)]),
+                Tables.ProductLabel.Insert(w, LabelRow.Of(c.Label)),
             ],
-            Change.CoatsBrought c =>
-            [
-                Bulk.Insert(w, "past_coat", Tables.PastCoat, [.. c.Coats.Select(AirRows.Of)]),
-                new("analyze past_coat", new { }),
-            ],
+            Change.CoatsBrought c => [Tables.PastCoat.Insert(w, [.. c.Coats.Select(PastCoatRow.Of)]), new("analyze past_coat", new { })],
             Change.TestsLeftOut c =>
             [
                 new(
@@ -143,76 +141,29 @@ internal static class SetupSql
     {
         var batches = units.SelectMany(u => u.Batches).ToList();
         var models = units.SelectMany(u => u.Models).ToList();
-        var (unitsBefore, batchesBefore) = (
-            "(select coalesce(max(position), 0) from unit where workspace_id = @w)",
-            "(select coalesce(max(position), 0) from batch where workspace_id = @w)"
-        );
-        yield return new(
-            $"""
-            insert into unit (workspace_id, id, name, name_key, mark, weight, deadline, notes, position, version)
-            select @w, id, name, name_key, mark, weight, deadline, notes, {unitsBefore} + position, version from jsonb_populate_recordset(null::unit, @rows::jsonb)
-            """,
-            new { w, rows = Bulk.Json(units.Select((u, i) => UnitRows.Of(u.Unit, i + 1))) }
-        );
-        yield return new(
-            $"""
-            insert into batch (workspace_id, {Tables.Batch})
-            select @w, {Tables.Batch.Replace(
-                "position",
-                $"{batchesBefore} + position",
-                StringComparison.Ordinal
-            )} from jsonb_populate_recordset(null::batch, @rows::jsonb)
-            """,
-            new { w, rows = Bulk.Json(batches.Select((b, i) => Row(b, i + 1))) }
-        );
-        yield return Bulk.Insert(w, "model", Tables.Model, [.. models.Select(m => new DocumentModel(m.Id, m.BatchId, m.Number))]);
-        yield return Bulk.Insert(
-            w,
-            "piece",
-            Tables.Piece,
-            [.. models.SelectMany(m => m.Pieces.Select(p => new DocumentPiece(p.Id, m.Id, p.Number)))]
-        );
-        yield return Bulk.Insert(
-            w,
-            "part",
-            Tables.Part,
-            [
-                .. models
-                    .SelectMany(m => m.Pieces)
-                    .SelectMany(p => p.Parts.Select(t => new DocumentPart(t.Id, p.Id, t.Number, t.Name, Ids.Of(t.Material)))),
-            ]
-        );
+        yield return Behind(w, Tables.Unit, [.. units.Select((u, i) => UnitRow.Of(u.Unit, i + 1))]);
+        yield return Behind(w, Tables.Batch, [.. batches.Select((b, i) => BatchRow.Of(b, i + 1))]);
+        yield return Tables.Model.Insert(w, [.. models.Select(m => Row(m.Id, m.BatchId, m.Number))]);
+        yield return Tables.Piece.Insert(w, [.. models.SelectMany(m => m.Pieces.Select(p => Row(m, p)))]);
+        yield return Tables.Part.Insert(w, [.. models.SelectMany(m => m.Pieces).SelectMany(p => p.Parts.Select(t => Row(p, t)))]);
         if (models.Count >= ManyModels)
             yield return new("analyze unit; analyze batch; analyze model; analyze piece; analyze part", new { });
     }
 
-    private static Statement Set(Guid w, Batch b)
+    // Rows that come behind those that are there.
+    private static Statement Behind<T>(Guid w, Table<T> table, IReadOnlyCollection<T> rows)
     {
-        var t = b.Traits;
+        var shifted = table.Columns.Replace(
+            "position",
+            $"(select coalesce(max(position), 0) from {table.Name} where workspace_id = @w) + position",
+            StringComparison.Ordinal
+        );
         return new(
-            """
-            update batch set name = @Name, materials = @materials, models = @Models, parts = @Parts, base_mm = @BaseMm, tier = @tier, mold_lines = @lines, gaps = @gaps,
-              transfers = @Transfers, final_sheen = @sheen, paint_min = @PaintMinutes, lead_free = @LeadFree, version = @Version
-            where workspace_id = @w and id = @Id
+            $"""
+            insert into {table.Name} (workspace_id, {table.Columns})
+            select @w, {shifted} from jsonb_populate_recordset(null::{table.Name}, @rows::jsonb)
             """,
-            new
-            {
-                w,
-                b.Id,
-                b.Name,
-                b.Version,
-                materials = t.Materials.Select(Ids.Of).ToArray(),
-                t.Models,
-                t.Parts,
-                t.BaseMm,
-                tier = Ids.Of(t.Tier),
-                lines = Ids.Of(t.MoldLines),
-                gaps = Ids.Of(t.Gaps),
-                t.Transfers,
-                sheen = Ids.Of(t.FinalSheen),
-                t.PaintMinutes,
-                t.LeadFree,
-            }
+            new { w, rows = TableRows.Json(rows) }
         );
     }
 
@@ -234,23 +185,18 @@ internal static class SetupSql
             }
         );
         yield return new(
-            $"""
-            insert into step (workspace_id, {Tables.Step}) select @w, {Tables.Step} from jsonb_populate_recordset(null::step, @rows::jsonb)
-            on conflict (workspace_id, id) do update set occurrences = excluded.occurrences, side = excluded.side, setup_minutes = excluded.setup_minutes,
-              seconds_per_model = excluded.seconds_per_model, attention = excluded.attention, one_go = excluded.one_go, mode = excluded.mode,
-              product_class = excluded.product_class, method = excluded.method, working_minutes = excluded.working_minutes,
-              models_per_mix = excluded.models_per_mix, reason = excluded.reason, position = excluded.position, not_needed = excluded.not_needed
-            """,
-            new { w, rows = Bulk.Json(route.Steps.Select(StepRow.Of)) }
+            $"{Tables.Step.InsertRows} on conflict (workspace_id, id) do update set {Tables.Step.Excluded}",
+            new { w, rows = TableRows.Json(route.Steps.Select(StepRow.Of)) }
         );
-        yield return Bulk.Insert(w, "edge", Tables.Edge, [.. route.Edges.Select(Row)]);
+        yield return Tables.Edge.Insert(w, [.. route.Edges.Select(EdgeRow.Of)]);
     }
 
     private static IEnumerable<Statement> Choice(Guid w, Change.ChoiceSet c)
     {
         yield return new(
             """
-            delete from house_choice where workspace_id = @w and unit_id is not distinct from @UnitId and batch_id is not distinct from @BatchId and school = @school
+            delete from house_choice where workspace_id = @w and unit_id is not distinct from @UnitId
+              and batch_id is not distinct from @BatchId and school = @school
             """,
             new
             {
@@ -261,16 +207,15 @@ internal static class SetupSql
             }
         );
         if (c.Option is not null)
-            yield return new(
-                "insert into house_choice (workspace_id, id, unit_id, batch_id, school, option) values (@w, gen_random_uuid(), "
-                    + "@UnitId, @BatchId, @school, @Option)",
-                new
+            yield return Tables.HouseChoice.Insert(
+                w,
+                new ChoiceRow
                 {
-                    w,
-                    c.UnitId,
-                    c.BatchId,
-                    school = c.School.Id,
-                    c.Option,
+                    Id = Guid.NewGuid(),
+                    UnitId = c.UnitId,
+                    BatchId = c.BatchId,
+                    School = c.School.Id,
+                    Option = c.Option,
                 }
             );
     }
@@ -291,67 +236,33 @@ internal static class SetupSql
         );
         yield return new("delete from weekly_sitting where workspace_id = @w", new { w });
         yield return new("delete from sitting_exception where workspace_id = @w", new { w });
-        yield return Bulk.Insert(
-            w,
-            "weekly_sitting",
-            Tables.WeeklySitting,
-            [.. s.Calendar.Weekly.Select(x => new DocumentWeekly(x.Id, (int)x.Day, x.Begins, x.Ends))]
-        );
-        yield return Bulk.Insert(
-            w,
-            "sitting_exception",
-            Tables.SittingException,
-            [.. s.Calendar.Exceptions.Select(e => new DocumentException(e.Id, e.Date, Ids.Of(e.Kind), e.Begins, e.Ends))]
-        );
+        yield return Tables.WeeklySitting.Insert(w, [.. s.Calendar.Weekly.Select(WeeklyRow.Of)]);
+        yield return Tables.SittingException.Insert(w, [.. s.Calendar.Exceptions.Select(ExceptionRow.Of)]);
     }
 
-    private static DocumentBatch Row(Batch b, int position) =>
-        new(
-            b.Id,
-            b.UnitId,
-            b.Name,
-            [.. b.Traits.Materials.Select(m => Ids.Of(m))],
-            b.Traits.Models,
-            b.Traits.Parts,
-            b.Traits.BaseMm,
-            Ids.Of(b.Traits.Tier),
-            Ids.Of(b.Traits.MoldLines),
-            Ids.Of(b.Traits.Gaps),
-            b.Traits.Transfers,
-            Ids.Of(b.Traits.FinalSheen),
-            b.Traits.PaintMinutes,
-            position,
-            b.Version
-        )
+    private static ModelRow Row(Guid id, Guid batchId, int number) =>
+        new()
         {
-            LeadFree = b.Traits.LeadFree,
+            Id = id,
+            BatchId = batchId,
+            Number = number,
         };
 
-    private static DocumentEdge Row(BenchEdge e) =>
-        new(
-            e.From,
-            e.To,
-            e.Stage is { } stage ? Ids.Of(stage) : null,
-            e.MinMinutes,
-            e.MaxMinutes,
-            e.Forbidden?.Begin,
-            e.Forbidden?.End,
-            e.Rule,
-            e.Reason
-        );
+    private static PieceRow Row(Model model, Piece piece) =>
+        new()
+        {
+            Id = piece.Id,
+            ModelId = model.Id,
+            Number = piece.Number,
+        };
 
-    private static DocumentRouteChange Row(Guid batchId, Core.Routes.KeptRouteChange k, int number) =>
-        new(
-            Guid.NewGuid(),
-            batchId,
-            number,
-            Ids.Of(k.Change.Kind),
-            Ids.Of(k.Change.Step),
-            k.Change.Method,
-            k.Change.Product is { } p ? Ids.Of(p) : null,
-            k.Change.Before is { } b ? Ids.Of(b) : null,
-            Ids.Of(k.Strength),
-            k.Consequence,
-            k.At
-        );
+    private static PartRow Row(Piece piece, Part part) =>
+        new()
+        {
+            Id = part.Id,
+            PieceId = piece.Id,
+            Number = part.Number,
+            Name = part.Name,
+            Material = Ids.Of(part.Material),
+        };
 }

@@ -1,8 +1,8 @@
 using Dapper;
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Scheduling;
-using Hexaprep.Formats;
 using NodaTime;
 using Npgsql;
 
@@ -29,7 +29,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     }
 
     /// <summary>Makes a workspace beside the others and brings a document into it; it becomes the one in use.</summary>
-    public async Task<WorkspaceId> OpenDemoAsync(WorkspaceDocument demo, Instant now, CancellationToken cancel)
+    public async Task<WorkspaceId> OpenDemoAsync(Workspace demo, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -68,68 +68,50 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             On(IsoDayOfWeek.Saturday, new LocalTime(10, 0), new LocalTime(13, 0)),
             On(IsoDayOfWeek.Sunday, new LocalTime(15, 0), new LocalTime(17, 30)),
         ];
-        await new[]
-        {
-            Bulk.Insert(
-                workspace.Value,
-                "weekly_sitting",
-                Tables.WeeklySitting,
-                [.. week.Select(s => new DocumentWeekly(s.Id, (int)s.Day, s.Begins, s.Ends))]
-            ),
-        }.ExecuteAsync(connection);
+        await new[] { Tables.WeeklySitting.Insert(workspace.Value, [.. week.Select(WeeklyRow.Of)]) }.ExecuteAsync(connection);
         return workspace;
     }
 
     /// <summary>The whole workspace as a document, at one moment of its history.</summary>
-    public async Task<WorkspaceDocument> ExportAsync(WorkspaceId workspace, Instant now, CancellationToken cancel)
+    public async Task<Workspace> ExportAsync(WorkspaceId workspace, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
-        var settings = await connection.QuerySingleAsync<SettingsRow>(
-            "select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w",
-            new { w = workspace.Value }
-        );
-        Task<IReadOnlyList<T>> Rows<T>(string table, string columns, string order) =>
-            Bulk.ReadAsync<T>(connection, workspace, table, columns, order);
-        return new WorkspaceDocument(
-            WorkspaceDocument.FormatName,
-            WorkspaceDocument.Newest,
-            now,
-            new DocumentSettings(settings.Name, settings.TimeZone, settings.Handles)
-            {
-                HouseAsked = settings.HouseAsked,
-                RackSlots = settings.RackSlots,
-            },
-            await Rows<DocumentUnit>("unit", Tables.Unit, "position, id"),
-            await Rows<DocumentBatch>("batch", Tables.Batch, "position, id"),
-            await Rows<DocumentModel>("model", Tables.Model, "batch_id, number"),
-            await Rows<DocumentPiece>("piece", Tables.Piece, "model_id, number"),
-            await Rows<DocumentPart>("part", Tables.Part, "piece_id, number"),
-            await Rows<DocumentStep>("step", Tables.Step, "batch_id, position, id"),
-            await Rows<DocumentEdge>("edge", Tables.Edge, "from_step, to_step"),
-            await Rows<DocumentEntry>("logbook", Tables.Logbook, "entry"),
-            await Rows<DocumentSpell>("spell", Tables.Spell, "began_at, id"),
-            await Rows<DocumentTick>("tick", Tables.Tick, "at, step_id, model_id"),
-            await Rows<DocumentCoat>("coat", Tables.Coat, "started_at, id"),
-            await Rows<DocumentTest>("coat_test", Tables.CoatTest, "at, id"),
-            await Rows<DocumentFlaw>("flaw", Tables.Flaw, "noted_at, id"),
-            await Rows<DocumentWeekly>("weekly_sitting", Tables.WeeklySitting, "day, begins, id"),
-            await Rows<DocumentException>("sitting_exception", Tables.SittingException, "date, begins, id")
-        )
+        return new Workspace
         {
-            HouseChoices = await Rows<DocumentChoice>("house_choice", Tables.HouseChoice, "school, id"),
-            RouteChanges = await Rows<DocumentRouteChange>("route_change", Tables.RouteChange, "batch_id, number"),
-            AirReadings = await Rows<DocumentReading>("air_reading", Tables.AirReading, "at, id"),
-            Forecast = await Rows<DocumentForecast>("forecast_hour", Tables.ForecastHour, "at"),
-            Labels = await Rows<DocumentLabel>("product_label", Tables.ProductLabel, "product"),
-            Clocks = await Rows<DocumentClock>("bench_clock", Tables.Clock, "started_at, id"),
-            PastCoats = await Rows<DocumentPastCoat>("past_coat", Tables.PastCoat, "started_at, id"),
+            ExportedAt = now,
+            Settings = await connection.QuerySingleAsync<SpaceRow>(
+                "select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w",
+                new { w = workspace.Value }
+            ),
+            Units = await Tables.Unit.ReadAsync(connection, workspace),
+            Batches = await Tables.Batch.ReadAsync(connection, workspace),
+            Models = await Tables.Model.ReadAsync(connection, workspace),
+            Pieces = await Tables.Piece.ReadAsync(connection, workspace),
+            Parts = await Tables.Part.ReadAsync(connection, workspace),
+            Steps = await Tables.Step.ReadAsync(connection, workspace),
+            Edges = await Tables.Edge.ReadAsync(connection, workspace),
+            Logbook = await Tables.Logbook.ReadAsync(connection, workspace),
+            Spells = await Tables.Spell.ReadAsync(connection, workspace),
+            Ticks = await Tables.Tick.ReadAsync(connection, workspace),
+            Coats = await Tables.Coat.ReadAsync(connection, workspace),
+            CoatTests = await Tables.CoatTest.ReadAsync(connection, workspace),
+            Flaws = await Tables.Flaw.ReadAsync(connection, workspace),
+            WeeklySittings = await Tables.WeeklySitting.ReadAsync(connection, workspace),
+            SittingExceptions = await Tables.SittingException.ReadAsync(connection, workspace),
+            HouseChoices = await Tables.HouseChoice.ReadAsync(connection, workspace),
+            RouteChanges = await Tables.RouteChange.ReadAsync(connection, workspace),
+            AirReadings = await Tables.AirReading.ReadAsync(connection, workspace),
+            Forecast = await Tables.ForecastHour.ReadAsync(connection, workspace),
+            Labels = await Tables.ProductLabel.ReadAsync(connection, workspace),
+            PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace),
+            Clocks = await Tables.Clock.ReadAsync(connection, workspace),
         };
     }
 
     /// <summary>Brings a document into an empty workspace, all of it or nothing. A repeated id changes nothing.</summary>
     /// <exception cref="RefusedException">There are units already, or the database finds the file broken.</exception>
-    public async Task ImportAsync(WorkspaceId workspace, Guid id, WorkspaceDocument d, Instant now, CancellationToken cancel)
+    public async Task ImportAsync(WorkspaceId workspace, Guid id, Workspace d, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -159,11 +141,11 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     private static IReadOnlyList<Statement> Told(WorkspaceId workspace, Guid id, Decision decision, Instant now, long revision) =>
         [Logbook.Entry(workspace.Value, id, decision, now), Logbook.Turned(workspace.Value, revision), new Statement("analyze", new { })];
 
-    private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, WorkspaceDocument d)
+    private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, Workspace d)
     {
         var w = workspace.Value;
-        Task InsertAsync<T>(string table, string columns, IReadOnlyCollection<T> rows) =>
-            rows.Count == 0 ? Task.CompletedTask : new[] { Bulk.Insert(w, table, columns, rows) }.ExecuteAsync(connection);
+        Task InsertAsync<T>(Table<T> table, IReadOnlyCollection<T> rows) =>
+            rows.Count == 0 ? Task.CompletedTask : new[] { table.Insert(w, rows) }.ExecuteAsync(connection);
         try
         {
             await connection.ExecuteAsync(
@@ -183,28 +165,28 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
                 "delete from weekly_sitting where workspace_id = @w; delete from sitting_exception where workspace_id = @w",
                 new { w }
             );
-            await InsertAsync("unit", UnitRows.Columns, [.. d.Units.Select(UnitRows.Of)]);
-            await InsertAsync("batch", Tables.Batch, d.Batches);
-            await InsertAsync("house_choice", Tables.HouseChoice, d.HouseChoices);
-            await InsertAsync("route_change", Tables.RouteChange, d.RouteChanges);
-            await InsertAsync("model", Tables.Model, d.Models);
-            await InsertAsync("piece", Tables.Piece, d.Pieces);
-            await InsertAsync("part", Tables.Part, d.Parts);
-            await InsertAsync("step", Tables.Step, d.Steps);
-            await InsertAsync("edge", Tables.Edge, d.Edges);
-            await InsertAsync("logbook", Tables.Logbook, d.Logbook);
-            await InsertAsync("spell", Tables.Spell, d.Spells);
-            await InsertAsync("tick", Tables.Tick, d.Ticks);
-            await InsertAsync("coat", Tables.Coat, d.Coats);
-            await InsertAsync("coat_test", Tables.CoatTest, d.CoatTests);
-            await InsertAsync("flaw", Tables.Flaw, d.Flaws);
-            await InsertAsync("air_reading", Tables.AirReading, d.AirReadings);
-            await InsertAsync("forecast_hour", Tables.ForecastHour, d.Forecast);
-            await InsertAsync("product_label", Tables.ProductLabel, d.Labels);
-            await InsertAsync("bench_clock", Tables.Clock, d.Clocks);
-            await InsertAsync("past_coat", Tables.PastCoat, d.PastCoats);
-            await InsertAsync("weekly_sitting", Tables.WeeklySitting, d.WeeklySittings);
-            await InsertAsync("sitting_exception", Tables.SittingException, d.SittingExceptions);
+            await InsertAsync(Tables.Unit, d.Units);
+            await InsertAsync(Tables.Batch, d.Batches);
+            await InsertAsync(Tables.HouseChoice, d.HouseChoices);
+            await InsertAsync(Tables.RouteChange, d.RouteChanges);
+            await InsertAsync(Tables.Model, d.Models);
+            await InsertAsync(Tables.Piece, d.Pieces);
+            await InsertAsync(Tables.Part, d.Parts);
+            await InsertAsync(Tables.Step, d.Steps);
+            await InsertAsync(Tables.Edge, d.Edges);
+            await InsertAsync(Tables.Logbook, d.Logbook);
+            await InsertAsync(Tables.Spell, d.Spells);
+            await InsertAsync(Tables.Tick, d.Ticks);
+            await InsertAsync(Tables.Coat, d.Coats);
+            await InsertAsync(Tables.CoatTest, d.CoatTests);
+            await InsertAsync(Tables.Flaw, d.Flaws);
+            await InsertAsync(Tables.AirReading, d.AirReadings);
+            await InsertAsync(Tables.ForecastHour, d.Forecast);
+            await InsertAsync(Tables.ProductLabel, d.Labels);
+            await InsertAsync(Tables.Clock, d.Clocks);
+            await InsertAsync(Tables.PastCoat, d.PastCoats);
+            await InsertAsync(Tables.WeeklySitting, d.WeeklySittings);
+            await InsertAsync(Tables.SittingException, d.SittingExceptions);
         }
         catch (PostgresException broken)
             when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
@@ -213,15 +195,5 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
                 new Refusal(broken.TableName ?? "file", $"{broken.MessageText}.", "The file was changed by hand: export it again.")
             );
         }
-    }
-
-#pragma warning disable CA1812 // Dapper makes it.
-    private sealed class SettingsRow
-    {
-        public string Name { get; init; } = "";
-        public string TimeZone { get; init; } = "";
-        public int Handles { get; init; }
-        public int RackSlots { get; init; }
-        public bool HouseAsked { get; init; }
     }
 }

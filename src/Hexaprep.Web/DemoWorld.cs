@@ -1,4 +1,5 @@
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
@@ -33,18 +34,12 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
     public static bool HasAged(BenchView view) => view.Step is not { InHand: true } && view.Drying.Count == 0;
 
     // Today gets a sitting from 40 min ago to 110 min ahead, so that one is always running.
-    private static WorkspaceDocument Tonight(WorkspaceDocument document, Instant now)
+    private static Workspace Tonight(Workspace document, Instant now)
     {
         var zone = DateTimeZoneProviders.Tzdb[document.Settings.TimeZone];
         var begins = PlanIds.Minute(now - Behind).InZone(zone);
         var ends = PlanIds.Minute(now + Ahead).InZone(zone);
-        var tonight = new DocumentException(
-            Guid.NewGuid(),
-            begins.Date,
-            Core.Ids.Of(ExceptionKind.Extra),
-            begins.TimeOfDay,
-            ends.TimeOfDay
-        );
-        return document with { SittingExceptions = [.. document.SittingExceptions, tonight] };
+        var tonight = new SittingException(Guid.NewGuid(), begins.Date, ExceptionKind.Extra, begins.TimeOfDay, ends.TimeOfDay);
+        return document with { SittingExceptions = [.. document.SittingExceptions, ExceptionRow.Of(tonight)] };
     }
 }

@@ -6,6 +6,10 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
 
+/// <summary>What an import says.</summary>
+/// <param name="Told">What an earlier program wrote and this one had to cut or set back, in words.</param>
+public sealed record ImportAnswer(IReadOnlyList<string> Told);
+
 /// <summary>The whole workspace as an open file, out and in.</summary>
 public static class WorkspaceEndpoints
 {
@@ -29,7 +33,7 @@ public static class WorkspaceEndpoints
         return TypedResults.File(Encoding.UTF8.GetBytes(text), "application/json", "hexaprep-workspace.json");
     }
 
-    private static async Task<NoContent> ImportAsync(
+    private static async Task<Ok<ImportAnswer>> ImportAsync(
         Guid id,
         HttpRequest request,
         Desk desk,
@@ -49,7 +53,8 @@ public static class WorkspaceEndpoints
                 new Refusal("$", "The file is not UTF-8 text.", "Choose a file that was exported from a workspace.")
             );
         }
-        await store.ImportAsync(await desk.WorkspaceAsync(cancel), id, WorkspaceFile.Read(text), desk.Now, cancel);
-        return TypedResults.NoContent();
+        var reading = WorkspaceFile.ReadOrMend(text);
+        await store.ImportAsync(await desk.WorkspaceAsync(cancel), id, reading.Workspace, desk.Now, cancel);
+        return TypedResults.Ok(new ImportAnswer(reading.Told));
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using CsCheck;
 using Hexaprep.Formats;
 using Hexaprep.Testing;
 using NJsonSchema;
@@ -29,35 +30,63 @@ public sealed class WorkspaceFileTests
 
         Assert.Empty(schema.Validate(Demo));
         Assert.NotEmpty(schema.Validate(Changed(f => f["units"]![0]!.AsObject().Remove("name"))));
-        Assert.NotEmpty(schema.Validate(Changed(f => f["formatVersion"] = 3)));
+        Assert.NotEmpty(schema.Validate(Changed(f => f["formatVersion"] = WorkspaceDocument.Newest + 1)));
     }
 
     [Fact]
     public void A_newer_format_is_refused_with_both_versions()
     {
-        var refused = Refused(Changed(f => f["formatVersion"] = 3));
+        var refused = Refused(Changed(f => f["formatVersion"] = WorkspaceDocument.Newest + 1));
 
         Assert.Equal("formatVersion", refused.Field);
-        Assert.Contains("version 3, this program reads up to 2", refused.Message, StringComparison.Ordinal);
+        Assert.Contains(
+            $"version {WorkspaceDocument.Newest + 1}, this program reads up to {WorkspaceDocument.Newest}",
+            refused.Message,
+            StringComparison.Ordinal
+        );
+    }
+
+    public static TheoryData<string> Versions =>
+        [.. Directory.GetFiles(Kept, "version-*.json").Select(f => Path.GetFileName(f)).Order(StringComparer.Ordinal)];
+
+    private static readonly string Kept = Path.Combine(Project.Root, "tests", "Hexaprep.Core.Tests", "Formats", "Kept");
+
+    [Fact]
+    public void A_file_of_every_version_before_this_one_is_kept_here() =>
+        Assert.Equal(
+            Enumerable.Range(1, WorkspaceDocument.Newest - 1).Select(v => $"version-{v}.json"),
+            Versions.Select(v => v.Data).Take(WorkspaceDocument.Newest - 1)
+        );
+
+    [Theory]
+    [MemberData(nameof(Versions))]
+    public void A_file_of_an_earlier_version_is_read_and_written_as_the_newest(string file)
+    {
+        var old = WorkspaceFile.Read(File.ReadAllText(Path.Combine(Kept, file)));
+        var written = WorkspaceFile.Write(old);
+
+        Assert.NotEmpty(old.Units);
+        Assert.Equal(WorkspaceDocument.Newest, (int)JsonNode.Parse(written)!["formatVersion"]!);
+        Assert.Equal(written, WorkspaceFile.Write(WorkspaceFile.Read(written)));
     }
 
     [Fact]
-    public void A_file_of_the_first_format_is_read_and_follows_the_defaults()
+    public void A_house_rule_that_is_no_more_falls_back_and_says_so()
     {
-        var old = WorkspaceFile.Read(
+        var reading = WorkspaceFile.ReadOrMend(
             Changed(f =>
-            {
-                f["formatVersion"] = 1;
-                foreach (var name in new[] { "houseChoices", "routeChanges" })
-                    f.AsObject().Remove(name);
-                f["settings"]!.AsObject().Remove("houseAsked");
-                foreach (var batch in f["batches"]!.AsArray())
-                    batch!.AsObject().Remove("leadFree");
-            })
+                f["houseChoices"]!
+                    .AsArray()
+                    .Add(
+                        JsonNode.Parse(
+                            """{"id":"7b2c8f0e-0000-4000-8000-000000000001","unitId":null,"batchId":null,"school":"incense","option":"daily"}"""
+                        )
+                    )
+            )
         );
 
-        Assert.Empty(old.HouseChoices);
-        Assert.All(old.Batches, b => Assert.False(b.LeadFree));
+        Assert.DoesNotContain(reading.Workspace.HouseChoices, c => c.School == "incense");
+        Assert.Contains("'incense: daily'", Assert.Single(reading.Told), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -150,6 +179,44 @@ public sealed class WorkspaceFileTests
         Assert.Equal(file.Ticks.Select(t => file.ExportedAt - t.At), moved.Ticks.Select(t => now - t.At));
         Assert.Equal(file.Coats.Select(c => c.EndedAt - c.StartedAt), moved.Coats.Select(c => c.EndedAt - c.StartedAt));
         Assert.All(moved.Units.Where(u => u.Deadline is not null), u => Assert.True(u.Deadline > now.InUtc().Date));
+    }
+
+    [Fact]
+    public void Moving_a_workspace_in_time_moves_every_moment_and_date_of_every_row()
+    {
+        var file = WorkspaceFile.Read(Demo);
+        var moved = Anchoring.Move(file, file.ExportedAt + Duration.FromDays(30));
+        var seen = new HashSet<string>();
+        foreach (var list in typeof(Core.Kept.Workspace).GetProperties().Where(p => p.PropertyType.IsGenericType))
+        foreach (var (before, after) in Rows(list, file).Zip(Rows(list, moved)))
+        foreach (var field in before.GetType().GetProperties().Where(p => IsTime(p.PropertyType)))
+        {
+            var (was, now) = (field.GetValue(before), field.GetValue(after));
+            Assert.False(was is not null && was.Equals(now), $"{list.Name}: {field.Name} stays.");
+            if (was is not null)
+                seen.Add($"{list.Name}.{field.Name}");
+        }
+        Assert.True(seen.Count >= 12, string.Join(", ", seen));
+    }
+
+    private static IEnumerable<object> Rows(System.Reflection.PropertyInfo list, Core.Kept.Workspace of) =>
+        ((System.Collections.IEnumerable)list.GetValue(of)!).Cast<object>();
+
+    private static bool IsTime(Type type) =>
+        (Nullable.GetUnderlyingType(type) ?? type) is var plain && (plain == typeof(Instant) || plain == typeof(LocalDate));
+
+    [Fact]
+    public void A_batch_comes_back_from_its_row_with_every_trait()
+    {
+        static string Json(Core.Roster.Batch b) => System.Text.Json.JsonSerializer.Serialize(b);
+        Routes.Batches.Any.Sample(
+            traits =>
+            {
+                var batch = new Core.Roster.Batch(Guid.NewGuid(), Guid.NewGuid(), "rear rank", traits, 3);
+                return Json(Core.Kept.BatchRow.Of(batch, 1).ToBatch()) == Json(batch);
+            },
+            iter: 200
+        );
     }
 
     private static void Set(JsonNode file, string path, string value)

@@ -1672,12 +1672,14 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description No Content */
-                204: {
+                /** @description OK */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["ImportAnswer"];
+                    };
                 };
                 /** @description Bad Request */
                 400: {
@@ -2626,6 +2628,33 @@ export interface components {
             /** @default false */
             leadFree: boolean;
         };
+        BatchRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            unitId: string;
+            name: string;
+            materials: string[];
+            /** Format: int32 */
+            models: number;
+            /** Format: int32 */
+            parts: number;
+            /** Format: int32 */
+            baseMm: null | number;
+            tier: string;
+            moldLines: string;
+            gaps: string;
+            /** Format: int32 */
+            transfers: number;
+            finalSheen: string;
+            /** Format: int32 */
+            paintMin: number;
+            leadFree?: boolean;
+            /** Format: int32 */
+            position: number;
+            /** Format: int32 */
+            version: number;
+        };
         BatchView: {
             /** Format: uuid */
             id: string;
@@ -2751,12 +2780,31 @@ export interface components {
         ChangeKind: "skip" | "add" | "swap" | "reorder";
         /** @enum {string} */
         ChoiceOrigin: "default" | "bench" | "unit" | "batch";
+        ChoiceRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            unitId: null | string;
+            /** Format: uuid */
+            batchId: null | string;
+            school: string;
+            option: string;
+        };
         /** @enum {string} */
         ClockKind: "shake" | "soak" | "acid_dip";
         ClockOffer: {
             kind: components["schemas"]["ClockKind"];
             text: string;
             note: string;
+        };
+        ClockRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            stepId: string;
+            kind: string;
+            startedAt: components["schemas"]["Instant"];
+            stoppedAt: null | components["schemas"]["Instant"];
         };
         ClockView: {
             /** Format: uuid */
@@ -2806,6 +2854,26 @@ export interface components {
             verdict: string;
             own: boolean;
         };
+        CoatRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            stepId: string;
+            productClass: string;
+            method: null | string;
+            /** Format: int32 */
+            number: number;
+            film: string;
+            /** Format: double */
+            airC: null | number;
+            /** Format: double */
+            humidityPct: null | number;
+            startedAt: components["schemas"]["Instant"];
+            endedAt: null | components["schemas"]["Instant"];
+            models: string[];
+            /** Format: uuid */
+            entryId: string;
+        };
         CoatUpload: {
             /** Format: uuid */
             id: string;
@@ -2850,333 +2918,6 @@ export interface components {
             title: string;
             /** Format: uuid */
             stepId: null | string;
-        };
-        DocumentBatch: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            unitId: string;
-            name: string;
-            materials: string[];
-            /** Format: int32 */
-            models: number;
-            /** Format: int32 */
-            parts: number;
-            /** Format: int32 */
-            baseMm: null | number;
-            tier: string;
-            moldLines: string;
-            gaps: string;
-            /** Format: int32 */
-            transfers: number;
-            finalSheen: string;
-            /** Format: int32 */
-            paintMin: number;
-            /** Format: int32 */
-            position: number;
-            /** Format: int32 */
-            version: number;
-            leadFree?: boolean;
-        };
-        DocumentChoice: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            unitId: null | string;
-            /** Format: uuid */
-            batchId: null | string;
-            school: string;
-            option: string;
-        };
-        DocumentClock: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            stepId: string;
-            kind: string;
-            startedAt: components["schemas"]["Instant"];
-            stoppedAt: null | components["schemas"]["Instant"];
-        };
-        DocumentCoat: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            stepId: string;
-            productClass: string;
-            method: null | string;
-            /** Format: int32 */
-            number: number;
-            film: string;
-            /** Format: double */
-            airC: null | number;
-            /** Format: double */
-            humidityPct: null | number;
-            startedAt: components["schemas"]["Instant"];
-            endedAt: null | components["schemas"]["Instant"];
-            models: string[];
-            /** Format: uuid */
-            entryId: string;
-        };
-        DocumentEdge: {
-            /** Format: uuid */
-            fromStep: string;
-            /** Format: uuid */
-            toStep: string;
-            stage: null | string;
-            /** Format: int32 */
-            minMinutes: number;
-            /** Format: int32 */
-            maxMinutes: null | number;
-            /** Format: int32 */
-            forbidAfter: null | number;
-            /** Format: int32 */
-            forbidUntil: null | number;
-            rule: string;
-            reason: string;
-        };
-        DocumentEntry: {
-            /** Format: uuid */
-            id: string;
-            kind: string;
-            at: components["schemas"]["Instant"];
-            recordedAt: components["schemas"]["Instant"];
-            /** Format: uuid */
-            stepId: null | string;
-            /** Format: uuid */
-            corrects: null | string;
-            detail: components["schemas"]["JsonElement"];
-        };
-        DocumentException: {
-            /** Format: uuid */
-            id: string;
-            date: components["schemas"]["LocalDate"];
-            kind: string;
-            begins: null | components["schemas"]["LocalTime"];
-            ends: null | components["schemas"]["LocalTime"];
-        };
-        DocumentFlaw: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            stepId: string;
-            /** Format: uuid */
-            modelId: string;
-            /** Format: uuid */
-            pieceId: string;
-            place: string;
-            words: string;
-            notedAt: components["schemas"]["Instant"];
-            mendedAt: null | components["schemas"]["Instant"];
-            /** Format: uuid */
-            entryId: string;
-        };
-        DocumentForecast: {
-            at: components["schemas"]["Instant"];
-            /** Format: double */
-            airC: number;
-            /** Format: double */
-            humidityPct: number;
-            /** Format: double */
-            windMs: number;
-            /** Format: double */
-            gustMs: null | number;
-            /** Format: double */
-            rainProbability: number;
-            /** Format: double */
-            sunWM2: number;
-        };
-        DocumentLabel: {
-            product: string;
-            /** Format: double */
-            recoatMin: null | number;
-            /** Format: double */
-            recoatMax: null | number;
-            /** Format: double */
-            reopenMin: null | number;
-            /** Format: double */
-            handleMin: null | number;
-            /** Format: double */
-            nextLayerMin: null | number;
-            /** Format: double */
-            minTempC: null | number;
-            /** Format: double */
-            maxHumidityPct: null | number;
-        };
-        DocumentModel: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            batchId: string;
-            /** Format: int32 */
-            number: number;
-        };
-        DocumentPart: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            pieceId: string;
-            /** Format: int32 */
-            number: number;
-            name: string;
-            material: string;
-        };
-        DocumentPastCoat: {
-            /** Format: uuid */
-            id: string;
-            unit: string;
-            product: string;
-            /** Format: int32 */
-            number: number;
-            film: string;
-            /** Format: double */
-            airC: null | number;
-            /** Format: double */
-            humidityPct: null | number;
-            /** Format: int32 */
-            models: number;
-            startedAt: components["schemas"]["Instant"];
-            endedAt: components["schemas"]["Instant"];
-            stage: string;
-            notDryAt: null | components["schemas"]["Instant"];
-            dryAt: null | components["schemas"]["Instant"];
-            verdict: string;
-            leftOut: boolean;
-        };
-        DocumentPiece: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            modelId: string;
-            /** Format: int32 */
-            number: number;
-        };
-        DocumentReading: {
-            /** Format: uuid */
-            id: string;
-            at: components["schemas"]["Instant"];
-            place: string;
-            /** Format: double */
-            airC: number;
-            /** Format: double */
-            humidityPct: number;
-            /** Format: double */
-            windMs: null | number;
-            /** Format: double */
-            gustMs: null | number;
-            /** Format: double */
-            sunWM2: null | number;
-            source: string;
-        };
-        DocumentRouteChange: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            batchId: string;
-            /** Format: int32 */
-            number: number;
-            kind: string;
-            step: string;
-            method: null | string;
-            productClass: null | string;
-            beforeStep: null | string;
-            strength: string;
-            consequence: string;
-            at: components["schemas"]["Instant"];
-        };
-        DocumentSettings: {
-            name: string;
-            timeZone: string;
-            /** Format: int32 */
-            handles: number;
-            houseAsked?: boolean;
-            /** Format: int32 */
-            rackSlots?: number;
-        };
-        DocumentSpell: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            stepId: string;
-            beganAt: components["schemas"]["Instant"];
-            endedAt: null | components["schemas"]["Instant"];
-        };
-        DocumentStep: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            batchId: string;
-            kind: string;
-            /** Format: int32 */
-            piece: null | number;
-            /** Format: int32 */
-            occurrence: number;
-            /** Format: int32 */
-            occurrences: number;
-            side: string;
-            /** Format: int32 */
-            setupMinutes: number;
-            /** Format: int32 */
-            secondsPerModel: number;
-            attention: string;
-            oneGo: boolean;
-            mode: null | string;
-            productClass: null | string;
-            method: null | string;
-            /** Format: int32 */
-            workingMinutes: null | number;
-            /** Format: int32 */
-            modelsPerMix: null | number;
-            reason: string;
-            /** Format: int32 */
-            position: number;
-            notNeeded: null | string;
-        };
-        DocumentTest: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            coatId: string;
-            stage: string;
-            finding: string;
-            at: components["schemas"]["Instant"];
-            /** Format: uuid */
-            entryId: string;
-            leftOut?: boolean;
-        };
-        DocumentTick: {
-            /** Format: uuid */
-            stepId: string;
-            /** Format: uuid */
-            modelId: string;
-            /** Format: uuid */
-            pieceId: string;
-            /** Format: uuid */
-            spellId: string;
-            at: components["schemas"]["Instant"];
-            /** Format: uuid */
-            entryId: string;
-        };
-        DocumentUnit: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            mark: string;
-            /** Format: int32 */
-            weight: number;
-            deadline: null | components["schemas"]["LocalDate"];
-            notes: string[];
-            /** Format: int32 */
-            position: number;
-            /** Format: int32 */
-            version: number;
-        };
-        DocumentWeekly: {
-            /** Format: uuid */
-            id: string;
-            /** Format: int32 */
-            day: number;
-            begins: components["schemas"]["LocalTime"];
-            ends: components["schemas"]["LocalTime"];
         };
         DropInView: {
             /** Format: uuid */
@@ -3225,12 +2966,49 @@ export interface components {
             models: number;
             endedAt?: null | components["schemas"]["Instant"];
         };
+        EdgeRow: {
+            /** Format: uuid */
+            fromStep: string;
+            /** Format: uuid */
+            toStep: string;
+            stage: null | string;
+            /** Format: int32 */
+            minMinutes: number;
+            /** Format: int32 */
+            maxMinutes: null | number;
+            /** Format: int32 */
+            forbidAfter: null | number;
+            /** Format: int32 */
+            forbidUntil: null | number;
+            rule: string;
+            reason: string;
+        };
         EffectsView: {
             school: string;
             options: components["schemas"]["OptionEffectView"][];
         };
+        EntryRow: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            at: components["schemas"]["Instant"];
+            recordedAt: components["schemas"]["Instant"];
+            /** Format: uuid */
+            stepId: null | string;
+            /** Format: uuid */
+            corrects: null | string;
+            detail: components["schemas"]["JsonElement"];
+        };
         /** @enum {string} */
         ExceptionKind: "off" | "extra" | "unfit_for_spray";
+        ExceptionRow: {
+            /** Format: uuid */
+            id: string;
+            date: components["schemas"]["LocalDate"];
+            kind: string;
+            begins: null | components["schemas"]["LocalTime"];
+            ends: null | components["schemas"]["LocalTime"];
+        };
         FieldProblem: {
             column: string;
             value: string;
@@ -3268,6 +3046,22 @@ export interface components {
             /** Format: double */
             surfaceC: number;
         };
+        FlawRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            stepId: string;
+            /** Format: uuid */
+            modelId: string;
+            /** Format: uuid */
+            pieceId: string;
+            place: string;
+            words: string;
+            notedAt: components["schemas"]["Instant"];
+            mendedAt: null | components["schemas"]["Instant"];
+            /** Format: uuid */
+            entryId: string;
+        };
         FlawView: {
             /** Format: uuid */
             id: string;
@@ -3285,6 +3079,21 @@ export interface components {
         ForecastAsk: {
             /** Format: uuid */
             id: string;
+        };
+        ForecastRow: {
+            at: components["schemas"]["Instant"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            rainProbability: number;
+            /** Format: double */
+            sunWM2: number;
         };
         ForecastUpload: {
             /** Format: uuid */
@@ -3378,6 +3187,9 @@ export interface components {
             version: number;
             material: components["schemas"]["Material"];
         };
+        ImportAnswer: {
+            told: string[];
+        };
         /** Format: date-time */
         Instant: string;
         InstrumentAsk: {
@@ -3436,6 +3248,23 @@ export interface components {
             minTempC?: null | number;
             /** Format: double */
             maxHumidityPct?: null | number;
+        };
+        LabelRow: {
+            product: string;
+            /** Format: double */
+            recoatMin: null | number;
+            /** Format: double */
+            recoatMax: null | number;
+            /** Format: double */
+            reopenMin: null | number;
+            /** Format: double */
+            handleMin: null | number;
+            /** Format: double */
+            nextLayerMin: null | number;
+            /** Format: double */
+            minTempC: null | number;
+            /** Format: double */
+            maxHumidityPct: null | number;
         };
         LeaveOut: {
             /** Format: uuid */
@@ -3508,6 +3337,14 @@ export interface components {
             id: string;
             text: string;
         };
+        ModelRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            batchId: string;
+            /** Format: int32 */
+            number: number;
+        };
         /** @enum {string} */
         MoldLines: "few" | "ordinary" | "many";
         NotTonightView: {
@@ -3557,12 +3394,52 @@ export interface components {
             glue: string;
             note: string;
         };
+        PartRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            pieceId: string;
+            /** Format: int32 */
+            number: number;
+            name: string;
+            material: string;
+        };
+        PastCoatRow: {
+            /** Format: uuid */
+            id: string;
+            unit: string;
+            product: string;
+            /** Format: int32 */
+            number: number;
+            film: string;
+            /** Format: double */
+            airC: null | number;
+            /** Format: double */
+            humidityPct: null | number;
+            /** Format: int32 */
+            models: number;
+            startedAt: components["schemas"]["Instant"];
+            endedAt: components["schemas"]["Instant"];
+            stage: string;
+            notDryAt: null | components["schemas"]["Instant"];
+            dryAt: null | components["schemas"]["Instant"];
+            verdict: string;
+            leftOut: boolean;
+        };
         /** @enum {string} */
         PegState: "done" | "hand" | "rest" | "held";
         PegView: {
             /** Format: int32 */
             number: number;
             state: components["schemas"]["PegState"];
+        };
+        PieceRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            modelId: string;
+            /** Format: int32 */
+            number: number;
         };
         PlanRuleView: {
             text: string;
@@ -3703,6 +3580,23 @@ export interface components {
         };
         /** @enum {string} */
         Readiness: "touch" | "recoat" | "handle" | "next_layer" | "full";
+        ReadingRow: {
+            /** Format: uuid */
+            id: string;
+            at: components["schemas"]["Instant"];
+            place: string;
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /** Format: double */
+            windMs: null | number;
+            /** Format: double */
+            gustMs: null | number;
+            /** Format: double */
+            sunWM2: null | number;
+            source: string;
+        };
         ReadingView: {
             at: components["schemas"]["Instant"];
             /** Format: double */
@@ -3737,6 +3631,22 @@ export interface components {
         };
         RosterSaved: {
             unitIds: string[];
+        };
+        RouteChangeRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            batchId: string;
+            /** Format: int32 */
+            number: number;
+            kind: string;
+            step: string;
+            method: null | string;
+            productClass: null | string;
+            beforeStep: null | string;
+            strength: string;
+            consequence: string;
+            at: components["schemas"]["Instant"];
         };
         RouteEdit: {
             /** Format: uuid */
@@ -3909,6 +3819,23 @@ export interface components {
             at: components["schemas"]["Instant"];
             remedy: string;
         };
+        SpaceRow: {
+            name: string;
+            timeZone: string;
+            /** Format: int32 */
+            handles: number;
+            houseAsked?: boolean;
+            /** Format: int32 */
+            rackSlots?: number;
+        };
+        SpellRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            stepId: string;
+            beganAt: components["schemas"]["Instant"];
+            endedAt: null | components["schemas"]["Instant"];
+        };
         /** @enum {string} */
         SprayMedium: "aerosol" | "airbrush_wb" | "airbrush_lacquer";
         SprayPartView: {
@@ -3935,6 +3862,37 @@ export interface components {
         };
         /** @enum {string} */
         StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        StepRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            batchId: string;
+            kind: string;
+            /** Format: int32 */
+            piece: null | number;
+            /** Format: int32 */
+            occurrence: number;
+            /** Format: int32 */
+            occurrences: number;
+            side: string;
+            /** Format: int32 */
+            setupMinutes: number;
+            /** Format: int32 */
+            secondsPerModel: number;
+            attention: string;
+            oneGo: boolean;
+            mode: null | string;
+            productClass: null | string;
+            method: null | string;
+            /** Format: int32 */
+            workingMinutes: null | number;
+            /** Format: int32 */
+            modelsPerMix: null | number;
+            reason: string;
+            /** Format: int32 */
+            position: number;
+            notNeeded: null | string;
+        };
         /** @enum {string} */
         Strength: "law" | "practice" | "taste";
         TakeBackView: {
@@ -3943,6 +3901,18 @@ export interface components {
             /** Format: int32 */
             model: number;
             text: string;
+        };
+        TestRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            coatId: string;
+            stage: string;
+            finding: string;
+            at: components["schemas"]["Instant"];
+            leftOut?: boolean;
+            /** Format: uuid */
+            entryId: string;
         };
         TestedView: {
             /** Format: uuid */
@@ -3958,6 +3928,19 @@ export interface components {
             text: string;
             back?: null | string;
         };
+        TickRow: {
+            /** Format: uuid */
+            stepId: string;
+            /** Format: uuid */
+            modelId: string;
+            /** Format: uuid */
+            pieceId: string;
+            /** Format: uuid */
+            spellId: string;
+            at: components["schemas"]["Instant"];
+            /** Format: uuid */
+            entryId: string;
+        };
         /** @enum {string} */
         Tier: "rank_and_file" | "elite" | "leader" | "display";
         UnitEdit: {
@@ -3968,6 +3951,20 @@ export interface components {
             deadline: null | components["schemas"]["LocalDate"];
             /** Format: int32 */
             weight: number;
+        };
+        UnitRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            mark: string;
+            /** Format: int32 */
+            weight: number;
+            deadline: null | components["schemas"]["LocalDate"];
+            notes: string[];
+            /** Format: int32 */
+            position: number;
+            /** Format: int32 */
+            version: number;
         };
         UnitSummaryView: {
             /** Format: uuid */
@@ -4016,6 +4013,14 @@ export interface components {
             chosen: boolean;
             verdict: components["schemas"]["Strength"];
             note: string;
+        };
+        WeeklyRow: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            day: number;
+            begins: components["schemas"]["LocalTime"];
+            ends: components["schemas"]["LocalTime"];
         };
         WeeklySitting: {
             /** Format: uuid */
@@ -4081,33 +4086,33 @@ export interface components {
             handsSaved?: number;
         };
         WorkspaceDocument: {
-            format: string;
+            format?: string;
             /** Format: int32 */
-            formatVersion: number;
+            formatVersion?: number;
             exportedAt: components["schemas"]["Instant"];
-            settings: components["schemas"]["DocumentSettings"];
-            units: components["schemas"]["DocumentUnit"][];
-            batches: components["schemas"]["DocumentBatch"][];
-            models: components["schemas"]["DocumentModel"][];
-            pieces: components["schemas"]["DocumentPiece"][];
-            parts: components["schemas"]["DocumentPart"][];
-            steps: components["schemas"]["DocumentStep"][];
-            edges: components["schemas"]["DocumentEdge"][];
-            logbook: components["schemas"]["DocumentEntry"][];
-            spells: components["schemas"]["DocumentSpell"][];
-            ticks: components["schemas"]["DocumentTick"][];
-            coats: components["schemas"]["DocumentCoat"][];
-            coatTests: components["schemas"]["DocumentTest"][];
-            flaws: components["schemas"]["DocumentFlaw"][];
-            weeklySittings: components["schemas"]["DocumentWeekly"][];
-            sittingExceptions: components["schemas"]["DocumentException"][];
-            houseChoices?: components["schemas"]["DocumentChoice"][];
-            routeChanges?: components["schemas"]["DocumentRouteChange"][];
-            airReadings?: components["schemas"]["DocumentReading"][];
-            forecast?: components["schemas"]["DocumentForecast"][];
-            labels?: components["schemas"]["DocumentLabel"][];
-            pastCoats?: components["schemas"]["DocumentPastCoat"][];
-            clocks?: components["schemas"]["DocumentClock"][];
+            settings: components["schemas"]["SpaceRow"];
+            units: components["schemas"]["UnitRow"][];
+            batches: components["schemas"]["BatchRow"][];
+            models: components["schemas"]["ModelRow"][];
+            pieces: components["schemas"]["PieceRow"][];
+            parts: components["schemas"]["PartRow"][];
+            steps: components["schemas"]["StepRow"][];
+            edges: components["schemas"]["EdgeRow"][];
+            logbook: components["schemas"]["EntryRow"][];
+            spells: components["schemas"]["SpellRow"][];
+            ticks: components["schemas"]["TickRow"][];
+            coats: components["schemas"]["CoatRow"][];
+            coatTests: components["schemas"]["TestRow"][];
+            flaws: components["schemas"]["FlawRow"][];
+            weeklySittings: components["schemas"]["WeeklyRow"][];
+            sittingExceptions: components["schemas"]["ExceptionRow"][];
+            houseChoices?: components["schemas"]["ChoiceRow"][];
+            routeChanges?: components["schemas"]["RouteChangeRow"][];
+            airReadings?: components["schemas"]["ReadingRow"][];
+            forecast?: components["schemas"]["ForecastRow"][];
+            labels?: components["schemas"]["LabelRow"][];
+            pastCoats?: components["schemas"]["PastCoatRow"][];
+            clocks?: components["schemas"]["ClockRow"][];
         };
     };
     responses: never;

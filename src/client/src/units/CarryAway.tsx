@@ -11,12 +11,13 @@ export function CarryAway({ empty }: { empty: boolean }) {
   const bring = useMutation({
     mutationFn: async (chosen: File) => {
       const text = await chosen.text();
-      await api.POST("/api/workspace", {
+      const answer = await api.POST("/api/workspace", {
         params: { query: { id: crypto.randomUUID() } },
         body: text as never,
         bodySerializer: (b: unknown) => b as string,
         headers: { "content-type": "application/json" },
       });
+      return answer.data?.told ?? [];
     },
     onSettled: () => lookAgain(),
   });
@@ -37,6 +38,11 @@ export function CarryAway({ empty }: { empty: boolean }) {
         </a>
       </p>
       <FileInput label="Workspace file" accept="application/json,.json" input={file} onFile={(chosen) => bring.mutate(chosen)} />
+      {bring.data?.map((words) => (
+        <p key={words} role="status">
+          {words}
+        </p>
+      ))}
       {bring.error ? <p role="alert">{wordsOf(bring.error)} Nothing was changed.</p> : null}
     </section>
   );

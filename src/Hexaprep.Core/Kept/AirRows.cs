@@ -1,0 +1,236 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using NodaTime;
+
+namespace Hexaprep.Core.Kept;
+
+/// <summary>Air that was read.</summary>
+public sealed record ReadingRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>When.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>At the bench or outdoors.</summary>
+    public required string Place { get; init; }
+
+    /// <summary>°C, -30 to 50.</summary>
+    public required double AirC { get; init; }
+
+    /// <summary>%, 1 to 100.</summary>
+    public required double HumidityPct { get; init; }
+
+    /// <summary>m/s, 0 to 40.</summary>
+    public required double? WindMs { get; init; }
+
+    /// <summary>m/s, 0 to 60.</summary>
+    public required double? GustMs { get; init; }
+
+    /// <summary>W/m², 0 to 1200.</summary>
+    public required double? SunWM2 { get; init; }
+
+    /// <summary>By hand, an instrument or the forecast.</summary>
+    public required string Source { get; init; }
+
+    /// <summary>The row of a reading.</summary>
+    public static ReadingRow Of(AirReading r) =>
+        new()
+        {
+            Id = r.Id,
+            At = r.At,
+            Place = Ids.Of(r.Place),
+            AirC = r.AirC,
+            HumidityPct = r.HumidityPct,
+            WindMs = r.WindMs,
+            GustMs = r.GustMs,
+            SunWM2 = r.SunWM2,
+            Source = Ids.Of(r.Source),
+        };
+
+    /// <summary>The reading.</summary>
+    public AirReading ToReading() =>
+        new(Id, At, Ids.Parse<AirPlace>(Place), AirC, HumidityPct, WindMs, GustMs, SunWM2, Ids.Parse<AirSource>(Source));
+}
+
+/// <summary>An hour of the forecast.</summary>
+public sealed record ForecastRow
+{
+    /// <summary>When it begins.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>°C.</summary>
+    public required double AirC { get; init; }
+
+    /// <summary>%.</summary>
+    public required double HumidityPct { get; init; }
+
+    /// <summary>m/s.</summary>
+    public required double WindMs { get; init; }
+
+    /// <summary>m/s.</summary>
+    public required double? GustMs { get; init; }
+
+    /// <summary>0 to 1.</summary>
+    public required double RainProbability { get; init; }
+
+    /// <summary>W/m².</summary>
+    public required double SunWM2 { get; init; }
+
+    /// <summary>The row of an hour.</summary>
+    public static ForecastRow Of(ForecastHour h) =>
+        new()
+        {
+            At = h.At,
+            AirC = h.AirC,
+            HumidityPct = h.HumidityPct,
+            WindMs = h.WindMs,
+            GustMs = h.GustMs,
+            RainProbability = h.RainProbability,
+            SunWM2 = h.SunWM2,
+        };
+
+    /// <summary>The hour.</summary>
+    public ForecastHour ToHour() => new(At, AirC, HumidityPct, WindMs, GustMs, RainProbability, SunWM2);
+}
+
+/// <summary>What a product's label says.</summary>
+public sealed record LabelRow
+{
+    /// <summary>The product, e.g. acrylic_solvent.spray_can.primer.</summary>
+    public required string Product { get; init; }
+
+    /// <summary>Recoat from, minutes.</summary>
+    public required double? RecoatMin { get; init; }
+
+    /// <summary>Recoat until, minutes.</summary>
+    public required double? RecoatMax { get; init; }
+
+    /// <summary>Recoat again from, minutes.</summary>
+    public required double? ReopenMin { get; init; }
+
+    /// <summary>Handle from, minutes.</summary>
+    public required double? HandleMin { get; init; }
+
+    /// <summary>Overpaint from, minutes.</summary>
+    public required double? NextLayerMin { get; init; }
+
+    /// <summary>Not below, °C.</summary>
+    public required double? MinTempC { get; init; }
+
+    /// <summary>Not above, %.</summary>
+    public required double? MaxHumidityPct { get; init; }
+
+    /// <summary>The row of a label.</summary>
+    public static LabelRow Of(ProductLabel l) =>
+        new()
+        {
+            Product = l.Product.Id,
+            RecoatMin = l.RecoatMin,
+            RecoatMax = l.RecoatMax,
+            ReopenMin = l.ReopenMin,
+            HandleMin = l.HandleMin,
+            NextLayerMin = l.NextLayerMin,
+            MinTempC = l.MinTempC,
+            MaxHumidityPct = l.MaxHumidityPct,
+        };
+
+    /// <summary>The label; null of a product this program no longer knows.</summary>
+    public ProductLabel? ToLabel() =>
+        Drying.Product.Find(Product) is { } p
+            ? new(p, RecoatMin, RecoatMax, ReopenMin, HandleMin, NextLayerMin, MinTempC, MaxHumidityPct)
+            : null;
+}
+
+/// <summary>A coat laid before, brought in from a file.</summary>
+public sealed record PastCoatRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>What it was laid on, at most 80 characters.</summary>
+    public required string Unit { get; init; }
+
+    /// <summary>The product.</summary>
+    public required string Product { get; init; }
+
+    /// <summary>Which coat of its kind, 1 to 20.</summary>
+    public required int Number { get; init; }
+
+    /// <summary>Light, normal or heavy.</summary>
+    public required string Film { get; init; }
+
+    /// <summary>°C, -30 to 60.</summary>
+    public required double? AirC { get; init; }
+
+    /// <summary>%, 0 to 100.</summary>
+    public required double? HumidityPct { get; init; }
+
+    /// <summary>1 to 500.</summary>
+    public required int Models { get; init; }
+
+    /// <summary>When it was begun.</summary>
+    public required Instant StartedAt { get; init; }
+
+    /// <summary>When it was on.</summary>
+    public required Instant EndedAt { get; init; }
+
+    /// <summary>The readiness tested for.</summary>
+    public required string Stage { get; init; }
+
+    /// <summary>Still tacky then.</summary>
+    public required Instant? NotDryAt { get; init; }
+
+    /// <summary>Dry then.</summary>
+    public required Instant? DryAt { get; init; }
+
+    /// <summary>What came of it, at most 200 characters.</summary>
+    public required string Verdict { get; init; }
+
+    /// <summary>Left out of what is learned of its product.</summary>
+    public required bool LeftOut { get; init; }
+
+    /// <summary>The row of a coat laid before.</summary>
+    public static PastCoatRow Of(PastCoat c) =>
+        new()
+        {
+            Id = c.Id,
+            Unit = c.Unit,
+            Product = c.Product.Id,
+            Number = c.Number,
+            Film = Ids.Of(c.Film),
+            AirC = c.AirC,
+            HumidityPct = c.HumidityPct,
+            Models = c.Models,
+            StartedAt = c.StartedAt,
+            EndedAt = c.EndedAt,
+            Stage = Ids.Of(c.Stage),
+            NotDryAt = c.NotDryAt,
+            DryAt = c.DryAt,
+            Verdict = c.Verdict,
+            LeftOut = c.LeftOut,
+        };
+
+    /// <summary>The coat; null of a product this program no longer knows.</summary>
+    public PastCoat? ToPast() =>
+        Drying.Product.Find(Product) is { } p
+            ? new(
+                Id,
+                Unit,
+                p,
+                Number,
+                Ids.Parse<Film>(Film),
+                AirC,
+                HumidityPct,
+                Models,
+                StartedAt,
+                EndedAt,
+                Ids.Parse<Readiness>(Stage),
+                NotDryAt,
+                DryAt,
+                Verdict,
+                LeftOut
+            )
+            : null;
+}

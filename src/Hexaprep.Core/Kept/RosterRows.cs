@@ -1,0 +1,192 @@
+using Hexaprep.Core.Roster;
+using NodaTime;
+
+namespace Hexaprep.Core.Kept;
+
+/// <summary>A unit.</summary>
+public sealed record UnitRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>1 to 80 characters.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Name of its silhouette, or two letters.</summary>
+    public required string Mark { get; init; }
+
+    /// <summary>How much its finish counts, 1 to 100.</summary>
+    public required int Weight { get; init; }
+
+    /// <summary>The last day it may be finished on.</summary>
+    public required LocalDate? Deadline { get; init; }
+
+    /// <summary>Unknown roster columns, "column: value".</summary>
+    public required IReadOnlyList<string> Notes { get; init; }
+
+    /// <summary>Its place on the bench, from 1.</summary>
+    public required int Position { get; init; }
+
+    /// <summary>Rises with every edit.</summary>
+    public required int Version { get; init; }
+
+    /// <summary>The row of a unit.</summary>
+    public static UnitRow Of(Unit u, int position) =>
+        new()
+        {
+            Id = u.Id,
+            Name = u.Name,
+            Mark = u.Mark,
+            Weight = u.Weight,
+            Deadline = u.Deadline,
+            Notes = u.Notes,
+            Position = position,
+            Version = u.Version,
+        };
+
+    /// <summary>The unit.</summary>
+    public Unit ToUnit() => new(Id, Name, Mark, Weight, Deadline, Notes, Version);
+}
+
+/// <summary>A batch. What a roster field is called, stored, carried and moved as stands here.</summary>
+public sealed record BatchRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its unit.</summary>
+    public required Guid UnitId { get; init; }
+
+    /// <summary>What tells it apart in its unit, at most 80 characters.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Its materials, at least one.</summary>
+    public required IReadOnlyList<string> Materials { get; init; }
+
+    /// <summary>1 to 500.</summary>
+    public required int Models { get; init; }
+
+    /// <summary>Parts a model, 1 to 60.</summary>
+    public required int Parts { get; init; }
+
+    /// <summary>Base in mm, 10 to 200; null without one.</summary>
+    public required int? BaseMm { get; init; }
+
+    /// <summary>Finish tier.</summary>
+    public required string Tier { get; init; }
+
+    /// <summary>Few, ordinary or many.</summary>
+    public required string MoldLines { get; init; }
+
+    /// <summary>None, small or large.</summary>
+    public required string Gaps { get; init; }
+
+    /// <summary>Transfers a model, 0 to 60.</summary>
+    public required int Transfers { get; init; }
+
+    /// <summary>Sheen of the last coat.</summary>
+    public required string FinalSheen { get; init; }
+
+    /// <summary>Painting a model, minutes of hands, 0 to 6000.</summary>
+    public required int PaintMin { get; init; }
+
+    /// <summary>Its white metal was named free of lead.</summary>
+    public bool LeadFree { get; init; }
+
+    /// <summary>Its place on the bench, from 1.</summary>
+    public required int Position { get; init; }
+
+    /// <summary>Rises with every edit.</summary>
+    public required int Version { get; init; }
+
+    /// <summary>The row of a batch.</summary>
+    public static BatchRow Of(Batch b, int position) =>
+        new()
+        {
+            Id = b.Id,
+            UnitId = b.UnitId,
+            Name = b.Name,
+            Materials = [.. b.Traits.Materials.Select(m => Ids.Of(m))],
+            Models = b.Traits.Models,
+            Parts = b.Traits.Parts,
+            BaseMm = b.Traits.BaseMm,
+            Tier = Ids.Of(b.Traits.Tier),
+            MoldLines = Ids.Of(b.Traits.MoldLines),
+            Gaps = Ids.Of(b.Traits.Gaps),
+            Transfers = b.Traits.Transfers,
+            FinalSheen = Ids.Of(b.Traits.FinalSheen),
+            PaintMin = b.Traits.PaintMinutes,
+            LeadFree = b.Traits.LeadFree,
+            Position = position,
+            Version = b.Version,
+        };
+
+    /// <summary>The batch.</summary>
+    public Batch ToBatch() =>
+        new(
+            Id,
+            UnitId,
+            Name,
+            new BatchTraits(
+                [.. Materials.Select(Ids.Parse<Material>).Order()],
+                Models,
+                Parts,
+                BaseMm,
+                Ids.Parse<Tier>(Tier),
+                Ids.Parse<MoldLines>(MoldLines),
+                Ids.Parse<Gaps>(Gaps),
+                Transfers,
+                Ids.Parse<Sheen>(FinalSheen),
+                PaintMin
+            )
+            {
+                LeadFree = LeadFree,
+            },
+            Version
+        );
+}
+
+/// <summary>A model of a batch.</summary>
+public sealed record ModelRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its batch.</summary>
+    public required Guid BatchId { get; init; }
+
+    /// <summary>Its number in the batch, from 1.</summary>
+    public required int Number { get; init; }
+}
+
+/// <summary>A piece of a model: what is handled as one.</summary>
+public sealed record PieceRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its model.</summary>
+    public required Guid ModelId { get; init; }
+
+    /// <summary>Its number in the model, from 1.</summary>
+    public required int Number { get; init; }
+}
+
+/// <summary>A part of a piece.</summary>
+public sealed record PartRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its piece.</summary>
+    public required Guid PieceId { get; init; }
+
+    /// <summary>Its number, from 1.</summary>
+    public required int Number { get; init; }
+
+    /// <summary>1 to 80 characters.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>What it is made of.</summary>
+    public required string Material { get; init; }
+}

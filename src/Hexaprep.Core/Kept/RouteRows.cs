@@ -1,0 +1,263 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Kept;
+
+/// <summary>A step of a route.</summary>
+public sealed record StepRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its batch.</summary>
+    public required Guid BatchId { get; init; }
+
+    /// <summary>What is done.</summary>
+    public required string Kind { get; init; }
+
+    /// <summary>The piece it is done on; null for whole models.</summary>
+    public required int? Piece { get; init; }
+
+    /// <summary>Which of its kind, from 1.</summary>
+    public required int Occurrence { get; init; }
+
+    /// <summary>How many of its kind there are.</summary>
+    public required int Occurrences { get; init; }
+
+    /// <summary>Its side of the hexagon.</summary>
+    public required string Side { get; init; }
+
+    /// <summary>Minutes before the first model.</summary>
+    public required int SetupMinutes { get; init; }
+
+    /// <summary>Seconds a model.</summary>
+    public required int SecondsPerModel { get; init; }
+
+    /// <summary>Hands, attended, watched or free.</summary>
+    public required string Attention { get; init; }
+
+    /// <summary>It is done in one go.</summary>
+    public required bool OneGo { get; init; }
+
+    /// <summary>What is sprayed, if it is.</summary>
+    public required string? Mode { get; init; }
+
+    /// <summary>What is left to dry.</summary>
+    public required string? ProductClass { get; init; }
+
+    /// <summary>How it is done.</summary>
+    public required string? Method { get; init; }
+
+    /// <summary>How long a mix stays workable.</summary>
+    public required int? WorkingMinutes { get; init; }
+
+    /// <summary>Models a mix serves.</summary>
+    public required int? ModelsPerMix { get; init; }
+
+    /// <summary>Why it is there.</summary>
+    public required string Reason { get; init; }
+
+    /// <summary>Its place in the route.</summary>
+    public required int Position { get; init; }
+
+    /// <summary>Why it is not needed any more.</summary>
+    public required string? NotNeeded { get; init; }
+
+    /// <summary>The row of a step.</summary>
+    public static StepRow Of(BenchStep s) =>
+        new()
+        {
+            Id = s.Id,
+            BatchId = s.BatchId,
+            Kind = Ids.Of(s.Key.Kind),
+            Piece = s.Key.Piece,
+            Occurrence = s.Key.Occurrence,
+            Occurrences = s.Of,
+            Side = Ids.Of(s.Side),
+            SetupMinutes = s.Amounts.SetupMinutes,
+            SecondsPerModel = s.Amounts.SecondsPerModel,
+            Attention = Ids.Of(s.Amounts.Attention),
+            OneGo = s.Amounts.OneGo,
+            Mode = s.Amounts.Mode is { } mode ? Ids.Of(mode) : null,
+            ProductClass = s.Amounts.Product is { } product ? Ids.Of(product) : null,
+            Method = s.Amounts.Method,
+            WorkingMinutes = s.Amounts.WorkingMinutes,
+            ModelsPerMix = s.Amounts.ModelsPerMix,
+            Reason = s.Reason,
+            Position = s.Position,
+            NotNeeded = s.NotNeeded,
+        };
+
+    /// <summary>The step.</summary>
+    public BenchStep ToStep() =>
+        new(
+            Id,
+            BatchId,
+            new StepKey(Ids.Parse<StepKind>(Kind), Piece, Occurrence),
+            Occurrences,
+            Ids.Parse<Side>(Side),
+            new StepDraft(SetupMinutes, SecondsPerModel)
+            {
+                Attention = Ids.Parse<Attention>(Attention),
+                OneGo = OneGo,
+                Mode = Mode is null ? null : Ids.Parse<SprayMode>(Mode),
+                Product = ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
+                Method = Method,
+                Occurrences = Occurrences,
+                WorkingMinutes = WorkingMinutes,
+                ModelsPerMix = ModelsPerMix,
+            },
+            Reason,
+            Position,
+            NotNeeded
+        );
+}
+
+/// <summary>An order, a wait or a window between two steps.</summary>
+public sealed record EdgeRow
+{
+    /// <summary>The step before.</summary>
+    public required Guid FromStep { get; init; }
+
+    /// <summary>The step after.</summary>
+    public required Guid ToStep { get; init; }
+
+    /// <summary>The readiness waited for.</summary>
+    public required string? Stage { get; init; }
+
+    /// <summary>At least so long.</summary>
+    public required int MinMinutes { get; init; }
+
+    /// <summary>At most so long.</summary>
+    public required int? MaxMinutes { get; init; }
+
+    /// <summary>Shut from here, minutes.</summary>
+    public required int? ForbidAfter { get; init; }
+
+    /// <summary>Open again from here, minutes.</summary>
+    public required int? ForbidUntil { get; init; }
+
+    /// <summary>The rule behind it.</summary>
+    public required string Rule { get; init; }
+
+    /// <summary>Its reason in words.</summary>
+    public required string Reason { get; init; }
+
+    /// <summary>The row of an edge.</summary>
+    public static EdgeRow Of(BenchEdge e) =>
+        new()
+        {
+            FromStep = e.From,
+            ToStep = e.To,
+            Stage = e.Stage is { } stage ? Ids.Of(stage) : null,
+            MinMinutes = e.MinMinutes,
+            MaxMinutes = e.MaxMinutes,
+            ForbidAfter = e.Forbidden?.Begin,
+            ForbidUntil = e.Forbidden?.End,
+            Rule = e.Rule,
+            Reason = e.Reason,
+        };
+
+    /// <summary>The edge.</summary>
+    public BenchEdge ToEdge() =>
+        new(
+            FromStep,
+            ToStep,
+            Stage is null ? null : Ids.Parse<Readiness>(Stage),
+            MinMinutes,
+            MaxMinutes,
+            ForbidAfter is { } after && ForbidUntil is { } until ? new Span(after, until) : null,
+            Rule,
+            Reason
+        );
+}
+
+/// <summary>A house rule: for the whole bench (neither unit nor batch), a unit, or a batch.</summary>
+public sealed record ChoiceRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>The unit it is for.</summary>
+    public required Guid? UnitId { get; init; }
+
+    /// <summary>The batch it is for.</summary>
+    public required Guid? BatchId { get; init; }
+
+    /// <summary>The point where practitioners differ.</summary>
+    public required string School { get; init; }
+
+    /// <summary>What was chosen.</summary>
+    public required string Option { get; init; }
+}
+
+/// <summary>A change of a batch's route.</summary>
+public sealed record RouteChangeRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its batch.</summary>
+    public required Guid BatchId { get; init; }
+
+    /// <summary>Its place among the batch's changes, from 1.</summary>
+    public required int Number { get; init; }
+
+    /// <summary>Skip, add, swap or reorder.</summary>
+    public required string Kind { get; init; }
+
+    /// <summary>The step it is about.</summary>
+    public required string Step { get; init; }
+
+    /// <summary>How it is done then.</summary>
+    public required string? Method { get; init; }
+
+    /// <summary>What with.</summary>
+    public required string? ProductClass { get; init; }
+
+    /// <summary>The step it goes before.</summary>
+    public required string? BeforeStep { get; init; }
+
+    /// <summary>How binding the rules are that it breaks.</summary>
+    public required string Strength { get; init; }
+
+    /// <summary>What was said of it.</summary>
+    public required string Consequence { get; init; }
+
+    /// <summary>When it was made.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>The row of a change.</summary>
+    public static RouteChangeRow Of(Guid batchId, KeptRouteChange k, int number) =>
+        new()
+        {
+            Id = Guid.NewGuid(),
+            BatchId = batchId,
+            Number = number,
+            Kind = Ids.Of(k.Change.Kind),
+            Step = Ids.Of(k.Change.Step),
+            Method = k.Change.Method,
+            ProductClass = k.Change.Product is { } product ? Ids.Of(product) : null,
+            BeforeStep = k.Change.Before is { } before ? Ids.Of(before) : null,
+            Strength = Ids.Of(k.Strength),
+            Consequence = k.Consequence,
+            At = k.At,
+        };
+
+    /// <summary>The change.</summary>
+    public KeptRouteChange ToKept() =>
+        new(
+            new RouteChange(
+                Ids.Parse<ChangeKind>(Kind),
+                Ids.Parse<StepKind>(Step),
+                Method,
+                ProductClass is null ? null : Ids.Parse<ProductClass>(ProductClass),
+                BeforeStep is null ? null : Ids.Parse<StepKind>(BeforeStep)
+            ),
+            Ids.Parse<Strength>(Strength),
+            Consequence,
+            At
+        );
+}

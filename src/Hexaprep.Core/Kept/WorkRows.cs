@@ -1,0 +1,238 @@
+using System.Text.Json;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using NodaTime;
+
+namespace Hexaprep.Core.Kept;
+
+/// <summary>A logbook entry.</summary>
+public sealed record EntryRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>What was done.</summary>
+    public required string Kind { get; init; }
+
+    /// <summary>When it happened.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>When it was written.</summary>
+    public required Instant RecordedAt { get; init; }
+
+    /// <summary>The step it is about.</summary>
+    public required Guid? StepId { get; init; }
+
+    /// <summary>The entry it takes back.</summary>
+    public required Guid? Corrects { get; init; }
+
+    /// <summary>What else there is to it.</summary>
+    public required JsonElement Detail { get; init; }
+}
+
+/// <summary>A spell of hands.</summary>
+public sealed record SpellRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its step.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>When it began.</summary>
+    public required Instant BeganAt { get; init; }
+
+    /// <summary>When it ended; null while it goes on.</summary>
+    public required Instant? EndedAt { get; init; }
+
+    /// <summary>The spell.</summary>
+    public Spell ToSpell() => new(Id, StepId, BeganAt, EndedAt);
+}
+
+/// <summary>One piece of a model through one step.</summary>
+public sealed record TickRow
+{
+    /// <summary>The step.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>The model.</summary>
+    public required Guid ModelId { get; init; }
+
+    /// <summary>The piece.</summary>
+    public required Guid PieceId { get; init; }
+
+    /// <summary>The spell it was done in.</summary>
+    public required Guid SpellId { get; init; }
+
+    /// <summary>When.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>The logbook entry that tells of it.</summary>
+    public required Guid EntryId { get; init; }
+
+    /// <summary>The tick.</summary>
+    public Tick ToTick() => new(StepId, ModelId, PieceId, SpellId, At);
+}
+
+/// <summary>Something left on models to dry.</summary>
+public sealed record CoatRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>The step that left it.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>What it is.</summary>
+    public required string ProductClass { get; init; }
+
+    /// <summary>How it went on.</summary>
+    public required string? Method { get; init; }
+
+    /// <summary>Which coat of its kind, from 1.</summary>
+    public required int Number { get; init; }
+
+    /// <summary>Light, normal or heavy.</summary>
+    public required string Film { get; init; }
+
+    /// <summary>Air typed in with it, °C, -30 to 60.</summary>
+    public required double? AirC { get; init; }
+
+    /// <summary>Humidity typed in with it, %, 0 to 100.</summary>
+    public required double? HumidityPct { get; init; }
+
+    /// <summary>When the first model took it.</summary>
+    public required Instant StartedAt { get; init; }
+
+    /// <summary>When the last model took it.</summary>
+    public required Instant? EndedAt { get; init; }
+
+    /// <summary>The models that carry it.</summary>
+    public required IReadOnlyList<Guid> Models { get; init; }
+
+    /// <summary>The logbook entry that tells of it.</summary>
+    public required Guid EntryId { get; init; }
+
+    /// <summary>The row of a coat.</summary>
+    public static CoatRow Of(Coat c, Guid entry) =>
+        new()
+        {
+            Id = c.Id,
+            StepId = c.StepId,
+            ProductClass = Ids.Of(c.Product),
+            Method = c.Method,
+            Number = c.Number,
+            Film = Ids.Of(c.Film),
+            AirC = c.AirC,
+            HumidityPct = c.HumidityPct,
+            StartedAt = c.StartedAt,
+            EndedAt = c.EndedAt,
+            Models = c.ModelIds,
+            EntryId = entry,
+        };
+
+    /// <summary>The coat.</summary>
+    /// <param name="step">The kind of step that left it.</param>
+    /// <param name="tests">Its tests, oldest first.</param>
+    public Coat ToCoat(StepKind step, IReadOnlyList<CoatTest> tests) =>
+        new(
+            Id,
+            StepId,
+            step,
+            Ids.Parse<ProductClass>(ProductClass),
+            Method,
+            Number,
+            Ids.Parse<Film>(Film),
+            AirC,
+            HumidityPct,
+            StartedAt,
+            EndedAt,
+            Models,
+            tests
+        );
+}
+
+/// <summary>A touch test.</summary>
+public sealed record TestRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its coat.</summary>
+    public required Guid CoatId { get; init; }
+
+    /// <summary>The readiness tested for.</summary>
+    public required string Stage { get; init; }
+
+    /// <summary>Still tacky, dry by now, dry just now.</summary>
+    public required string Finding { get; init; }
+
+    /// <summary>When.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>Left out of what is learned of its product.</summary>
+    public bool LeftOut { get; init; }
+
+    /// <summary>The logbook entry that tells of it.</summary>
+    public required Guid EntryId { get; init; }
+
+    /// <summary>The test.</summary>
+    public CoatTest ToTest() => new(Id, Ids.Parse<Readiness>(Stage), Ids.Parse<Finding>(Finding), At) { LeftOut = LeftOut };
+}
+
+/// <summary>A flaw.</summary>
+public sealed record FlawRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>The step it was seen at.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>Its model.</summary>
+    public required Guid ModelId { get; init; }
+
+    /// <summary>Its piece.</summary>
+    public required Guid PieceId { get; init; }
+
+    /// <summary>Where, 1 to 60 characters.</summary>
+    public required string Place { get; init; }
+
+    /// <summary>What, 1 to 200 characters.</summary>
+    public required string Words { get; init; }
+
+    /// <summary>When it was seen.</summary>
+    public required Instant NotedAt { get; init; }
+
+    /// <summary>When it was mended.</summary>
+    public required Instant? MendedAt { get; init; }
+
+    /// <summary>The logbook entry that tells of it.</summary>
+    public required Guid EntryId { get; init; }
+
+    /// <summary>The flaw.</summary>
+    public Flaw ToFlaw() => new(Id, StepId, ModelId, PieceId, Place, Words, NotedAt, MendedAt);
+}
+
+/// <summary>A wait of minutes that was started; it runs while it has no end.</summary>
+public sealed record ClockRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its step.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>Shake, soak, dip.</summary>
+    public required string Kind { get; init; }
+
+    /// <summary>When it was started.</summary>
+    public required Instant StartedAt { get; init; }
+
+    /// <summary>When it was stopped.</summary>
+    public required Instant? StoppedAt { get; init; }
+
+    /// <summary>The clock.</summary>
+    public BenchClock ToClock() => new(Id, StepId, Ids.Parse<ClockKind>(Kind), StartedAt, StoppedAt);
+}
