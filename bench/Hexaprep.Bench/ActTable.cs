@@ -172,24 +172,7 @@ internal static class ActTable
         await app.SettleAsync();
     }
 
-    private static UnitOrder Line(Unit unit, BatchTraits t) =>
-        new(
-            unit.Name,
-            "",
-            t.Models,
-            t.Materials,
-            t.Parts,
-            t.BaseMm,
-            t.Tier,
-            t.MoldLines,
-            t.Gaps,
-            t.Transfers,
-            t.FinalSheen,
-            t.PaintMinutes,
-            unit.Deadline,
-            unit.Weight,
-            []
-        );
+    private static UnitOrder Line(Unit unit, BatchTraits t) => new(unit.Name, "", t, unit.Deadline, unit.Weight, []);
 
     private static IEnumerable<Change> Log(BenchIndex bench, int log, Instant now)
     {

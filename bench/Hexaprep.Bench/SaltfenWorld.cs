@@ -28,7 +28,11 @@ public static class SaltfenWorld
         return new RehearsedBench(
             DateTimeZone.Utc,
             20,
-            [.. Enumerable.Range(0, units).Select(i => orders[i % orders.Count] with { Unit = $"Column {i}", Models = 20 })]
+            [
+                .. Enumerable
+                    .Range(0, units)
+                    .Select(i => orders[i % orders.Count].Of(t => t with { Models = 20 }) with { Unit = $"Column {i}" }),
+            ]
         );
     }
 
@@ -40,7 +44,8 @@ public static class SaltfenWorld
                     Enumerable
                         .Range(1, lines)
                         .Select(i =>
-                            $"\"Column {i}, north\",{1 + i % 20},{(i % 3 == 0 ? "cast resin" : "white metal + plastic")},{1 + i % 12},32,elite,small,{i % 6},2026-06-{1 + i % 28:00},dyke {i % 9}\n"
+                            $"\"Column {i}, north\",{1 + i % 20},{(i % 3 == 0 ? "cast resin" : "white metal + plastic")},{1 + i % 12},"
+                            + $"32,elite,small,{i % 6},2026-06-{1 + i % 28:00},dyke {i % 9}\n"
                         )
                 )
         );

@@ -62,16 +62,7 @@ public static class RosterFields
             new UnitOrder(
                 unit,
                 batch,
-                models,
-                materials,
-                parts,
-                baseMm,
-                tier,
-                lines,
-                gaps,
-                transfers,
-                sheen,
-                paint,
+                new BatchTraits(materials, models, parts, baseMm, tier, lines, gaps, transfers, sheen, paint),
                 deadline,
                 weight,
                 notes

@@ -23,7 +23,7 @@ public sealed class ClockStoreTests(TestDatabases databases) : IAsyncLifetime
         await new Written(_source).SaveAsync(
             _workspace,
             Guid.NewGuid(),
-            [RehearsedBench.Order("Reed Pikes", 2) with { Transfers = 1 }],
+            [RehearsedBench.Order("Reed Pikes", 2).Of(t => t with { Transfers = 1 })],
             [],
             Evening,
             default

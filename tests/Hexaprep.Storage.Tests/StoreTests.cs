@@ -43,12 +43,10 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     [Fact]
     public async Task A_roster_comes_back_as_it_was_saved_with_its_routes()
     {
-        var order = RehearsedBench.Order("Punt Crew", 4) with
+        var order = RehearsedBench
+            .Order("Punt Crew", 4)
+            .Of(t => t with { Materials = [Material.WhiteMetal, Material.PuResin], BaseMm = 40, Tier = Tier.Leader, Transfers = 2 }) with
         {
-            Materials = [Material.WhiteMetal, Material.PuResin],
-            BaseMm = 40,
-            Tier = Tier.Leader,
-            Transfers = 2,
             Deadline = new LocalDate(2026, 4, 1),
             Weight = 5,
             Notes = ["dyke: north"],

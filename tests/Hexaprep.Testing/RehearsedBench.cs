@@ -45,7 +45,14 @@ public sealed class RehearsedBench
 
     /// <summary>A usual line: plastic rank and file.</summary>
     public static UnitOrder Order(string unit = "Reed Pikes", int models = 5, Material material = Material.Polystyrene) =>
-        new(unit, "", models, [material], 5, null, Tier.RankAndFile, MoldLines.Ordinary, Gaps.Small, 0, Sheen.Matte, 60, null, 1, []);
+        new(
+            unit,
+            "",
+            new BatchTraits([material], models, 5, null, Tier.RankAndFile, MoldLines.Ordinary, Gaps.Small, 0, Sheen.Matte, 60),
+            null,
+            1,
+            []
+        );
 
     /// <summary>The step of a kind, in the first batch unless a unit is named.</summary>
     public BenchStep Step(StepKind kind, string? unit = null, int occurrence = 1)

@@ -3,23 +3,13 @@ using NodaTime;
 namespace Hexaprep.Core.Roster;
 
 /// <summary>One unit line as a person writes it: what intake and the roster file both hand over.</summary>
-public sealed record UnitOrder(
-    string Unit,
-    string Batch,
-    int Models,
-    IReadOnlyList<Material> Materials,
-    int Parts,
-    int? BaseMm,
-    Tier Tier,
-    MoldLines MoldLines,
-    Gaps Gaps,
-    int Transfers,
-    Sheen FinalSheen,
-    int PaintMinutes,
-    LocalDate? Deadline,
-    int Weight,
-    IReadOnlyList<string> Notes
-);
+/// <param name="Unit">The unit's name.</param>
+/// <param name="Batch">What tells this line apart in its unit; may be empty.</param>
+/// <param name="Traits">What is to be prepared; all models of the line.</param>
+/// <param name="Deadline">The last local day it may be finished on.</param>
+/// <param name="Weight">How much its finish counts, 1 to 100.</param>
+/// <param name="Notes">Unknown columns, "column: value".</param>
+public sealed record UnitOrder(string Unit, string Batch, BatchTraits Traits, LocalDate? Deadline, int Weight, IReadOnlyList<string> Notes);
 
 /// <summary>A unit called to the bench: it, its batches and their models.</summary>
 public sealed record MusteredUnit(Unit Unit, IReadOnlyList<Batch> Batches, IReadOnlyList<Model> Models);
@@ -64,38 +54,27 @@ public static class Muster
         var models = new List<Model>();
         foreach (var order in orders)
         {
-            var runs = (order.Models + handles - 1) / handles;
+            var runs = (order.Traits.Models + handles - 1) / handles;
             for (var run = 0; run < runs; run++)
             {
-                var size = order.Models / runs + (run < order.Models % runs ? 1 : 0);
+                var size = order.Traits.Models / runs + (run < order.Traits.Models % runs ? 1 : 0);
                 var name = runs == 1 ? order.Batch.Trim() : $"{order.Batch.Trim()} {run + 1} of {runs}".Trim();
-                var traits = new BatchTraits(
-                    [.. order.Materials.Distinct().Order()],
-                    size,
-                    order.Parts,
-                    order.BaseMm,
-                    order.Tier,
-                    order.MoldLines,
-                    order.Gaps,
-                    order.Transfers,
-                    order.FinalSheen,
-                    order.PaintMinutes
-                );
+                var traits = order.Traits with { Materials = [.. order.Traits.Materials.Distinct().Order()], Models = size };
                 var batch = new Batch(newId(), unit.Id, name, traits);
                 batches.Add(batch);
-                models.AddRange(Enumerable.Range(1, size).Select(n => CallModel(batch.Id, n, order, newId)));
+                models.AddRange(Enumerable.Range(1, size).Select(n => CallModel(batch.Id, n, order.Traits, newId)));
             }
         }
         return new MusteredUnit(unit, batches, models);
     }
 
-    private static Model CallModel(Guid batchId, int number, UnitOrder order, Func<Guid> newId)
+    private static Model CallModel(Guid batchId, int number, BatchTraits traits, Func<Guid> newId)
     {
         // Every material named must be on a part, so a model has at least as many parts as materials.
-        var count = Math.Max(order.Parts, order.Materials.Count);
+        var count = Math.Max(traits.Parts, traits.Materials.Count);
         var parts = Enumerable
             .Range(1, count)
-            .Select(i => new Part(newId(), i, $"part {i}", order.Materials[(i - 1) % order.Materials.Count]));
+            .Select(i => new Part(newId(), i, $"part {i}", traits.Materials[(i - 1) % traits.Materials.Count]));
         return new Model(newId(), batchId, number, [new Piece(newId(), 1, [.. parts])]);
     }
 }

@@ -140,5 +140,5 @@ public static class IntakeEndpoints
     }
 
     private static string Words(UnitOrder o) =>
-        $"{o.Unit}{(o.Batch.Length == 0 ? "" : $", {o.Batch}")}, {o.Models}, {string.Join(" and ", o.Materials.Select(Materials.Word))}";
+        $"{o.Unit}{(o.Batch.Length == 0 ? "" : $", {o.Batch}")}, {o.Traits.Models}, {o.Traits.MaterialWords}";
 }

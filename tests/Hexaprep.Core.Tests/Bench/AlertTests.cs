@@ -21,7 +21,7 @@ public sealed class AlertTests
     // Two units: one primed, its coat drying, one washed and of metal; marks of a third lie in water.
     private static (RehearsedBench Bench, Instant At) Everything()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3) with { Transfers = 2 });
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3).Of(t => t with { Transfers = 2 }));
         var at = bench.RunUpTo(StepKind.PlaceTransfer, Evening - Duration.FromDays(30));
         var place = bench.Step(StepKind.PlaceTransfer);
         bench.Do(ActKind.Start, at, a => a with { StepId = place.Id });
@@ -115,7 +115,7 @@ public sealed class AlertTests
     [Fact]
     public void A_mix_put_down_still_counts_down_and_is_silent_once_nothing_is_left_to_fill()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3) with { Gaps = Gaps.Large });
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3).Of(t => t with { Gaps = Gaps.Large }));
         var at = bench.RunUpTo(StepKind.Fill, Evening - Duration.FromDays(9));
         var fill = bench.Step(StepKind.Fill);
         bench.Do(ActKind.Start, at, a => a with { StepId = fill.Id });

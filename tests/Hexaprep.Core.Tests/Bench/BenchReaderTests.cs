@@ -154,7 +154,7 @@ public sealed class BenchReaderTests
     [Fact]
     public void A_mix_in_hand_shows_when_it_stiffens_and_a_new_mix_counts_anew()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10) with { Gaps = Gaps.Large });
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10).Of(t => t with { Gaps = Gaps.Large }));
         var at = bench.RunUpTo(StepKind.Fill, Evening);
         var fill = bench.Step(StepKind.Fill);
         bench.Do(ActKind.Start, at, a => a with { StepId = fill.Id });
@@ -240,7 +240,7 @@ public sealed class BenchReaderTests
     [Fact]
     public void The_hexagon_shows_the_first_that_applies_of_redo_hand_rest_wait_done_none()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal) with { PaintMinutes = 0 });
+        var bench = new RehearsedBench(RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal).Of(t => t with { PaintMinutes = 0 }));
         var batch = bench.State.Batches[0].Id;
         Hexagon At(Instant now) => Hexagon.Of(bench.Index, [batch], now);
         Assert.Equal((SideState.Rest, SideState.None), (At(Evening).Clean, At(Evening).Paint));

@@ -19,13 +19,17 @@ public sealed class DropInTests
             .. Enumerable
                 .Range(0, 1 + random.Next(3))
                 .Select(i =>
-                    RehearsedBench.Order($"Unit {i}", 1 + random.Next(5), (Material)random.Next(9)) with
-                    {
-                        Gaps = (Gaps)random.Next(3),
-                        Transfers = random.Next(3),
-                        BaseMm = random.Next(2) == 0 ? null : 32,
-                        PaintMinutes = random.Next(60),
-                    }
+                    RehearsedBench
+                        .Order($"Unit {i}", 1 + random.Next(5), (Material)random.Next(9))
+                        .Of(t =>
+                            t with
+                            {
+                                Gaps = (Gaps)random.Next(3),
+                                Transfers = random.Next(3),
+                                BaseMm = random.Next(2) == 0 ? null : 32,
+                                PaintMinutes = random.Next(60),
+                            }
+                        )
                 ),
         ]);
 

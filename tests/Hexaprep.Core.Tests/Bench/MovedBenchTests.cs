@@ -22,10 +22,7 @@ public sealed class MovedBenchTests
                 {
                     var bench = new RehearsedBench(
                         RehearsedBench.Order("Reed Pikes", 3),
-                        RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal) with
-                        {
-                            Transfers = 1,
-                        }
+                        RehearsedBench.Order("Bell Sergeants", 2, Material.WhiteMetal).Of(t => t with { Transfers = 1 })
                     );
                     var (moved, at) = (bench.Index, Evening);
                     foreach (var draw in draws)

@@ -128,7 +128,7 @@ public sealed class PlanDraftTests
     [Fact]
     public void Work_that_needs_one_go_is_not_cut_and_work_that_may_be_cut_is_cut_between_models()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 20) with { PaintMinutes = 45 });
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 20).Of(t => t with { PaintMinutes = 45 }));
         var plan = bench.Plan(Evening);
 
         Assert.Single(plan.Work, w => w.StepId == bench.Step(StepKind.Wash).Id);
@@ -138,7 +138,7 @@ public sealed class PlanDraftTests
     [Fact]
     public void An_unfit_sitting_holds_no_spraying()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2) with { PaintMinutes = 10 });
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2).Of(t => t with { PaintMinutes = 10 }));
         var spray = bench.Plan(Evening).Work.First(w => w.StepId == bench.Step(StepKind.Prime).Id).Begin.InUtc().Date;
         bench.State = bench.State with
         {
@@ -160,14 +160,8 @@ public sealed class PlanDraftTests
         var bench = new RehearsedBench(
             DateTimeZone.Utc,
             4,
-            RehearsedBench.Order("Reed Pikes", 4) with
-            {
-                PaintMinutes = 10,
-            },
-            RehearsedBench.Order("Sluice Wardens", 4) with
-            {
-                PaintMinutes = 10,
-            }
+            RehearsedBench.Order("Reed Pikes", 4).Of(t => t with { PaintMinutes = 10 }),
+            RehearsedBench.Order("Sluice Wardens", 4).Of(t => t with { PaintMinutes = 10 })
         );
         var plan = bench.Plan(Evening);
         Instant Of(StepKind kind, string unit, bool end) =>
@@ -198,13 +192,17 @@ public sealed class PlanDraftTests
             .. Enumerable
                 .Range(0, 1 + random.Next(3))
                 .Select(i =>
-                    RehearsedBench.Order($"Unit {i}", 1 + random.Next(6), (Material)random.Next(9)) with
-                    {
-                        Gaps = (Gaps)random.Next(3),
-                        Transfers = random.Next(3),
-                        BaseMm = random.Next(2) == 0 ? null : 32,
-                        PaintMinutes = random.Next(90),
-                    }
+                    RehearsedBench
+                        .Order($"Unit {i}", 1 + random.Next(6), (Material)random.Next(9))
+                        .Of(t =>
+                            t with
+                            {
+                                Gaps = (Gaps)random.Next(3),
+                                Transfers = random.Next(3),
+                                BaseMm = random.Next(2) == 0 ? null : 32,
+                                PaintMinutes = random.Next(90),
+                            }
+                        )
                 ),
         ]);
         var at = Evening;
@@ -239,17 +237,9 @@ public sealed class PlanDraftTests
             house =>
             {
                 var bench = new RehearsedBench(
-                    RehearsedBench.Order("Reed Pikes", 3) with
-                    {
-                        BaseMm = 32,
-                        Transfers = 3,
-                        Tier = Tier.Display,
-                    },
+                    RehearsedBench.Order("Reed Pikes", 3).Of(t => t with { BaseMm = 32, Transfers = 3, Tier = Tier.Display }),
                     RehearsedBench.Order("Lantern Keepers", 2, Material.PuResin),
-                    RehearsedBench.Order("Punt Crew", 1, Material.FlexiblePvc) with
-                    {
-                        BaseMm = 40,
-                    }
+                    RehearsedBench.Order("Punt Crew", 1, Material.FlexiblePvc).Of(t => t with { BaseMm = 40 })
                 );
                 var state = bench.State with { House = HouseBook.Default with { Bench = house } };
                 var changed = new BenchIndex(state);

@@ -79,10 +79,9 @@ public sealed class RegroupTests
             {
                 Batch = "left",
             },
-            RehearsedBench.Order(models: 4) with
+            RehearsedBench.Order(models: 4).Of(t => t with { Transfers = 3 }) with
             {
                 Batch = "right",
-                Transfers = 3,
             }
         );
         Assert.Equal("withId", Both(other).WhyNot(other.Index)!.Field);

@@ -12,11 +12,7 @@ public sealed class SharedMixTests
     private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 30);
 
     private static UnitOrder Gappy(string unit, int models) =>
-        RehearsedBench.Order(unit, models) with
-        {
-            Tier = Tier.Leader,
-            Gaps = Gaps.Large,
-        };
+        RehearsedBench.Order(unit, models).Of(t => t with { Tier = Tier.Leader, Gaps = Gaps.Large });
 
     // Two small units whose gaps wait for putty, everything before it done.
     private static (RehearsedBench Bench, Instant At) ReadyToFill(int first = 2, int second = 2)

@@ -17,10 +17,21 @@ public sealed class RosterCsvTests
     {
         var order = Read("unit,models,material\nReed Pikes,10,plastic\n").Single().Reading.Order!;
 
-        Assert.Equal(("Reed Pikes", "", 10, 5, (int?)null), (order.Unit, order.Batch, order.Models, order.Parts, order.BaseMm));
+        Assert.Equal(
+            ("Reed Pikes", "", 10, 5, (int?)null),
+            (order.Unit, order.Batch, order.Traits.Models, order.Traits.Parts, order.Traits.BaseMm)
+        );
         Assert.Equal(
             (Tier.RankAndFile, MoldLines.Ordinary, Gaps.Small, 0, Sheen.Matte, 60, 1),
-            (order.Tier, order.MoldLines, order.Gaps, order.Transfers, order.FinalSheen, order.PaintMinutes, order.Weight)
+            (
+                order.Traits.Tier,
+                order.Traits.MoldLines,
+                order.Traits.Gaps,
+                order.Traits.Transfers,
+                order.Traits.FinalSheen,
+                order.Traits.PaintMinutes,
+                order.Weight
+            )
         );
         Assert.Null(order.Deadline);
     }
@@ -34,8 +45,8 @@ public sealed class RosterCsvTests
     {
         var order = Read(text).Single().Reading.Order!;
 
-        Assert.Equal((unit, 2), (order.Unit, order.Models));
-        Assert.Equal([Material.WhiteMetal], order.Materials);
+        Assert.Equal((unit, 2), (order.Unit, order.Traits.Models));
+        Assert.Equal([Material.WhiteMetal], order.Traits.Materials);
     }
 
     [Fact]
@@ -48,19 +59,19 @@ public sealed class RosterCsvTests
             .Single()
             .Reading.Order!;
 
-        Assert.Equal([Material.WhiteMetal, Material.PuResin], order.Materials);
+        Assert.Equal([Material.WhiteMetal, Material.PuResin], order.Traits.Materials);
         Assert.Equal(
             ("port side", 3, (int?)40, Tier.Leader, MoldLines.Many, Gaps.Large, 6, Sheen.Satin, 90, 5),
             (
                 order.Batch,
-                order.Parts,
-                order.BaseMm,
-                order.Tier,
-                order.MoldLines,
-                order.Gaps,
-                order.Transfers,
-                order.FinalSheen,
-                order.PaintMinutes,
+                order.Traits.Parts,
+                order.Traits.BaseMm,
+                order.Traits.Tier,
+                order.Traits.MoldLines,
+                order.Traits.Gaps,
+                order.Traits.Transfers,
+                order.Traits.FinalSheen,
+                order.Traits.PaintMinutes,
                 order.Weight
             )
         );

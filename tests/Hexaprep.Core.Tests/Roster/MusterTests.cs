@@ -42,9 +42,10 @@ public sealed class MusterTests
     [Fact]
     public void Every_material_named_is_on_a_part_of_every_model()
     {
-        var unit = Call(20, RehearsedBench.Order("Punt Crew", 2) with { Materials = [Material.WhiteMetal, Material.PuResin], Parts = 1 })[
-            0
-        ];
+        var unit = Call(
+            20,
+            RehearsedBench.Order("Punt Crew", 2).Of(t => t with { Materials = [Material.WhiteMetal, Material.PuResin], Parts = 1 })
+        )[0];
 
         Assert.All(unit.Models, m =>
             Assert.Equal([Material.WhiteMetal, Material.PuResin], m.Pieces.Single().Parts.Select(p => p.Material))
