@@ -27,4 +27,19 @@ public static class Moments
             : throw new RefusedException(
                 new Refusal(field, $"{moment} is not from 2000 to 2200.", "Give a moment such as 2026-03-12T20:12:00Z.")
             );
+
+    /// <summary>How far ahead of the clock something may be said to have happened: clocks of devices differ.</summary>
+    public static readonly Duration MostAhead = Duration.FromMinutes(10);
+
+    /// <summary>The moment to the microsecond, if something can have happened then.</summary>
+    /// <param name="moment">The moment.</param>
+    /// <param name="now">The bench's clock.</param>
+    /// <param name="field">What it is, for the refusal.</param>
+    /// <exception cref="RefusedException">It lies outside 2000 to 2200, or more than ten minutes ahead.</exception>
+    public static Instant Happened(this Instant moment, Instant now, string field) =>
+        moment.Checked(field) <= now + MostAhead
+            ? moment.Kept()
+            : throw new RefusedException(
+                new Refusal(field, $"{moment} lies in the future.", "Give a moment that has passed; set the clock of this device.")
+            );
 }

@@ -35,11 +35,20 @@ public static class CoatLogCsv
 
     private static readonly string[] Required = ["product", "ended_at"];
 
+    /// <summary>The most lines read.</summary>
+    public const int MostLines = 100_000;
+
+    // What is wrong is told line by line, but not without end.
+    private const int MostProblems = 100;
+
     /// <summary>Writes every coat, the newest first.</summary>
     public static string Write(BenchIndex bench, IReadOnlyList<CoatLogView> log)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n" });
+        using var csv = new CsvWriter(
+            text,
+            new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape, NewLine = "\r\n" }
+        );
         foreach (var column in Columns)
             csv.WriteField(column);
         csv.NextRecord();
@@ -99,8 +108,12 @@ public static class CoatLogCsv
                 new Refusal("header", $"Column '{missing}' is missing.", $"Begin it with {string.Join(',', Columns)}.")
             );
         var (coats, problems) = (new List<PastCoat>(), new List<CoatLineProblem>());
-        while (csv.Read())
+        for (var lines = 1; csv.Read(); lines++)
         {
+            if (lines > MostLines)
+                throw new RefusedException(new Refusal("file", $"It has more than {MostLines} lines.", "Split it into smaller files."));
+            if (problems.Count >= MostProblems)
+                break;
             var line = new Line(
                 csv.Parser.RawRow,
                 name => csv.TryGetField<string>(name, out var v) && v is { Length: > 0 } ? v : null,
@@ -163,7 +176,7 @@ public static class CoatLogCsv
         private void Bad(string field, string message, string remedy)
         {
             _good = false;
-            problems.Add(new CoatLineProblem(number, field, cell(field) ?? "", message, remedy));
+            problems.Add(new CoatLineProblem(number, field, Texts.Cut(cell(field) ?? "", 80), message, remedy));
         }
 
         private Instant? Moment(string field)
@@ -171,10 +184,18 @@ public static class CoatLogCsv
             if (cell(field) is not { } text)
                 return null;
             if (InstantPattern.ExtendedIso.Parse(text) is { Success: true } at)
-                return at.Value;
+                return Bounded(field, at.Value);
             if (OffsetDateTimePattern.ExtendedIso.Parse(text) is { Success: true } offset)
-                return offset.Value.ToInstant();
+                return Bounded(field, offset.Value.ToInstant());
             Bad(field, "It is no moment.", "Give it as 2026-03-12T14:00:00Z.");
+            return null;
+        }
+
+        private Instant? Bounded(string field, Instant at)
+        {
+            if (at.IsKept())
+                return at.Kept();
+            Bad(field, "It is not from 2000 to 2200.", "Give it as 2026-03-12T14:00:00Z.");
             return null;
         }
 
@@ -211,10 +232,14 @@ public static class CoatLogCsv
 
         private string Text(string field, int most)
         {
-            var text = cell(field) ?? "";
-            if (text.Length <= most)
+            // An apostrophe before a sign that a spreadsheet would reckon with was put there when it was written.
+            var text =
+                cell(field) is { Length: > 1 } escaped && escaped[0] == '\'' && "=+-@\t\r".Contains(escaped[1])
+                    ? escaped[1..]
+                    : cell(field) ?? "";
+            if (Texts.WhyNot(text, most, 0) is not { } wrong)
                 return text;
-            Bad(field, "It is too long.", $"Give at most {most} characters.");
+            Bad(field, wrong.Message, wrong.Remedy);
             return "";
         }
     }

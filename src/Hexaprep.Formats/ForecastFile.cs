@@ -12,7 +12,8 @@ namespace Hexaprep.Formats;
 /// <summary>A forecast as CSV or JSON (docs/formats.md): hourly air, humidity, wind, gust, rain, sun.</summary>
 public static class ForecastFile
 {
-    private const int MostHours = 24 * 16;
+    /// <summary>The most hours of a forecast.</summary>
+    public const int MostHours = 24 * 16;
     private static readonly string[] Columns = ["at", "air_c", "humidity_pct", "wind_ms", "gust_ms", "rain_probability", "sun_wm2"];
 
     /// <summary>Reads a forecast; JSON when it begins with a bracket.</summary>

@@ -59,12 +59,6 @@ public static class RosterCsv
                 continue;
             var extra = Enumerable.Range(header.Length, Math.Max(0, csv.Parser.Count - header.Length)).Any(i => csv.Parser[i].Length > 0);
             var reading = RosterFields.Read(cells);
-            if (cells.FirstOrDefault(c => c.Value.Contains('\0', StringComparison.Ordinal)) is { Key: { } spoiled })
-                reading = reading with
-                {
-                    Order = null,
-                    Problems = [.. reading.Problems, new FieldProblem(spoiled, "", "It holds a NUL character.", "Type the text again.")],
-                };
             if (extra)
             {
                 reading = reading with

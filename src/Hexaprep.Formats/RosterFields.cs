@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hexaprep.Core;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
 using NodaTime;
 using NodaTime.Text;
@@ -34,6 +35,9 @@ public static class RosterFields
         "weight",
     ];
 
+    // Room is left for "1 of 3", where a line is split.
+    private const int LongestBatch = 60;
+
     /// <summary>The columns that must be there and filled.</summary>
     public static readonly IReadOnlyList<string> Required = ["unit", "models", "material"];
 
@@ -41,21 +45,22 @@ public static class RosterFields
     public static RosterReading Read(IReadOnlyDictionary<string, string> cells)
     {
         var read = new Reader(cells);
-        var unit = read.Text("unit", 80);
-        var batch = cells.ContainsKey("batch") ? read.Text("batch", 60) : "";
-        var models = read.Whole("models", 1, 500, null);
+        var unit = read.Text("unit", Texts.Name);
+        var batch = cells.ContainsKey("batch") ? read.Text("batch", LongestBatch) : "";
+        var models = read.Whole("models", RowCheck.Of<BatchRow>(nameof(BatchRow.Models)), null);
         var materials = read.Materials();
-        var parts = read.Whole("parts", 1, 60, 5);
-        int? baseMm = cells.ContainsKey("base_mm") ? read.Whole("base_mm", 10, 200, null) : null;
+        var parts = read.Whole("parts", RowCheck.Of<BatchRow>(nameof(BatchRow.Parts)), 5);
+        int? baseMm = cells.ContainsKey("base_mm") ? read.Whole("base_mm", RowCheck.Of<BatchRow>(nameof(BatchRow.BaseMm)), null) : null;
         var tier = read.Choice("tier", Tier.RankAndFile);
         var lines = read.Choice("mold_lines", MoldLines.Ordinary);
         var gaps = read.Choice("gaps", Gaps.Small);
-        var transfers = read.Whole("transfers", 0, 60, 0);
+        var transfers = read.Whole("transfers", RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)), 0);
         var sheen = read.Choice("final_sheen", Sheen.Matte);
-        var paint = read.Whole("paint_min", 0, 6000, Muster.UsualPaintMinutes(tier));
+        var paint = read.Whole("paint_min", RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)), Muster.UsualPaintMinutes(tier));
         var deadline = read.Date("deadline");
         var weight = read.Weight();
         var notes = cells.Where(c => !Columns.Contains(c.Key) && c.Key.Length > 0).Select(c => $"{c.Key}: {c.Value}").ToList();
+        read.Notes(notes);
         if (read.Problems.Count > 0)
             return new RosterReading(null, read.Problems);
         return new RosterReading(
@@ -78,17 +83,16 @@ public static class RosterFields
         public string Text(string column, int longest)
         {
             var value = cells.GetValueOrDefault(column, "").Trim();
-            if (value.Length == 0)
-                Wrong(column, value, "It is empty.", $"Write 1 to {longest} characters.");
-            else if (value.Length > longest)
-                Wrong(column, value[..20] + "…", $"It has {value.Length} characters.", $"Write 1 to {longest}.");
+            if (Texts.WhyNot(value, longest) is { } wrong)
+                Wrong(column, Texts.Cut(value, 40), wrong.Message, wrong.Remedy);
             else if (value.Any(char.IsControl))
-                Wrong(column, value, "It holds a control character.", "Write plain text on one line.");
+                Wrong(column, Texts.Cut(value, 40), "It runs over several lines.", "Write it on one line.");
             return value;
         }
 
-        public int Whole(string column, int least, int most, int? fallback)
+        public int Whole(string column, (int Least, int Most) bounds, int? fallback)
         {
+            var (least, most) = bounds;
             var value = cells.GetValueOrDefault(column, "").Trim();
             if (value.Length == 0 && fallback is { } absent)
                 return absent;
@@ -117,6 +121,17 @@ public static class RosterFields
                 return found;
             Wrong(column, value, $"'{value}' is none of the choices.", $"Write one of: {string.Join(", ", Ids.All<T>())}.");
             return fallback;
+        }
+
+        public void Notes(IReadOnlyList<string> notes)
+        {
+            if (notes.Count > TextAttribute.MostTexts)
+                Wrong("line", "", $"It has {notes.Count} columns of notes.", $"Keep at most {TextAttribute.MostTexts}.");
+            foreach (var note in notes)
+            {
+                if (Texts.WhyNot(note, Texts.Note, 0) is { } wrong)
+                    Wrong(Texts.Cut(note.Split(':')[0], 40, "note"), Texts.Cut(note, 40), wrong.Message, wrong.Remedy);
+            }
         }
 
         // Several materials in one model are joined by "+" or "and".
@@ -161,7 +176,7 @@ public static class RosterFields
         public int Weight() =>
             cells.GetValueOrDefault("weight", "").Trim().Equals("this first", StringComparison.OrdinalIgnoreCase)
                 ? 5
-                : Whole("weight", 1, 100, 1);
+                : Whole("weight", RowCheck.Of<UnitRow>(nameof(UnitRow.Weight)), 1);
 
         private void Wrong(string column, string value, string message, string remedy) =>
             Problems.Add(new FieldProblem(column, value, message, remedy));

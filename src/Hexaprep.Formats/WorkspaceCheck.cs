@@ -1,10 +1,7 @@
+using System.Globalization;
 using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
 using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -14,15 +11,15 @@ internal static class WorkspaceCheck
 {
     public static void Whole(Workspace d)
     {
-        Range("settings.handles", d.Settings.Handles, 1, 1000);
-        Range("settings.rackSlots", d.Settings.RackSlots, 1, 100);
-        Need("settings.name", d.Settings.Name, d.Settings.Name.Length is >= 1 and <= 80, "a name of 1 to 80 characters");
+        Bounded("settings", d.Settings);
         Need(
             "settings.timeZone",
             d.Settings.TimeZone,
             DateTimeZoneProviders.Tzdb.GetZoneOrNull(d.Settings.TimeZone) is not null,
             "a known time zone"
         );
+        AtMost("units", d.Units, MostUnits);
+        AtMost("models", d.Models, RosterLimits.MostModels);
         var units = Distinct("units", d.Units, u => u.Id);
         var batches = Distinct("batches", d.Batches, b => b.Id);
         var models = Distinct("models", d.Models, m => m.Id);
@@ -32,27 +29,15 @@ internal static class WorkspaceCheck
         var entries = Distinct("logbook", d.Logbook, e => e.Id);
         var spells = Distinct("spells", d.Spells, s => s.Id);
         var coats = Distinct("coats", d.Coats, c => c.Id);
-        Each("units", d.Units, (at, u) =>
-        {
-            Need($"{at}.name", u.Name, u.Name.Length is >= 1 and <= 80, "a name of 1 to 80 characters");
-            Each($"{at}.notes", u.Notes, (_, _) => { });
-            Need($"{at}.mark", u.Mark, u.Mark.Length is >= 1 and <= 20, "a mark of 1 to 20 characters");
-            Range($"{at}.weight", u.Weight, 1, 100);
-        });
+        var counts = d.Models.CountBy(m => m.BatchId).ToDictionary();
+        Each("units", d.Units, (at, u) => Each($"{at}.notes", u.Notes, (_, _) => { }));
         Each("batches", d.Batches, (at, b) =>
         {
             Known($"{at}.unitId", b.UnitId, units);
-            Need($"{at}.materials", "", b.Materials.Count > 0, "at least one material");
-            Each($"{at}.materials", b.Materials, (_, material) => Word<Material>($"{at}.materials", material));
-            Word<Tier>($"{at}.tier", b.Tier);
-            Word<MoldLines>($"{at}.moldLines", b.MoldLines);
-            Word<Gaps>($"{at}.gaps", b.Gaps);
-            Word<Sheen>($"{at}.finalSheen", b.FinalSheen);
-            Range($"{at}.models", b.Models, 1, 500);
             Need(
                 $"{at}.models",
-                b.Models.ToString(System.Globalization.CultureInfo.InvariantCulture),
-                d.Models.Count(m => m.BatchId == b.Id) == b.Models,
+                b.Models.ToString(CultureInfo.InvariantCulture),
+                counts.GetValueOrDefault(b.Id) == b.Models,
                 "as many models as the file lists"
             );
         });
@@ -64,60 +49,49 @@ internal static class WorkspaceCheck
             if (c.BatchId is { } batch)
                 Known($"{at}.batchId", batch, batches);
             Need($"{at}.unitId", "both", c.UnitId is null || c.BatchId is null, "a unit or a batch, not both");
-            Need($"{at}.school", c.School, Schools.Find(c.School) is not null, "a known house rule");
-            Need(
-                $"{at}.option",
-                c.Option,
-                Schools.Find(c.School)!.Option(c.Option) is not null,
-                $"one of {string.Join(", ", Schools.Find(c.School)!.Options.Select(o => o.Id))}"
-            );
         });
+        Once("houseChoices", d.HouseChoices, c => (c.UnitId, c.BatchId, c.School));
         Distinct("routeChanges", d.RouteChanges, c => c.Id);
         Each("routeChanges", d.RouteChanges, (at, c) =>
         {
             Known($"{at}.batchId", c.BatchId, batches);
-            Word<ChangeKind>($"{at}.kind", c.Kind);
-            Word<StepKind>($"{at}.step", c.Step);
-            if (c.BeforeStep is not null)
-                Word<StepKind>($"{at}.beforeStep", c.BeforeStep);
-            if (c.ProductClass is not null)
-                Word<ProductClass>($"{at}.productClass", c.ProductClass);
-            Word<Strength>($"{at}.strength", c.Strength);
+            Need($"{at}.beforeStep", c.BeforeStep ?? "", (c.Kind == "reorder") == (c.BeforeStep is not null), "a step, of a reorder alone");
         });
+        Once("routeChanges", d.RouteChanges, c => (c.BatchId, c.Number));
         Each("models", d.Models, (at, m) => Known($"{at}.batchId", m.BatchId, batches));
+        Once("models", d.Models, m => (m.BatchId, m.Number));
         Each("pieces", d.Pieces, (at, p) => Known($"{at}.modelId", p.ModelId, models));
-        Each("parts", d.Parts, (at, p) =>
-        {
-            Known($"{at}.pieceId", p.PieceId, pieces);
-            Word<Material>($"{at}.material", p.Material);
-        });
+        Once("pieces", d.Pieces, p => (p.ModelId, p.Number));
+        Need("pieces", "", d.Pieces.Count(p => p.Number == 1) == models.Count, "a first piece of every model");
+        Each("parts", d.Parts, (at, p) => Known($"{at}.pieceId", p.PieceId, pieces));
         Each("steps", d.Steps, (at, s) =>
         {
             Known($"{at}.batchId", s.BatchId, batches);
-            Word<StepKind>($"{at}.kind", s.Kind);
-            Word<Side>($"{at}.side", s.Side);
-            Word<Attention>($"{at}.attention", s.Attention);
-            if (s.Mode is not null)
-                Word<SprayMode>($"{at}.mode", s.Mode);
-            if (s.ProductClass is not null)
-                Word<ProductClass>($"{at}.productClass", s.ProductClass);
+            Need($"{at}.occurrence", "", s.Occurrence <= s.Occurrences, "no more than occurrences");
         });
+        Once("steps", d.Steps, s => (s.BatchId, s.Kind, s.Piece, s.Occurrence));
         Each("edges", d.Edges, (at, e) =>
         {
             Known($"{at}.fromStep", e.FromStep, steps);
             Known($"{at}.toStep", e.ToStep, steps);
-            if (e.Stage is not null)
-                Word<Readiness>($"{at}.stage", e.Stage);
+            Need($"{at}.maxMinutes", "", e.MaxMinutes is null || e.MaxMinutes >= e.MinMinutes, "at least minMinutes");
+            Need($"{at}.forbidUntil", "", e.ForbidUntil is null || e.ForbidUntil > e.ForbidAfter, "more than forbidAfter");
         });
+        Once("edges", d.Edges, e => (e.FromStep, e.ToStep));
         NoCircle(d);
         Each("logbook", d.Logbook, (at, e) =>
         {
+            Past($"{at}.at", e.At, d);
             if (e.StepId is { } step)
                 Known($"{at}.stepId", step, steps);
             if (e.Corrects is { } corrects)
                 Known($"{at}.corrects", corrects, entries);
         });
-        Each("spells", d.Spells, (at, s) => Known($"{at}.stepId", s.StepId, steps));
+        Each("spells", d.Spells, (at, s) =>
+        {
+            Known($"{at}.stepId", s.StepId, steps);
+            Span($"{at}.endedAt", s.BeganAt, s.EndedAt, d);
+        });
         Need("spells", "", d.Spells.Count(s => s.EndedAt is null) <= 1, "at most one open spell: there is one pair of hands");
         Each("ticks", d.Ticks, (at, t) =>
         {
@@ -126,46 +100,91 @@ internal static class WorkspaceCheck
             Known($"{at}.pieceId", t.PieceId, pieces);
             Known($"{at}.spellId", t.SpellId, spells);
             Known($"{at}.entryId", t.EntryId, entries);
+            Past($"{at}.at", t.At, d);
         });
+        Once("ticks", d.Ticks, t => (t.StepId, t.ModelId, t.PieceId));
         Each("coats", d.Coats, (at, c) =>
         {
             Known($"{at}.stepId", c.StepId, steps);
             Known($"{at}.entryId", c.EntryId, entries);
-            Word<ProductClass>($"{at}.productClass", c.ProductClass);
-            Word<Film>($"{at}.film", c.Film);
+            Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d);
             foreach (var model in c.Models)
                 Known($"{at}.models", model, models);
         });
+        Distinct("coatTests", d.CoatTests, t => t.Id);
         Each("coatTests", d.CoatTests, (at, t) =>
         {
             Known($"{at}.coatId", t.CoatId, coats);
             Known($"{at}.entryId", t.EntryId, entries);
-            Word<Readiness>($"{at}.stage", t.Stage);
-            Word<Finding>($"{at}.finding", t.Finding);
+            Past($"{at}.at", t.At, d);
         });
+        Distinct("flaws", d.Flaws, f => f.Id);
         Each("flaws", d.Flaws, (at, f) =>
         {
             Known($"{at}.stepId", f.StepId, steps);
             Known($"{at}.modelId", f.ModelId, models);
             Known($"{at}.pieceId", f.PieceId, pieces);
             Known($"{at}.entryId", f.EntryId, entries);
+            Past($"{at}.notedAt", f.NotedAt, d);
         });
+        Distinct("clocks", d.Clocks, c => c.Id);
         Each("clocks", d.Clocks, (at, c) =>
         {
             Known($"{at}.stepId", c.StepId, steps);
-            Word<ClockKind>($"{at}.kind", c.Kind);
+            Span($"{at}.stoppedAt", c.StartedAt, c.StoppedAt, d);
         });
-        Each("weeklySittings", d.WeeklySittings, (at, s) => Range($"{at}.day", s.Day, 1, 7));
-        Each("sittingExceptions", d.SittingExceptions, (at, e) =>
+        Distinct("airReadings", d.AirReadings, r => r.Id);
+        Each("airReadings", d.AirReadings, (at, r) => Past($"{at}.at", r.At, d));
+        AtMost("forecast", d.Forecast, ForecastFile.MostHours);
+        Once("forecast", d.Forecast, h => h.At);
+        Each("forecast", d.Forecast, (_, _) => { });
+        Once("labels", d.Labels, l => l.Product);
+        Each("labels", d.Labels, (at, l) =>
         {
-            Word<ExceptionKind>($"{at}.kind", e.Kind);
+            if (l.ToLabel()?.WhyNot() is { } wrong)
+                throw new RefusedException(wrong with { Field = $"{at}.{wrong.Field}" });
+        });
+        Distinct("pastCoats", d.PastCoats, c => c.Id);
+        Each("pastCoats", d.PastCoats, (at, c) => Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d));
+        Distinct("weeklySittings", d.WeeklySittings, s => s.Id);
+        Each("weeklySittings", d.WeeklySittings, (at, s) => Need($"{at}.ends", "", s.Ends != s.Begins, "another time than it begins"));
+        Distinct("sittingExceptions", d.SittingExceptions, e => e.Id);
+        Each("sittingExceptions", d.SittingExceptions, (at, e) =>
             Need(
                 at,
                 e.Kind,
                 (e.Kind == "extra") == (e.Begins is not null && e.Ends is not null),
                 "times on an extra sitting and on no other"
-            );
-        });
+            )
+        );
+    }
+
+    private const int MostUnits = 2000;
+
+    // What happened had happened when the file was written.
+    private static void Past(string field, Instant at, Workspace d) =>
+        Need(field, at.ToString(), at <= d.ExportedAt + Moments.MostAhead, "a moment before exportedAt");
+
+    private static void Span(string field, Instant begin, Instant? end, Workspace d)
+    {
+        Past(field, end ?? begin, d);
+        Need(field, end.ToString() ?? "", end is null || end >= begin, "no earlier than its beginning");
+    }
+
+    private static void AtMost<T>(string list, IReadOnlyList<T> rows, int most) =>
+        Need(list, $"{rows.Count} rows", rows.Count <= most, $"at most {most}");
+
+    private static void Once<T, TKey>(string list, IReadOnlyList<T> rows, Func<T, TKey> key)
+    {
+        var seen = new HashSet<TKey>();
+        for (var i = 0; i < rows.Count; i++)
+            Need($"{list}[{i}]", "", seen.Add(key(rows[i])), "one row of its kind; another says the same");
+    }
+
+    private static void Bounded(string at, object row)
+    {
+        if (RowCheck.WhyNot(at, row) is { } wrong)
+            throw new RefusedException(wrong);
     }
 
     private static void NoCircle(Workspace d)
@@ -200,23 +219,14 @@ internal static class WorkspaceCheck
         for (var i = 0; i < rows.Count; i++)
         {
             Need($"{list}[{i}]", "", rows[i] is not null, "an object, not null");
+            if (rows[i] is not string)
+                Bounded($"{list}[{i}]", rows[i]!);
             check($"{list}[{i}]", rows[i]);
         }
     }
 
     private static void Known(string field, Guid id, HashSet<Guid> ids) =>
         Need(field, id.ToString(), ids.Contains(id), "the id of something in this file");
-
-    private static void Word<T>(string field, string value)
-        where T : struct, Enum => Need(field, value, Ids.TryParse<T>(value, out _), $"one of {string.Join(", ", Ids.All<T>())}");
-
-    private static void Range(string field, int value, int least, int most) =>
-        Need(
-            field,
-            value.ToString(System.Globalization.CultureInfo.InvariantCulture),
-            value >= least && value <= most,
-            $"{least} to {most}"
-        );
 
     private static void Need(string field, string value, bool holds, string wanted)
     {

@@ -21,6 +21,37 @@ internal static class WorkspaceMending
                 return false;
             })
             .ToList();
-        return new WorkspaceReading(choices.Count == w.HouseChoices.Count ? w : w with { HouseChoices = choices }, told);
+        if (told.Count > 0)
+            w = w with { HouseChoices = choices };
+        return new WorkspaceReading(
+            w with
+            {
+                Units = Cut(w.Units, told, "unit"),
+                Batches = Cut(w.Batches, told, "batch"),
+                Parts = Cut(w.Parts, told, "part"),
+                Steps = Cut(w.Steps, told, "step"),
+                Edges = Cut(w.Edges, told, "edge"),
+                RouteChanges = Cut(w.RouteChanges, told, "route change"),
+                Flaws = Cut(w.Flaws, told, "flaw"),
+                PastCoats = Cut(w.PastCoats, told, "coat"),
+            },
+            told
+        );
+    }
+
+    // Texts that an earlier program took and this one does not: too long, or holding what no text may.
+    private static IReadOnlyList<T> Cut<T>(IReadOnlyList<T> rows, List<string> told, string what)
+        where T : class
+    {
+        List<T>? mended = null;
+        for (var i = 0; i < rows.Count; i++)
+        {
+            if (rows[i] is not { } row || RowCheck.WithTextsCut(row) is not { } cut)
+                continue;
+            mended ??= [.. rows];
+            mended[i] = (T)cut.Row;
+            told.Add($"A text of a {what} ({cut.Property}) was cut to what is kept now: '{cut.Text}'.");
+        }
+        return mended ?? rows;
     }
 }

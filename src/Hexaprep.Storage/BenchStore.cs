@@ -1,11 +1,7 @@
-using System.Collections.Immutable;
 using Dapper;
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
 using Hexaprep.Core.Kept;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
 using NodaTime;
 using Npgsql;
 
@@ -15,7 +11,8 @@ namespace Hexaprep.Storage;
 /// <param name="Bench">The bench, looked up once.</param>
 /// <param name="Revision">Rises with every write.</param>
 /// <param name="IsDemo">True for the demo world.</param>
-public sealed record StoredBench(BenchIndex Bench, long Revision, bool IsDemo)
+/// <param name="SetAside">Rows that could not be read.</param>
+public sealed record StoredBench(BenchIndex Bench, long Revision, bool IsDemo, IReadOnlyList<RowSetAside> SetAside)
 {
     /// <summary>The value.</summary>
     public BenchState State => Bench.State;
@@ -55,7 +52,7 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
 
     /// <summary>Writes once for an id, whole or not at all: a repeated id changes nothing. Writes on one workspace take turns.</summary>
     /// <param name="workspace">Whose bench.</param>
-    /// <param name="id">Made by the client.</param>
+    /// <param name="id">Which write.</param>
     /// <param name="decide">Decides on the bench as it stands, under the lock.</param>
     /// <param name="now">When.</param>
     /// <param name="cancel">Stops the wait; nothing is written then.</param>
@@ -63,7 +60,7 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
     /// <exception cref="RefusedException">Core refused it; nothing was written.</exception>
     public async Task<(Decision? Done, StoredBench Bench)> WriteAsync(
         WorkspaceId workspace,
-        Guid id,
+        WriteId id,
         Func<BenchIndex, Decision> decide,
         Instant now,
         CancellationToken cancel
@@ -71,17 +68,17 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
         await WriteAsync(workspace, false, id, decide, now, cancel)
         ?? throw new InvalidOperationException("A write that need not be to the newest workspace was refused for not being so.");
 
-    /// <summary>Writes to the workspace in use, the newest, as <see cref="WriteAsync(WorkspaceId, Guid, Func{BenchIndex, Decision},
+    /// <summary>Writes to the workspace in use, the newest, as <see cref="WriteAsync(WorkspaceId, WriteId, Func{BenchIndex, Decision},
     /// Instant, CancellationToken)"/> does.</summary>
     /// <param name="assumed">The workspace taken for the newest.</param>
-    /// <param name="id">Made by the client.</param>
+    /// <param name="id">Which write.</param>
     /// <param name="decide">Decides on the bench as it stands.</param>
     /// <param name="now">When.</param>
     /// <param name="cancel">Stops the wait.</param>
     /// <returns>Null when <paramref name="assumed"/> is not the newest any more: nothing was written.</returns>
     public async Task<(Decision? Done, StoredBench Bench)?> WriteIfNewestAsync(
         WorkspaceId assumed,
-        Guid id,
+        WriteId id,
         Func<BenchIndex, Decision> decide,
         Instant now,
         CancellationToken cancel
@@ -90,7 +87,7 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
     private async Task<(Decision? Done, StoredBench Bench)?> WriteAsync(
         WorkspaceId workspace,
         bool onlyNewest,
-        Guid id,
+        WriteId id,
         Func<BenchIndex, Decision> decide,
         Instant now,
         CancellationToken cancel
@@ -100,26 +97,41 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var w = workspace.Value;
-        var (revision, known, newest) = await connection.QuerySingleOrDefaultAsync<(long? Revision, bool Known, Guid Newest)>(
+        var (revision, known, content, newest) = await connection.QuerySingleOrDefaultAsync<(
+            long? Revision,
+            bool Known,
+            string? Content,
+            Guid Newest
+        )>(
             """
             select revision, exists (select from logbook where workspace_id = @w and id = @id),
+              (select content from logbook where workspace_id = @w and id = @id),
               (select n.id from workspace n order by n.created_at desc, n.id limit 1)
             from workspace where id = @w for update
             """,
-            new { w, id }
+            new { w, id = id.Id }
         );
         if (onlyNewest && newest != w)
             return null;
-        var stored = memory.Find(workspace, revision) ?? await ReadAsync(connection, workspace);
+        var stored = memory.Find(workspace, revision) ?? await BenchReading.OfAsync(connection, workspace);
         if (known)
         {
+            if (content is not null && id.Content is not null && content != id.Content)
+                throw new RefusedException(
+                    new Refusal(
+                        "id",
+                        $"{id.Id} was used for something else already; nothing was changed.",
+                        "Send it again with an id of its own.",
+                        RefusalKind.Conflict
+                    )
+                );
             memory.Keep(workspace, stored);
             return (null, stored);
         }
         var decision = decide(stored.Bench);
         var next = stored with { Bench = stored.Bench.With(decision), Revision = stored.Revision + 1 };
         await new[] { Logbook.Entry(w, id, decision, now) }
-            .Concat(decision.Changes.SelectMany(c => ChangeSql.Of(w, c, id)))
+            .Concat(decision.Changes.SelectMany(c => ChangeSql.Of(w, c, id.Id)))
             .Append(Logbook.Turned(w, next.Revision))
             .ToList()
             .ExecuteAsync(connection);
@@ -139,117 +151,8 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
             return moved;
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
-        var stored = await ReadAsync(connection, workspace);
+        var stored = await BenchReading.OfAsync(connection, workspace);
         memory.Keep(workspace, stored);
         return stored;
-    }
-
-    internal static async Task<StoredBench> ReadAsync(NpgsqlConnection connection, WorkspaceId workspace)
-    {
-        var of = new { w = workspace.Value };
-        using var rows = await connection.QueryMultipleAsync(
-            $"""
-            select time_zone, handles, rack_slots, sittings_version, revision, is_demo, house_asked, forecast_from, forecast_at
-            from workspace where id = @w;
-            {Tables.WeeklySitting.Select};
-            {Tables.SittingException.Select};
-            {Tables.Unit.Select};
-            {Tables.Batch.Select};
-            {Tables.Model.Select};
-            {Tables.Piece.Select};
-            {Tables.Step.Select};
-            {Tables.Edge.Select};
-            {Tables.Spell.Select};
-            {Tables.Tick.Select};
-            {Tables.Coat.Select};
-            {Tables.CoatTest.Select};
-            {Tables.Flaw.Select};
-            {Tables.HouseChoice.Select};
-            {Tables.RouteChange.Select};
-            {Tables.AirReading.Select};
-            {Tables.ForecastHour.Select};
-            {Tables.ProductLabel.Select};
-            {Tables.PastCoat.Select};
-            {Tables.Clock.Select};
-            select distinct step_id from logbook where workspace_id = @w and step_id is not null;
-            """,
-            of
-        );
-        var space = await rows.ReadSingleOrDefaultAsync<WorkspaceRow>()
-            ?? throw new RefusedException(
-                new Refusal("workspace", "There is no such workspace.", "Load the page again.", RefusalKind.NotFound)
-            );
-        var week = (await rows.ReadAsync<WeeklyRow>()).Select(r => r.ToSitting()).ToList();
-        var exceptions = (await rows.ReadAsync<ExceptionRow>()).Select(r => r.ToException()).ToList();
-        var settings = new BenchSettings(new SittingCalendar(DateTimeZoneProviders.Tzdb[space.TimeZone], week, exceptions), space.Handles)
-        {
-            RackSlots = space.RackSlots,
-            Version = space.SittingsVersion,
-        };
-        var units = (await rows.ReadAsync<UnitRow>()).Select(r => r.ToUnit()).ToImmutableList();
-        var batches = (await rows.ReadAsync<BatchRow>()).Select(r => r.ToBatch()).ToImmutableList();
-        var modelRows = await rows.ReadAsync<ModelRow>();
-        var pieces = (await rows.ReadAsync<PieceRow>()).Where(p => p.Number == 1).ToDictionary(p => p.ModelId, p => p.Id);
-        var models = modelRows.Select(r => new BenchModel(r.Id, r.BatchId, r.Number, pieces[r.Id])).ToImmutableList();
-        var steps = (await rows.ReadAsync<StepRow>()).Select(r => r.ToStep()).ToImmutableList();
-        var kinds = steps.ToDictionary(s => s.Id, s => s.Key.Kind);
-        var edges = (await rows.ReadAsync<EdgeRow>()).Select(r => r.ToEdge()).ToImmutableList();
-        var spells = (await rows.ReadAsync<SpellRow>()).Select(r => r.ToSpell()).ToImmutableList();
-        var ticks = (await rows.ReadAsync<TickRow>()).Select(r => r.ToTick()).ToImmutableList();
-        var coatRows = (await rows.ReadAsync<CoatRow>()).ToList();
-        var tests = (await rows.ReadAsync<TestRow>()).ToLookup(r => r.CoatId, r => r.ToTest());
-        var coats = coatRows.Select(r => r.ToCoat(kinds[r.StepId], [.. tests[r.Id]])).ToImmutableList();
-        var flaws = (await rows.ReadAsync<FlawRow>()).Select(r => r.ToFlaw()).ToImmutableList();
-        var house = House(await rows.ReadAsync<ChoiceRow>());
-        var changes = (await rows.ReadAsync<RouteChangeRow>())
-            .GroupBy(r => r.BatchId)
-            .ToImmutableDictionary(g => g.Key, g => g.Select(r => r.ToKept()).ToImmutableList());
-        var readings = (await rows.ReadAsync<ReadingRow>()).Select(r => r.ToReading()).ToImmutableList();
-        var forecast = (await rows.ReadAsync<ForecastRow>()).Select(r => r.ToHour()).ToImmutableList();
-        var labels = (await rows.ReadAsync<LabelRow>()).Select(r => r.ToLabel()).OfType<ProductLabel>().ToImmutableList();
-        var past = (await rows.ReadAsync<PastCoatRow>()).Select(r => r.ToPast()).OfType<PastCoat>().ToImmutableList();
-        var clocks = (await rows.ReadAsync<ClockRow>()).Select(r => r.ToClock()).TakeLast(BenchState.MostClocks).ToImmutableList();
-        var touched = (await rows.ReadAsync<Guid>()).ToImmutableHashSet();
-        return new StoredBench(
-            new BenchIndex(
-                new BenchState(settings, house, units, batches, models, steps, edges, spells, ticks, coats, flaws)
-                {
-                    Changes = changes,
-                    Readings = readings,
-                    Forecast = forecast,
-                    Labels = labels,
-                    PastCoats = past,
-                    Clocks = clocks,
-                    Touched = touched,
-                    HouseAsked = space.HouseAsked,
-                    ForecastFrom = space.ForecastFrom,
-                    ForecastAt = space.ForecastAt,
-                }
-            ),
-            space.Revision,
-            space.IsDemo
-        );
-    }
-
-    // A choice of a school that this program no longer knows is left out: the default holds.
-    private static HouseBook House(IEnumerable<ChoiceRow> choices) =>
-        choices.Aggregate(HouseBook.Default, (book, c) =>
-            Schools.Find(c.School) is { } school && school.Option(c.Option) is not null
-                ? book.With(c.UnitId ?? c.BatchId, school, c.Option)
-                : book
-        );
-
-#pragma warning disable CA1812 // Dapper makes it.
-    private sealed class WorkspaceRow
-    {
-        public string TimeZone { get; init; } = "";
-        public int Handles { get; init; }
-        public int RackSlots { get; init; }
-        public int SittingsVersion { get; init; }
-        public string? ForecastFrom { get; init; }
-        public Instant? ForecastAt { get; init; }
-        public long Revision { get; init; }
-        public bool IsDemo { get; init; }
-        public bool HouseAsked { get; init; }
     }
 }

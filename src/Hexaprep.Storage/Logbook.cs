@@ -16,20 +16,21 @@ internal static class Logbook
     }.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
 
     /// <summary>The entry of a write. One that takes a tick back names the entry it corrects.</summary>
-    public static Statement Entry(Guid w, Guid id, Decision decision, Instant recordedAt)
+    public static Statement Entry(Guid w, WriteId id, Decision decision, Instant recordedAt)
     {
         var undone = decision.Changes.OfType<Change.Unticked>().FirstOrDefault();
         return new(
             """
-            insert into logbook (workspace_id, id, kind, at, recorded_at, step_id, corrects, detail)
+            insert into logbook (workspace_id, id, kind, at, recorded_at, step_id, corrects, detail, content)
             values (@w, @id, @Kind, @At, @recordedAt, @StepId,
               (select entry_id from tick
-               where workspace_id = @w and step_id = @undoneStep and model_id = @undoneModel and piece_id = @undonePiece), @detail::jsonb)
+               where workspace_id = @w and step_id = @undoneStep and model_id = @undoneModel and piece_id = @undonePiece), @detail::jsonb, @Content)
             """,
             new
             {
                 w,
-                id,
+                id = id.Id,
+                id.Content,
                 decision.Kind,
                 decision.At,
                 recordedAt,

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using Dapper;
+using Hexaprep.Core.Kept;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 using NodaTime.Text;
@@ -50,14 +51,26 @@ internal sealed record Table<TRow>(string Name, string Order)
 
     private IEnumerable<string> Values => TableRows.ColumnsOf(typeof(TRow)).Where(c => c is not ("id" or "position"));
 
-    /// <summary>The whole table as its rows.</summary>
-    public async Task<IReadOnlyList<TRow>> ReadAsync(NpgsqlConnection connection, WorkspaceId workspace)
+    /// <summary>The whole table as its rows, one by one; what cannot be fetched is set aside.</summary>
+    public async Task<IReadOnlyList<TRow>> ReadAsync(NpgsqlConnection connection, WorkspaceId workspace, List<RowSetAside> unread)
     {
-        var json = await connection.QuerySingleAsync<string>(
-            $"select coalesce(jsonb_agg(to_jsonb(r)), '[]')::text from ({Select}) r",
-            new { w = workspace.Value }
-        );
-        return TableRows.Read<TRow>(json);
+        var kept = new List<TRow>();
+        foreach (
+            var json in await connection.QueryAsync<string>($"select to_jsonb(r)::text from ({Select}) r", new { w = workspace.Value })
+        )
+        {
+            try
+            {
+                kept.Add(TableRows.Read<TRow>(json));
+            }
+            catch (Exception broken) when (broken is JsonException or InvalidOperationException or UnparsableValueException)
+            {
+                using var row = JsonDocument.Parse(json);
+                var id = row.RootElement.TryGetProperty("id", out var known) ? known.ToString() : json[..Math.Min(80, json.Length)];
+                unread.Add(new RowSetAside(Name, id, "A value of it is beyond what is kept."));
+            }
+        }
+        return kept;
     }
 }
 
@@ -78,8 +91,9 @@ internal static class TableRows
     /// <summary>Rows for the database.</summary>
     public static string Json<T>(IEnumerable<T> rows) => JsonSerializer.Serialize(rows, Options);
 
-    /// <summary>Rows from the database.</summary>
-    public static IReadOnlyList<T> Read<T>(string json) => JsonSerializer.Deserialize<IReadOnlyList<T>>(json, Options)!;
+    /// <summary>One row from the database.</summary>
+    /// <exception cref="JsonException">A value of it cannot be read.</exception>
+    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options)!;
 
     // The database writes +00:00 where the pattern writes Z.
     private sealed class DatabaseMoment : JsonConverter<Instant>

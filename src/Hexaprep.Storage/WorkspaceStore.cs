@@ -77,36 +77,39 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
-        return new Workspace
+        List<RowSetAside> unread = [];
+        var rows = new Workspace
         {
             ExportedAt = now,
             Settings = await connection.QuerySingleAsync<SpaceRow>(
                 "select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w",
                 new { w = workspace.Value }
             ),
-            Units = await Tables.Unit.ReadAsync(connection, workspace),
-            Batches = await Tables.Batch.ReadAsync(connection, workspace),
-            Models = await Tables.Model.ReadAsync(connection, workspace),
-            Pieces = await Tables.Piece.ReadAsync(connection, workspace),
-            Parts = await Tables.Part.ReadAsync(connection, workspace),
-            Steps = await Tables.Step.ReadAsync(connection, workspace),
-            Edges = await Tables.Edge.ReadAsync(connection, workspace),
-            Logbook = await Tables.Logbook.ReadAsync(connection, workspace),
-            Spells = await Tables.Spell.ReadAsync(connection, workspace),
-            Ticks = await Tables.Tick.ReadAsync(connection, workspace),
-            Coats = await Tables.Coat.ReadAsync(connection, workspace),
-            CoatTests = await Tables.CoatTest.ReadAsync(connection, workspace),
-            Flaws = await Tables.Flaw.ReadAsync(connection, workspace),
-            WeeklySittings = await Tables.WeeklySitting.ReadAsync(connection, workspace),
-            SittingExceptions = await Tables.SittingException.ReadAsync(connection, workspace),
-            HouseChoices = await Tables.HouseChoice.ReadAsync(connection, workspace),
-            RouteChanges = await Tables.RouteChange.ReadAsync(connection, workspace),
-            AirReadings = await Tables.AirReading.ReadAsync(connection, workspace),
-            Forecast = await Tables.ForecastHour.ReadAsync(connection, workspace),
-            Labels = await Tables.ProductLabel.ReadAsync(connection, workspace),
-            PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace),
-            Clocks = await Tables.Clock.ReadAsync(connection, workspace),
+            Units = await Tables.Unit.ReadAsync(connection, workspace, unread),
+            Batches = await Tables.Batch.ReadAsync(connection, workspace, unread),
+            Models = await Tables.Model.ReadAsync(connection, workspace, unread),
+            Pieces = await Tables.Piece.ReadAsync(connection, workspace, unread),
+            Parts = await Tables.Part.ReadAsync(connection, workspace, unread),
+            Steps = await Tables.Step.ReadAsync(connection, workspace, unread),
+            Edges = await Tables.Edge.ReadAsync(connection, workspace, unread),
+            Logbook = await Tables.Logbook.ReadAsync(connection, workspace, unread),
+            Spells = await Tables.Spell.ReadAsync(connection, workspace, unread),
+            Ticks = await Tables.Tick.ReadAsync(connection, workspace, unread),
+            Coats = await Tables.Coat.ReadAsync(connection, workspace, unread),
+            CoatTests = await Tables.CoatTest.ReadAsync(connection, workspace, unread),
+            Flaws = await Tables.Flaw.ReadAsync(connection, workspace, unread),
+            WeeklySittings = await Tables.WeeklySitting.ReadAsync(connection, workspace, unread),
+            SittingExceptions = await Tables.SittingException.ReadAsync(connection, workspace, unread),
+            HouseChoices = await Tables.HouseChoice.ReadAsync(connection, workspace, unread),
+            RouteChanges = await Tables.RouteChange.ReadAsync(connection, workspace, unread),
+            AirReadings = await Tables.AirReading.ReadAsync(connection, workspace, unread),
+            Forecast = await Tables.ForecastHour.ReadAsync(connection, workspace, unread),
+            Labels = await Tables.ProductLabel.ReadAsync(connection, workspace, unread),
+            PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace, unread),
+            Clocks = await Tables.Clock.ReadAsync(connection, workspace, unread),
         };
+        // What cannot be read stays here: a file that is written can be read.
+        return Pruning.Of(rows, unread).Rows;
     }
 
     /// <summary>Brings a document into an empty workspace, all of it or nothing. A repeated id changes nothing.</summary>
@@ -192,7 +195,11 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             when (broken.SqlState.StartsWith("22", StringComparison.Ordinal) || broken.SqlState.StartsWith("23", StringComparison.Ordinal))
         {
             throw new RefusedException(
-                new Refusal(broken.TableName ?? "file", $"{broken.MessageText}.", "The file was changed by hand: export it again.")
+                new Refusal(
+                    broken.TableName ?? "file",
+                    "A row of it contradicts another.",
+                    "The file was changed by hand: export it again."
+                )
             );
         }
     }

@@ -30,8 +30,17 @@ public sealed record AppSettings(
     /// disturbed.</summary>
     public TimeSpan PlanPause { get; init; } = TimeSpan.FromMilliseconds(400);
 
-    /// <summary>The largest request read, bytes: a roster of 10,000 lines or a workspace of a few thousand models.</summary>
-    public const long LargestBody = 64L * 1024 * 1024;
+    /// <summary>The largest request read, bytes, where an address says nothing else.</summary>
+    public const int UsualBody = 1024 * 1024;
+
+    /// <summary>The largest roster or coat log, bytes: 10,000 lines of a roster, 100,000 of coats.</summary>
+    public const int LargestTable = 16 * 1024 * 1024;
+
+    /// <summary>The largest workspace file, bytes: 10,000 models with years of log.</summary>
+    public const int LargestWorkspace = 128 * 1024 * 1024;
+
+    /// <summary>From here on the server itself gives up on an address or on headers, without words; the app refuses shorter ones.</summary>
+    public const int ServerLimit = 256 * 1024;
 
     /// <summary>True while the build runs the program only to write its OpenAPI document: nothing may be opened or started then.</summary>
     public static bool IsDocumentBuild => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";

@@ -1,5 +1,7 @@
+using System.Text.Json;
 using Hexaprep.Core.Bench;
 using Hexaprep.Storage;
+using Hexaprep.Web.Http;
 using Hexaprep.Web.Planning;
 using NodaTime;
 
@@ -21,7 +23,11 @@ public sealed record LaidBench(
     Instant Now,
     long Revision,
     bool IsDemo
-);
+)
+{
+    /// <summary>Rows that could not be read, in words.</summary>
+    public IReadOnlyList<string> SetAside { get; init; } = [];
+}
 
 /// <summary>Lays out the bench with the plan there is, and writes to it. It never plans.</summary>
 public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners planners, IClock clock, AppSettings settings)
@@ -39,21 +45,23 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
         return Lay(workspace, stored);
     }
 
-    /// <summary>Writes once for an id to the workspace in use, as <see cref="BenchStore.WriteIfNewestAsync"/> does.</summary>
+    /// <summary>Writes once for an id and what was sent with it to the workspace in use, as <see cref="BenchStore.WriteIfNewestAsync"/> does.</summary>
     /// <returns>What was done; null when this write was already known.</returns>
-    public async Task<Decision?> WriteAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
-        (await WriteToNewestAsync(id, decide, cancel)).Done;
+    public async Task<Decision?> WriteAsync(Guid id, object sent, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
+        (await WriteToNewestAsync(Told(id, sent), decide, cancel)).Done;
 
     /// <summary>Writes once for an id, and lays out the bench as it stands then.</summary>
-    public async Task<LaidBench> WriteAndLayAsync(Guid id, Func<BenchIndex, Decision> decide, CancellationToken cancel)
+    public async Task<LaidBench> WriteAndLayAsync(Guid id, object sent, Func<BenchIndex, Decision> decide, CancellationToken cancel)
     {
-        var (workspace, _, stored) = await WriteToNewestAsync(id, decide, cancel);
+        var (workspace, _, stored) = await WriteToNewestAsync(Told(id, sent), decide, cancel);
         return Lay(workspace, stored);
     }
 
+    private static WriteId Told(Guid id, object sent) => WriteId.Of(id, JsonSerializer.Serialize(sent, WireJson.Options));
+
     // Which workspace is in use hardly ever changes: it is asked for again when it has.
     private async Task<(WorkspaceId Workspace, Decision? Done, StoredBench Bench)> WriteToNewestAsync(
-        Guid id,
+        WriteId id,
         Func<BenchIndex, Decision> decide,
         CancellationToken cancel
     )
@@ -73,10 +81,19 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
     {
         var now = Now;
         if (planners.Of(workspace, stored.Revision, now) is not { } posted)
-            return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo);
+            return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo)
+            {
+                SetAside = Words(stored),
+            };
         var plan = posted.Revision == stored.Revision ? posted.Plan : posted.Plan.On(stored.Bench);
-        return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo);
+        return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo)
+        {
+            SetAside = Words(stored),
+        };
     }
+
+    private static IReadOnlyList<string> Words(StoredBench stored) =>
+        [.. stored.SetAside.Select(r => $"A row of '{r.Table}' cannot be read and was set aside ({r.Id}): {r.Why}")];
 
     /// <summary>Puts a question to the plan of the workspace in use; equal keys ask the same.</summary>
     public async Task<T> AskAsync<T>(

@@ -42,8 +42,8 @@ builder.Services.AddSingleton<Listeners>();
 if (!drawingTheDocument)
     builder.Services.AddHostedService<PostgresListener>().AddHostedService(s => s.GetRequiredService<Planners>());
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
-builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = false);
-builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
+builder.Services.AddSingleton<IProblemDetailsWriter, PlainProblems>().AddProblemDetails();
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddRateLimiter(o =>
 {
@@ -64,7 +64,12 @@ builder.Services.AddResponseCompression(o =>
     o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json", "text/calendar", "text/csv"]
 );
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
-builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = AppSettings.LargestBody);
+builder.WebHost.ConfigureKestrel(k =>
+{
+    k.Limits.MaxRequestBodySize = AppSettings.UsualBody;
+    k.Limits.MaxRequestLineSize = AppSettings.ServerLimit;
+    k.Limits.MaxRequestHeadersTotalSize = AppSettings.ServerLimit;
+});
 
 var app = builder.Build();
 if (!drawingTheDocument)
@@ -77,6 +82,7 @@ if (!drawingTheDocument)
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseMiddleware<SecurityHeaders>();
+app.UseMiddleware<RequestShape>();
 app.UseMiddleware<SameOriginOnly>();
 app.UseRateLimiter();
 app.UseResponseCompression();
@@ -102,8 +108,9 @@ DemoEndpoints.Map(api);
 ComputeEndpoints.Map(api);
 AirEndpoints.Map(api);
 CoatEndpoints.Map(api);
-api.MapFallback(() => TypedResults.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();
-app.MapFallbackToFile("index.html", ClientFiles.Options);
+
+// Pages of the front end; what is below /api is answered by its own addresses alone.
+app.MapFallbackToFile("{*path:regex(^(?!api(/|$)).*$):nonfile}", "index.html", ClientFiles.Options);
 app.Run();
 
 /// <summary>Named for the tests that host it.</summary>

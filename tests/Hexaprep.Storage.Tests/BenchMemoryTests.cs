@@ -4,7 +4,7 @@ public sealed class BenchMemoryTests
 {
     private static readonly long Size = BenchMemory.BytesOf(new RehearsedBench(RehearsedBench.Order()).State);
 
-    private static StoredBench Bench(long revision = 1) => new(new RehearsedBench(RehearsedBench.Order()).Index, revision, false);
+    private static StoredBench Bench(long revision = 1) => new(new RehearsedBench(RehearsedBench.Order()).Index, revision, false, []);
 
     private static WorkspaceId Workspace(int n) => new(new Guid(n, 0, 0, new byte[8]));
 

@@ -8,7 +8,7 @@ namespace Hexaprep.Web.Tests;
 /// <summary>What comes in is bounded: no moment and no text leaves the bench broken.</summary>
 public sealed class BoundsTests(TestDatabases databases)
 {
-    private static readonly string[] Pages =
+    internal static readonly string[] Pages =
     [
         "/api/bench",
         "/api/plan",

@@ -6,7 +6,7 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>Decides what an act changes, or why it is refused. Reads the state, changes nothing.</summary>
 /// <param name="bench">The bench before the act.</param>
-/// <param name="now">The server's clock; an act may lie at most two minutes ahead of it.</param>
+/// <param name="now">The server's clock; an act may lie at most ten minutes ahead of it.</param>
 /// <param name="newId">Gives fresh random identities.</param>
 public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
 {
@@ -16,9 +16,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     /// <exception cref="RefusedException">The act is wrong, or conflicts with what has happened.</exception>
     public IReadOnlyList<Change> Of(Act act)
     {
-        act = act with { At = act.At.Checked("at"), EndedAt = act.EndedAt?.Checked("endedAt") };
-        if (act.At > now + Duration.FromMinutes(2))
-            throw Refuse("at", $"{act.At} lies in the future.", "Set the clock of this device, then do it again.");
+        act = act with { At = act.At.Happened(now, "at"), EndedAt = act.EndedAt?.Happened(now, "endedAt") };
         return act.Kind switch
         {
             ActKind.Start => Start(Step(act), act.At, act.DespiteAir),
@@ -223,8 +221,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             step.Id,
             model.Id,
             model.PieceId,
-            Text("place", act.Place, 60),
-            Text("words", act.Words, 200),
+            Texts.Checked("place", act.Place, 60),
+            Texts.Checked("words", act.Words, 200),
             act.At,
             null
         );
@@ -343,11 +341,6 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private BenchModel Model(BenchStep step, int number) =>
         bench.ModelsOf[step.BatchId].FirstOrDefault(m => m.Number == number)
         ?? throw Refuse("model", $"There is no model {number}.", $"Give a number from 1 to {bench.ModelsOf[step.BatchId].Count()}.");
-
-    private static string Text(string field, string? value, int longest) =>
-        value?.Trim() is { Length: > 0 } text && text.Length <= longest
-            ? text
-            : throw Refuse(field, $"It has {value?.Trim().Length ?? 0} characters.", $"Give 1 to {longest}.");
 
     private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
 

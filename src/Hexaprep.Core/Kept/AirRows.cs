@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using NodaTime;
@@ -14,24 +15,31 @@ public sealed record ReadingRow
     public required Instant At { get; init; }
 
     /// <summary>At the bench or outdoors.</summary>
+    [OneOf<AirPlace>]
     public required string Place { get; init; }
 
     /// <summary>°C, -30 to 50.</summary>
+    [Range(-30.0, 50.0)]
     public required double AirC { get; init; }
 
     /// <summary>%, 1 to 100.</summary>
+    [Range(1.0, 100.0)]
     public required double HumidityPct { get; init; }
 
     /// <summary>m/s, 0 to 40.</summary>
+    [Range(0.0, 40.0)]
     public required double? WindMs { get; init; }
 
     /// <summary>m/s, 0 to 60.</summary>
+    [Range(0.0, 60.0)]
     public required double? GustMs { get; init; }
 
     /// <summary>W/m², 0 to 1200.</summary>
+    [Range(0.0, 1200.0)]
     public required double? SunWM2 { get; init; }
 
     /// <summary>By hand, an instrument or the forecast.</summary>
+    [OneOf<AirSource>]
     public required string Source { get; init; }
 
     /// <summary>The row of a reading.</summary>
@@ -61,21 +69,27 @@ public sealed record ForecastRow
     public required Instant At { get; init; }
 
     /// <summary>°C.</summary>
+    [Range(-50.0, 60.0)]
     public required double AirC { get; init; }
 
     /// <summary>%.</summary>
+    [Range(0.0, 100.0)]
     public required double HumidityPct { get; init; }
 
     /// <summary>m/s.</summary>
+    [Range(0.0, 100.0)]
     public required double WindMs { get; init; }
 
     /// <summary>m/s.</summary>
+    [Range(0.0, 150.0)]
     public required double? GustMs { get; init; }
 
     /// <summary>0 to 1.</summary>
+    [Range(0.0, 1.0)]
     public required double RainProbability { get; init; }
 
     /// <summary>W/m².</summary>
+    [Range(0.0, 2000.0)]
     public required double SunWM2 { get; init; }
 
     /// <summary>The row of an hour.</summary>
@@ -99,27 +113,35 @@ public sealed record ForecastRow
 public sealed record LabelRow
 {
     /// <summary>The product, e.g. acrylic_solvent.spray_can.primer.</summary>
+    [Text(Texts.Name)]
     public required string Product { get; init; }
 
     /// <summary>Recoat from, minutes.</summary>
+    [Range(0.0, 100_000.0)]
     public required double? RecoatMin { get; init; }
 
     /// <summary>Recoat until, minutes.</summary>
+    [Range(0.0, 100_000.0)]
     public required double? RecoatMax { get; init; }
 
     /// <summary>Recoat again from, minutes.</summary>
+    [Range(0.0, 100_000.0)]
     public required double? ReopenMin { get; init; }
 
     /// <summary>Handle from, minutes.</summary>
+    [Range(0.0, 100_000.0)]
     public required double? HandleMin { get; init; }
 
     /// <summary>Overpaint from, minutes.</summary>
+    [Range(0.0, 100_000.0)]
     public required double? NextLayerMin { get; init; }
 
     /// <summary>Not below, °C.</summary>
+    [Range(-10.0, 45.0)]
     public required double? MinTempC { get; init; }
 
     /// <summary>Not above, %.</summary>
+    [Range(5.0, 100.0)]
     public required double? MaxHumidityPct { get; init; }
 
     /// <summary>The row of a label.</summary>
@@ -150,24 +172,31 @@ public sealed record PastCoatRow
     public required Guid Id { get; init; }
 
     /// <summary>What it was laid on, at most 80 characters.</summary>
+    [Text(Texts.Name, 0)]
     public required string Unit { get; init; }
 
     /// <summary>The product.</summary>
+    [Text(Texts.Name)]
     public required string Product { get; init; }
 
     /// <summary>Which coat of its kind, 1 to 20.</summary>
+    [Range(1, 20)]
     public required int Number { get; init; }
 
     /// <summary>Light, normal or heavy.</summary>
+    [OneOf<Film>]
     public required string Film { get; init; }
 
     /// <summary>°C, -30 to 60.</summary>
+    [Range(-30.0, 60.0)]
     public required double? AirC { get; init; }
 
     /// <summary>%, 0 to 100.</summary>
+    [Range(0.0, 100.0)]
     public required double? HumidityPct { get; init; }
 
     /// <summary>1 to 500.</summary>
+    [Range(1, 500)]
     public required int Models { get; init; }
 
     /// <summary>When it was begun.</summary>
@@ -177,6 +206,7 @@ public sealed record PastCoatRow
     public required Instant EndedAt { get; init; }
 
     /// <summary>The readiness tested for.</summary>
+    [OneOf<Readiness>]
     public required string Stage { get; init; }
 
     /// <summary>Still tacky then.</summary>
@@ -186,6 +216,7 @@ public sealed record PastCoatRow
     public required Instant? DryAt { get; init; }
 
     /// <summary>What came of it, at most 200 characters.</summary>
+    [Text(200, 0)]
     public required string Verdict { get; init; }
 
     /// <summary>Left out of what is learned of its product.</summary>

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Hexaprep.Core.Scheduling;
 using NodaTime;
 
@@ -10,6 +11,7 @@ public sealed record WeeklyRow
     public required Guid Id { get; init; }
 
     /// <summary>1 Monday to 7 Sunday.</summary>
+    [Range(1, 7)]
     public required int Day { get; init; }
 
     /// <summary>When it begins.</summary>
@@ -42,6 +44,7 @@ public sealed record ExceptionRow
     public required LocalDate Date { get; init; }
 
     /// <summary>Off, extra, or unfit for spray.</summary>
+    [OneOf<ExceptionKind>]
     public required string Kind { get; init; }
 
     /// <summary>When an extra sitting begins.</summary>

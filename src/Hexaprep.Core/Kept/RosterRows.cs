@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Hexaprep.Core.Roster;
 using NodaTime;
 
@@ -10,24 +11,30 @@ public sealed record UnitRow
     public required Guid Id { get; init; }
 
     /// <summary>1 to 80 characters.</summary>
+    [Text(Texts.Name)]
     public required string Name { get; init; }
 
     /// <summary>Name of its silhouette, or two letters.</summary>
+    [Text(20)]
     public required string Mark { get; init; }
 
     /// <summary>How much its finish counts, 1 to 100.</summary>
+    [Range(1, 100)]
     public required int Weight { get; init; }
 
     /// <summary>The last day it may be finished on.</summary>
     public required LocalDate? Deadline { get; init; }
 
     /// <summary>Unknown roster columns, "column: value".</summary>
+    [Text(Texts.Note)]
     public required IReadOnlyList<string> Notes { get; init; }
 
     /// <summary>Its place on the bench, from 1.</summary>
+    [Range(0, 1_000_000)]
     public required int Position { get; init; }
 
     /// <summary>Rises with every edit.</summary>
+    [Range(0, int.MaxValue)]
     public required int Version { get; init; }
 
     /// <summary>The row of a unit.</summary>
@@ -58,45 +65,58 @@ public sealed record BatchRow
     public required Guid UnitId { get; init; }
 
     /// <summary>What tells it apart in its unit, at most 80 characters.</summary>
+    [Text(Texts.Name, 0)]
     public required string Name { get; init; }
 
     /// <summary>Its materials, at least one.</summary>
+    [OneOf<Material>]
     public required IReadOnlyList<string> Materials { get; init; }
 
     /// <summary>1 to 500.</summary>
+    [Range(1, 500)]
     public required int Models { get; init; }
 
     /// <summary>Parts a model, 1 to 60.</summary>
+    [Range(1, 60)]
     public required int Parts { get; init; }
 
     /// <summary>Base in mm, 10 to 200; null without one.</summary>
+    [Range(10, 200)]
     public required int? BaseMm { get; init; }
 
     /// <summary>Finish tier.</summary>
+    [OneOf<Tier>]
     public required string Tier { get; init; }
 
     /// <summary>Few, ordinary or many.</summary>
+    [OneOf<MoldLines>]
     public required string MoldLines { get; init; }
 
     /// <summary>None, small or large.</summary>
+    [OneOf<Gaps>]
     public required string Gaps { get; init; }
 
     /// <summary>Transfers a model, 0 to 60.</summary>
+    [Range(0, 60)]
     public required int Transfers { get; init; }
 
     /// <summary>Sheen of the last coat.</summary>
+    [OneOf<Sheen>]
     public required string FinalSheen { get; init; }
 
     /// <summary>Painting a model, minutes of hands, 0 to 6000.</summary>
+    [Range(0, 6000)]
     public required int PaintMin { get; init; }
 
     /// <summary>Its white metal was named free of lead.</summary>
     public bool LeadFree { get; init; }
 
     /// <summary>Its place on the bench, from 1.</summary>
+    [Range(0, 1_000_000)]
     public required int Position { get; init; }
 
     /// <summary>Rises with every edit.</summary>
+    [Range(0, int.MaxValue)]
     public required int Version { get; init; }
 
     /// <summary>The row of a batch.</summary>
@@ -156,6 +176,7 @@ public sealed record ModelRow
     public required Guid BatchId { get; init; }
 
     /// <summary>Its number in the batch, from 1.</summary>
+    [Range(1, 500)]
     public required int Number { get; init; }
 }
 
@@ -169,6 +190,7 @@ public sealed record PieceRow
     public required Guid ModelId { get; init; }
 
     /// <summary>Its number in the model, from 1.</summary>
+    [Range(1, 60)]
     public required int Number { get; init; }
 }
 
@@ -182,11 +204,14 @@ public sealed record PartRow
     public required Guid PieceId { get; init; }
 
     /// <summary>Its number, from 1.</summary>
+    [Range(1, 60)]
     public required int Number { get; init; }
 
     /// <summary>1 to 80 characters.</summary>
+    [Text(Texts.Name)]
     public required string Name { get; init; }
 
     /// <summary>What it is made of.</summary>
+    [OneOf<Material>]
     public required string Material { get; init; }
 }

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
@@ -15,54 +16,70 @@ public sealed record StepRow
     public required Guid BatchId { get; init; }
 
     /// <summary>What is done.</summary>
+    [OneOf<StepKind>]
     public required string Kind { get; init; }
 
     /// <summary>The piece it is done on; null for whole models.</summary>
+    [Range(1, 60)]
     public required int? Piece { get; init; }
 
     /// <summary>Which of its kind, from 1.</summary>
+    [Range(1, 100)]
     public required int Occurrence { get; init; }
 
     /// <summary>How many of its kind there are.</summary>
+    [Range(1, 100)]
     public required int Occurrences { get; init; }
 
     /// <summary>Its side of the hexagon.</summary>
+    [OneOf<Side>]
     public required string Side { get; init; }
 
     /// <summary>Minutes before the first model.</summary>
+    [Range(0, 1440)]
     public required int SetupMinutes { get; init; }
 
     /// <summary>Seconds a model.</summary>
+    [Range(0, 360_000)]
     public required int SecondsPerModel { get; init; }
 
     /// <summary>Hands, attended, watched or free.</summary>
+    [OneOf<Attention>]
     public required string Attention { get; init; }
 
     /// <summary>It is done in one go.</summary>
     public required bool OneGo { get; init; }
 
     /// <summary>What is sprayed, if it is.</summary>
+    [OneOf<SprayMode>]
     public required string? Mode { get; init; }
 
     /// <summary>What is left to dry.</summary>
+    [OneOf<ProductClass>]
     public required string? ProductClass { get; init; }
 
     /// <summary>How it is done.</summary>
+    [Text(40, 0)]
     public required string? Method { get; init; }
 
     /// <summary>How long a mix stays workable.</summary>
+    [Range(1, 10_000)]
     public required int? WorkingMinutes { get; init; }
 
     /// <summary>Models a mix serves.</summary>
+    [Range(1, 10_000)]
     public required int? ModelsPerMix { get; init; }
 
     /// <summary>Why it is there.</summary>
+    [Text(Texts.Note, 0)]
     public required string Reason { get; init; }
 
     /// <summary>Its place in the route.</summary>
+    [Range(0, 10_000)]
     public required int Position { get; init; }
 
     /// <summary>Why it is not needed any more.</summary>
+    [Text(Texts.Note, 0)]
     public required string? NotNeeded { get; init; }
 
     /// <summary>The row of a step.</summary>
@@ -125,24 +142,31 @@ public sealed record EdgeRow
     public required Guid ToStep { get; init; }
 
     /// <summary>The readiness waited for.</summary>
+    [OneOf<Readiness>]
     public required string? Stage { get; init; }
 
     /// <summary>At least so long.</summary>
+    [Range(0, 1_000_000)]
     public required int MinMinutes { get; init; }
 
     /// <summary>At most so long.</summary>
+    [Range(0, 1_000_000)]
     public required int? MaxMinutes { get; init; }
 
     /// <summary>Shut from here, minutes.</summary>
+    [Range(0, 1_000_000)]
     public required int? ForbidAfter { get; init; }
 
     /// <summary>Open again from here, minutes.</summary>
+    [Range(0, 1_000_000)]
     public required int? ForbidUntil { get; init; }
 
     /// <summary>The rule behind it.</summary>
+    [Text(Texts.Name, 0)]
     public required string Rule { get; init; }
 
     /// <summary>Its reason in words.</summary>
+    [Text(Texts.Note, 0)]
     public required string Reason { get; init; }
 
     /// <summary>The row of an edge.</summary>
@@ -187,9 +211,11 @@ public sealed record ChoiceRow
     public required Guid? BatchId { get; init; }
 
     /// <summary>The point where practitioners differ.</summary>
+    [Text(40)]
     public required string School { get; init; }
 
     /// <summary>What was chosen.</summary>
+    [Text(40)]
     public required string Option { get; init; }
 }
 
@@ -203,27 +229,35 @@ public sealed record RouteChangeRow
     public required Guid BatchId { get; init; }
 
     /// <summary>Its place among the batch's changes, from 1.</summary>
+    [Range(1, 10_000)]
     public required int Number { get; init; }
 
     /// <summary>Skip, add, swap or reorder.</summary>
+    [OneOf<ChangeKind>]
     public required string Kind { get; init; }
 
     /// <summary>The step it is about.</summary>
+    [OneOf<StepKind>]
     public required string Step { get; init; }
 
     /// <summary>How it is done then.</summary>
+    [Text(40, 0)]
     public required string? Method { get; init; }
 
     /// <summary>What with.</summary>
+    [OneOf<ProductClass>]
     public required string? ProductClass { get; init; }
 
     /// <summary>The step it goes before.</summary>
+    [OneOf<StepKind>]
     public required string? BeforeStep { get; init; }
 
     /// <summary>How binding the rules are that it breaks.</summary>
+    [OneOf<Strength>]
     public required string Strength { get; init; }
 
     /// <summary>What was said of it.</summary>
+    [Text(Texts.Note, 0)]
     public required string Consequence { get; init; }
 
     /// <summary>When it was made.</summary>

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
@@ -13,6 +14,7 @@ public sealed record EntryRow
     public required Guid Id { get; init; }
 
     /// <summary>What was done.</summary>
+    [Text(40)]
     public required string Kind { get; init; }
 
     /// <summary>When it happened.</summary>
@@ -29,6 +31,10 @@ public sealed record EntryRow
 
     /// <summary>What else there is to it.</summary>
     public required JsonElement Detail { get; init; }
+
+    /// <summary>A digest of what was sent; null of older entries and of what nobody sent.</summary>
+    [Text(64, 0)]
+    public string? Content { get; init; }
 }
 
 /// <summary>A spell of hands.</summary>
@@ -85,21 +91,27 @@ public sealed record CoatRow
     public required Guid StepId { get; init; }
 
     /// <summary>What it is.</summary>
+    [OneOf<ProductClass>]
     public required string ProductClass { get; init; }
 
     /// <summary>How it went on.</summary>
+    [Text(40, 0)]
     public required string? Method { get; init; }
 
     /// <summary>Which coat of its kind, from 1.</summary>
+    [Range(1, 100)]
     public required int Number { get; init; }
 
     /// <summary>Light, normal or heavy.</summary>
+    [OneOf<Film>]
     public required string Film { get; init; }
 
     /// <summary>Air typed in with it, °C, -30 to 60.</summary>
+    [Range(-30.0, 60.0)]
     public required double? AirC { get; init; }
 
     /// <summary>Humidity typed in with it, %, 0 to 100.</summary>
+    [Range(0.0, 100.0)]
     public required double? HumidityPct { get; init; }
 
     /// <summary>When the first model took it.</summary>
@@ -163,9 +175,11 @@ public sealed record TestRow
     public required Guid CoatId { get; init; }
 
     /// <summary>The readiness tested for.</summary>
+    [OneOf<Readiness>]
     public required string Stage { get; init; }
 
     /// <summary>Still tacky, dry by now, dry just now.</summary>
+    [OneOf<Finding>]
     public required string Finding { get; init; }
 
     /// <summary>When.</summary>
@@ -197,9 +211,11 @@ public sealed record FlawRow
     public required Guid PieceId { get; init; }
 
     /// <summary>Where, 1 to 60 characters.</summary>
+    [Text(60)]
     public required string Place { get; init; }
 
     /// <summary>What, 1 to 200 characters.</summary>
+    [Text(200)]
     public required string Words { get; init; }
 
     /// <summary>When it was seen.</summary>
@@ -225,6 +241,7 @@ public sealed record ClockRow
     public required Guid StepId { get; init; }
 
     /// <summary>Shake, soak, dip.</summary>
+    [OneOf<ClockKind>]
     public required string Kind { get; init; }
 
     /// <summary>When it was started.</summary>

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Hexaprep.Core.Bench;
 using NodaTime;
 
@@ -7,18 +8,22 @@ namespace Hexaprep.Core.Kept;
 public sealed record SpaceRow
 {
     /// <summary>1 to 80 characters.</summary>
+    [Text(Texts.Name)]
     public required string Name { get; init; }
 
     /// <summary>An IANA time zone.</summary>
+    [Text(Texts.Name)]
     public required string TimeZone { get; init; }
 
     /// <summary>Painting handles, 1 to 1000.</summary>
+    [Range(1, 1000)]
     public required int Handles { get; init; }
 
     /// <summary>The first visit's questions were asked.</summary>
     public bool HouseAsked { get; init; }
 
     /// <summary>How many batches can dry at once, 1 to 100.</summary>
+    [Range(1, 100)]
     public int RackSlots { get; init; } = BenchSettings.UsualRackSlots;
 }
 

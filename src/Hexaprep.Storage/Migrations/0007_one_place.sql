@@ -18,3 +18,6 @@ alter table batch add constraint batch_materials_check check (cardinality(materi
 -- Names are compared in Core.
 drop index unit_by_name;
 alter table unit drop column name_key;
+
+-- The same id with other content is refused: a digest of what was sent.
+alter table logbook add content text;

@@ -65,7 +65,7 @@ public static class AirEndpoints
 
     private static async Task<NoContent> HearAsync(string key, bool? silenced, Desk desk, AlertStore store, CancellationToken cancel)
     {
-        if (key.Length is < 3 or > 120)
+        if (Texts.WhyNot(key, 120, 3) is not null || !key.All(char.IsAscii))
             throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
         await store.HearAsync(await desk.WorkspaceAsync(cancel), key, silenced ?? false, desk.Now, cancel);
         return TypedResults.NoContent();
@@ -92,7 +92,7 @@ public static class AirEndpoints
             entry.SunWM2,
             AirSource.Hand
         );
-        await desk.WriteAsync(entry.Id, _ => AirEdits.Read(reading, desk.Now), cancel);
+        await desk.WriteAsync(entry.Id, entry, _ => AirEdits.Read(reading, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
@@ -104,6 +104,7 @@ public static class AirEndpoints
         if (judged is { State: InstrumentState.Good, Reading: { } r })
             await desk.WriteAsync(
                 ask.Id,
+                ask,
                 _ =>
                     AirEdits.Read(
                         new AirReading(
@@ -127,14 +128,14 @@ public static class AirEndpoints
     private static async Task<Ok<AirView>> UploadAsync(ForecastUpload upload, Desk desk, CancellationToken cancel)
     {
         var hours = ForecastFile.Read(upload.Text ?? "");
-        await desk.WriteAsync(upload.Id, _ => AirEdits.Forecast("a forecast file", hours, desk.Now), cancel);
+        await desk.WriteAsync(upload.Id, upload, _ => AirEdits.Forecast("a forecast file", hours, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
     private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirOverHttp service, CancellationToken cancel)
     {
         var hours = await service.ForecastAsync(cancel);
-        await desk.WriteAsync(ask.Id, _ => AirEdits.Forecast("the simulated weather service", hours, desk.Now), cancel);
+        await desk.WriteAsync(ask.Id, ask, _ => AirEdits.Forecast("the simulated weather service", hours, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 }

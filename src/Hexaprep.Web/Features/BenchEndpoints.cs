@@ -11,7 +11,11 @@ namespace Hexaprep.Web.Features;
 /// <param name="Renewing">True while the plan is not yet of this bench and moment: the next is on its way.</param>
 /// <param name="PlanOf">When the plan was made, in words; empty before the first.</param>
 /// <param name="View">What to do now and why, what dries, what comes next, what must wait.</param>
-public sealed record BenchAnswer(long Revision, bool IsDemo, bool DemoHasAged, bool Renewing, string PlanOf, BenchView View);
+public sealed record BenchAnswer(long Revision, bool IsDemo, bool DemoHasAged, bool Renewing, string PlanOf, BenchView View)
+{
+    /// <summary>Rows that could not be read, in words; usually none.</summary>
+    public IReadOnlyList<string> SetAside { get; init; } = [];
+}
 
 /// <summary>Reading the bench, and acting at it.</summary>
 public static class BenchEndpoints
@@ -36,7 +40,7 @@ public static class BenchEndpoints
 
     private static async Task<Ok<BenchAnswer>> ActAsync(Act act, Desk desk, ILoggerFactory logs, CancellationToken cancel)
     {
-        var laid = await desk.WriteAndLayAsync(act.Id, bench => Acts.Decide(bench, act, desk.Now, Guid.NewGuid), cancel);
+        var laid = await desk.WriteAndLayAsync(act.Id, act, bench => Acts.Decide(bench, act, desk.Now, Guid.NewGuid), cancel);
         try
         {
             return TypedResults.Ok(Answer(laid));
@@ -60,6 +64,9 @@ public static class BenchEndpoints
             laid.Renewing,
             planOf,
             view
-        );
+        )
+        {
+            SetAside = laid.SetAside,
+        };
     }
 }

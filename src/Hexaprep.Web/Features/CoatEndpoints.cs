@@ -5,6 +5,7 @@ using Hexaprep.Core.Drying;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Hexaprep.Web.Features;
 
@@ -39,6 +40,7 @@ public static class CoatEndpoints
             .WithSummary("What dries, what may be recoated and until when, how each product behaves on this bench, the coat log.");
         api.MapGet("/coats.csv", CsvAsync).WithSummary("The coat log as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
         api.MapPost("/coats/import", ImportAsync)
+            .WithMetadata(new RequestSizeLimitAttribute(AppSettings.LargestTable))
             .WithSummary("Brings coats laid before in from CSV: all lines or none; errors by line.")
             .ProducesProblem(400);
         api.MapPut("/products/{id}/label", LabelAsync)
@@ -72,7 +74,7 @@ public static class CoatEndpoints
         if (problems.Count > 0)
             return TypedResults.Ok(new CoatUploadAnswer(0, problems));
         if (coats.Count > 0)
-            await desk.WriteAsync(upload.Id, _ => AirEdits.Bring(coats, desk.Now), cancel);
+            await desk.WriteAsync(upload.Id, upload, _ => AirEdits.Bring(coats, desk.Now), cancel);
         return TypedResults.Ok(new CoatUploadAnswer(coats.Count, []));
     }
 
@@ -90,13 +92,13 @@ public static class CoatEndpoints
             edit.MinTempC,
             edit.MaxHumidityPct
         );
-        await desk.WriteAsync(edit.Id, _ => AirEdits.Label(label, desk.Now), cancel);
+        await desk.WriteAsync(edit.Id, new { id, edit }, _ => AirEdits.Label(label, desk.Now), cancel);
         return TypedResults.NoContent();
     }
 
     private static async Task<NoContent> LeaveOutAsync(LeaveOut edit, Desk desk, CancellationToken cancel)
     {
-        await desk.WriteAsync(edit.Id, bench => AirEdits.LeaveOut(bench, edit.TestIds, edit.LeftOut, desk.Now), cancel);
+        await desk.WriteAsync(edit.Id, edit, bench => AirEdits.LeaveOut(bench, edit.TestIds, edit.LeftOut, desk.Now), cancel);
         return TypedResults.NoContent();
     }
 }

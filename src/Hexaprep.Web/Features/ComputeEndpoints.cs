@@ -51,7 +51,7 @@ public static class ComputeEndpoints
         catch (JsonException broken)
         {
             return TypedResults.Problem(
-                $"The body is no JSON: {broken.Message} Send one object.",
+                $"The body is no JSON: {broken.Message.Split(" LineNumber")[0]} Send one object.",
                 statusCode: 400,
                 title: "Malformed JSON"
             );

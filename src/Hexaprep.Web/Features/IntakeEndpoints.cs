@@ -5,6 +5,7 @@ using Hexaprep.Formats;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.WebUtilities;
 
 namespace Hexaprep.Web.Features;
@@ -58,6 +59,7 @@ public static class IntakeEndpoints
         api.MapPost("/roster/read", ReadAsync)
             .WithSummary("Reads a roster file (text/csv) line by line; saves nothing.")
             .Accepts<string>("text/csv")
+            .WithMetadata(new RequestSizeLimitAttribute(AppSettings.LargestTable))
             .ProducesProblem(400);
         api.MapPost("/roster/line", LineAsync).WithSummary("Reads one line's cells again; saves nothing.");
         api.MapPost("/roster/arrival", ArrivalAsync)
@@ -65,6 +67,7 @@ public static class IntakeEndpoints
             .ProducesProblem(400);
         api.MapPost("/roster", SaveAsync)
             .WithSummary("Saves lines, all in one transaction or none; a unit already on the bench is left alone unless addAnyway.")
+            .WithMetadata(new RequestSizeLimitAttribute(AppSettings.LargestTable))
             .ProducesProblem(400)
             .ProducesProblem(409);
     }
@@ -102,7 +105,7 @@ public static class IntakeEndpoints
             throw new RefusedException(new Refusal("lines", $"There are {order.Lines.Count} lines.", $"Send 1 to {RosterCsv.MostLines}."));
         var read = Ordered(order.Lines);
         List<string> anyway = [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))];
-        var done = await desk.WriteAsync(order.Id, bench => RosterEdits.Join(bench, read, anyway, desk.Now, Guid.NewGuid), cancel);
+        var done = await desk.WriteAsync(order.Id, order, bench => RosterEdits.Join(bench, read, anyway, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(
             new RosterSaved([.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)])
         );

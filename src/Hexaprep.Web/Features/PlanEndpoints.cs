@@ -103,7 +103,7 @@ public static class PlanEndpoints
 
     private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, CancellationToken cancel)
     {
-        await desk.WriteAsync(take.Id, bench => SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid), cancel);
+        await desk.WriteAsync(take.Id, take, bench => SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.NoContent();
     }
 

@@ -162,6 +162,7 @@ public static class RuleEndpoints
         var (school, option) = (School(choice.School), Option(choice.School, choice.Option));
         await desk.WriteAsync(
             choice.Id,
+            choice,
             bench => HouseEdits.Choose(bench, choice.UnitId, choice.BatchId, school, option, desk.Now, Guid.NewGuid),
             cancel
         );
@@ -171,7 +172,7 @@ public static class RuleEndpoints
     private static async Task<Ok<HouseView>> AnswerAsync(FirstAnswers given, Desk desk, CancellationToken cancel)
     {
         var answers = given.Answers.ToDictionary(a => School(a.Key), a => Option(a.Key, a.Value)!);
-        await desk.WriteAsync(given.Id, bench => HouseEdits.Answer(bench, answers, desk.Now, Guid.NewGuid), cancel);
+        await desk.WriteAsync(given.Id, given, bench => HouseEdits.Answer(bench, answers, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(await ViewAsync(null, null, desk, cancel));
     }
 
@@ -204,6 +205,7 @@ public static class RuleEndpoints
             id,
             desk,
             edit.Id,
+            edit,
             bench => RouteEdits.Change(bench, id, edit.Version, Change(edit.Change), edit.Accepted, desk.Now, Guid.NewGuid),
             cancel
         );
@@ -213,7 +215,8 @@ public static class RuleEndpoints
         RouteRestore edit,
         Desk desk,
         CancellationToken cancel
-    ) => EditAsync(id, desk, edit.Id, bench => RouteEdits.Restore(bench, id, edit.Version, edit.Step, desk.Now, Guid.NewGuid), cancel);
+    ) =>
+        EditAsync(id, desk, edit.Id, edit, bench => RouteEdits.Restore(bench, id, edit.Version, edit.Step, desk.Now, Guid.NewGuid), cancel);
 
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(
         Guid id,
@@ -221,19 +224,27 @@ public static class RuleEndpoints
         Desk desk,
         CancellationToken cancel
     ) =>
-        EditAsync(id, desk, edit.Id, bench => RosterEdits.Identify(bench, id, edit.Version, edit.Material, desk.Now, Guid.NewGuid), cancel);
+        EditAsync(
+            id,
+            desk,
+            edit.Id,
+            edit,
+            bench => RosterEdits.Identify(bench, id, edit.Version, edit.Material, desk.Now, Guid.NewGuid),
+            cancel
+        );
 
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(
         Guid batchId,
         Desk desk,
         Guid id,
+        object sent,
         Func<BenchIndex, Decision> edit,
         CancellationToken cancel
     ) =>
         Stale.OrAsync(
             async () =>
             {
-                await desk.WriteAsync(id, edit, cancel);
+                await desk.WriteAsync(id, new { batchId, sent }, edit, cancel);
                 return await UnitEndpoints.OwnerAsync(batchId, desk, cancel);
             },
             () => UnitEndpoints.OwnerAsync(batchId, desk, cancel)

@@ -64,7 +64,7 @@ public static class SittingEndpoints
             async () =>
             {
                 var settings = new SittingSettings(edit.TimeZone, edit.Handles, edit.RackSlots, edit.Weekly, edit.Exceptions, edit.Version);
-                await desk.WriteAsync(edit.Id, bench => SittingEdits.Save(bench, settings, desk.Now), cancel);
+                await desk.WriteAsync(edit.Id, edit, bench => SittingEdits.Save(bench, settings, desk.Now), cancel);
                 return await ReadAsync(desk, cancel);
             },
             async () => await ReadAsync(desk, cancel)

@@ -65,6 +65,7 @@ public static class UnitEndpoints
             {
                 await desk.WriteAsync(
                     edit.Id,
+                    new { id, edit },
                     bench => RosterEdits.EditUnit(bench, id, edit.Version, edit.Deadline, edit.Weight, desk.Now),
                     cancel
                 );
@@ -88,6 +89,7 @@ public static class UnitEndpoints
             {
                 await desk.WriteAsync(
                     edit.Id,
+                    new { id, edit },
                     bench =>
                         RosterEdits.EditBatch(
                             bench,

@@ -3,6 +3,7 @@ using Hexaprep.Core;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Hexaprep.Web.Features;
 
@@ -20,6 +21,7 @@ public static class WorkspaceEndpoints
         api.MapPost("/workspace", ImportAsync)
             .WithSummary("Brings a workspace file into an empty workspace: all of it or nothing. `id` makes the request safe to repeat.")
             .Accepts<WorkspaceDocument>("application/json")
+            .WithMetadata(new RequestSizeLimitAttribute(AppSettings.LargestWorkspace))
             .ProducesProblem(400)
             .ProducesProblem(409);
         api.MapGet("/workspace/schema", () => TypedResults.Content(WorkspaceFile.Schema(), "application/schema+json"))

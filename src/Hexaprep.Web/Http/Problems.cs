@@ -53,7 +53,8 @@ public static class Problems
             400 => "The request could not be read. Compare it with /openapi.json.",
             404 => "There is nothing at this address.",
             405 => "This address does not take that method.",
-            413 => $"The request is larger than {AppSettings.LargestBody / 1024 / 1024} MB. Send less at once.",
+            406 => "This address has no such form. Compare it with /openapi.json.",
+            413 => "The request is larger than this address takes. Send less at once.",
             415 => "The request's content type is not read here. Compare it with /openapi.json.",
             _ => null,
         };
@@ -63,6 +64,19 @@ public static class Problems
 /// <summary>Turns refusals, and a database that does not answer, into problem details.</summary>
 public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<RefusalHandler> log) : IExceptionHandler
 {
+    // The reader's own words name our types; ours name what the sender can see.
+    private static string Said(System.Text.Json.JsonException json)
+    {
+        var message = json.Message.Split(" Path:")[0];
+        return message.Split("missing required properties including: ") is [_, var missing] ? $"It lacks {missing.TrimEnd('.')}."
+            : message.Contains("allow null values", StringComparison.Ordinal) ? "It is null."
+            : message.Contains("could not be mapped", StringComparison.Ordinal) ? "It has a member that is not known here."
+            : message.Contains("type '", StringComparison.Ordinal)
+            || message.StartsWith("The JSON value could not", StringComparison.Ordinal)
+                ? "Its value is of another kind, or out of range."
+            : message;
+    }
+
     private static ProblemDetails Spoiled(string message, string remedy) => Problems.Of(new Refusal("$", message, remedy));
 
     /// <inheritdoc />
@@ -71,6 +85,10 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
         var problem = exception switch
         {
             RefusedException refused => Problems.Of(refused.Refusal),
+            BadHttpRequestException { InnerException: System.Text.Json.JsonException json } => Problems.Of(
+                new Refusal(json.Path ?? "$", Said(json), "Compare it with /openapi.json.")
+            ),
+            BadHttpRequestException { StatusCode: 413 } => new ProblemDetails { Status = 413, Title = "Too much" },
             BadHttpRequestException bad => new ProblemDetails
             {
                 Status = bad.StatusCode,
@@ -83,6 +101,14 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
             InvalidOperationException half when half.Message.Contains("UTF-16", StringComparison.Ordinal) => Spoiled(
                 "A text holds half a character (a lone surrogate).",
                 "Write it again, then send it again."
+            ),
+            InvalidOperationException kind when kind.Message.StartsWith("Cannot get the value of a token type", StringComparison.Ordinal) =>
+                Spoiled("A value of the body is of another kind.", "Compare it with /openapi.json."),
+            // The last of the bounds: none should be reached.
+            PostgresException { SqlState: { } state }
+                when state.StartsWith("22", StringComparison.Ordinal) || state.StartsWith("23", StringComparison.Ordinal) => Spoiled(
+                "What was sent does not fit what is kept; nothing was changed.",
+                "Compare it with /openapi.json."
             ),
             NpgsqlException { IsTransient: true }
             or NpgsqlException { InnerException: IOException or System.Net.Sockets.SocketException or TimeoutException } =>
@@ -99,6 +125,8 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
         };
         if (problem is null)
             return false;
+        if (exception is PostgresException)
+            log.LogError("A bound was missing: {Reason}", exception.Message);
         if (problem.Status == StatusCodes.Status503ServiceUnavailable)
             log.LogWarning("The database does not answer: {Reason}", exception.Message);
         httpContext.Response.StatusCode = problem.Status!.Value;

@@ -8,6 +8,16 @@ namespace Hexaprep.Web.Http;
 /// <summary>How the API writes and reads JSON: camelCase, snake_case enumerations, strict numbers, unknown members refused.</summary>
 public static class WireJson
 {
+    /// <summary>The same, for what is written outside an answer.</summary>
+    public static readonly JsonSerializerOptions Options = Made();
+
+    private static JsonSerializerOptions Made()
+    {
+        var options = new JsonSerializerOptions(JsonSerializerDefaults.Web);
+        Configure(options);
+        return options;
+    }
+
     /// <summary>Sets the options.</summary>
     public static void Configure(JsonSerializerOptions o)
     {

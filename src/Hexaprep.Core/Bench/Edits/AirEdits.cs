@@ -12,9 +12,7 @@ public static class AirEdits
     {
         if (reading.WhyNot() is { } refusal)
             throw new RefusedException(refusal);
-        if (reading.At > now + Duration.FromMinutes(5))
-            throw new RefusedException(new Refusal("at", "It lies ahead.", "Give a moment that has passed."));
-        var kept = reading with { At = reading.At.Checked("at") };
+        var kept = reading with { At = reading.At.Happened(now, "at") };
         return new Decision("air", kept.At, null, new { reading = kept }, [new Change.AirRead(kept)]);
     }
 
@@ -57,10 +55,10 @@ public static class AirEdits
                         (c, i) =>
                             c with
                             {
-                                StartedAt = c.StartedAt.Checked($"coats[{i}].started_at"),
-                                EndedAt = c.EndedAt.Checked($"coats[{i}].ended_at"),
-                                NotDryAt = c.NotDryAt?.Checked($"coats[{i}].not_dry_at"),
-                                DryAt = c.DryAt?.Checked($"coats[{i}].dry_at"),
+                                StartedAt = c.StartedAt.Happened(now, $"coats[{i}].started_at"),
+                                EndedAt = c.EndedAt.Happened(now, $"coats[{i}].ended_at"),
+                                NotDryAt = c.NotDryAt?.Happened(now, $"coats[{i}].not_dry_at"),
+                                DryAt = c.DryAt?.Happened(now, $"coats[{i}].dry_at"),
                             }
                     ),
                 ]),

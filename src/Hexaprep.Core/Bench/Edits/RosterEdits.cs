@@ -24,6 +24,8 @@ public static class RosterEdits
         var there = bench.State.Units.Select(u => Muster.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
         there.ExceptWith(anyway);
         var units = Muster.Call([.. orders.Where(o => !there.Contains(Muster.Key(o.Unit)))], bench.State.Settings.Handles, newId);
+        if (RosterLimits.WhyNot(bench.State.Models.Count, units.Sum(u => u.Models.Count)) is { } over)
+            throw new RefusedException(over);
         return new Decision(
             "roster",
             now,

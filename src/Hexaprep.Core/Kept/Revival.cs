@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Kept;
+
+/// <summary>The bench as a value, from its rows.</summary>
+public static class Revival
+{
+    /// <summary>The bench.</summary>
+    /// <param name="rows">Whole, as <see cref="Pruning"/> leaves them; the bench carries neither logbook nor parts.</param>
+    /// <param name="touched">The steps that the logbook names.</param>
+    public static BenchState Of(Workspace rows, IEnumerable<Guid> touched)
+    {
+        var pieces = rows.Pieces.Where(p => p.Number == 1).ToDictionary(p => p.ModelId, p => p.Id);
+        var steps = rows.Steps.Select(r => r.ToStep()).ToImmutableList();
+        var kinds = steps.ToDictionary(s => s.Id, s => s.Key.Kind);
+        var tests = rows.CoatTests.ToLookup(r => r.CoatId, r => r.ToTest());
+        return new BenchState(
+            Settings(rows),
+            House(rows.HouseChoices),
+            [.. rows.Units.Select(r => r.ToUnit())],
+            [.. rows.Batches.Select(r => r.ToBatch())],
+            [.. rows.Models.Select(r => new BenchModel(r.Id, r.BatchId, r.Number, pieces[r.Id]))],
+            steps,
+            [.. rows.Edges.Select(r => r.ToEdge())],
+            [.. rows.Spells.Select(r => r.ToSpell())],
+            [.. rows.Ticks.Select(r => r.ToTick())],
+            [.. rows.Coats.Select(r => r.ToCoat(kinds[r.StepId], [.. tests[r.Id]]))],
+            [.. rows.Flaws.Select(r => r.ToFlaw())]
+        )
+        {
+            Changes = rows
+                .RouteChanges.GroupBy(c => c.BatchId)
+                .ToImmutableDictionary(g => g.Key, g => g.Select(c => c.ToKept()).ToImmutableList()),
+            Readings = [.. rows.AirReadings.Select(r => r.ToReading())],
+            Forecast = [.. rows.Forecast.Select(r => r.ToHour())],
+            Labels = [.. rows.Labels.Select(r => r.ToLabel()).OfType<ProductLabel>()],
+            PastCoats = [.. rows.PastCoats.Select(r => r.ToPast()).OfType<PastCoat>()],
+            Clocks = [.. rows.Clocks.Select(r => r.ToClock()).TakeLast(BenchState.MostClocks)],
+            HouseAsked = rows.Settings.HouseAsked,
+            Touched = [.. touched],
+        };
+    }
+
+    private static BenchSettings Settings(Workspace rows) =>
+        new(
+            new SittingCalendar(
+                DateTimeZoneProviders.Tzdb[rows.Settings.TimeZone],
+                [.. rows.WeeklySittings.Select(r => r.ToSitting())],
+                [.. rows.SittingExceptions.Select(r => r.ToException())]
+            ),
+            rows.Settings.Handles
+        )
+        {
+            RackSlots = rows.Settings.RackSlots,
+        };
+
+    // A choice of a school that this program no longer knows is left out: the default holds.
+    private static HouseBook House(IEnumerable<ChoiceRow> choices) =>
+        choices.Aggregate(HouseBook.Default, (book, c) =>
+            Schools.Find(c.School) is { } school && school.Option(c.Option) is not null
+                ? book.With(c.UnitId ?? c.BatchId, school, c.Option)
+                : book
+        );
+}

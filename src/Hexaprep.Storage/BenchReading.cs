@@ -1,0 +1,176 @@
+using Dapper;
+using Hexaprep.Core;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
+using NodaTime;
+using Npgsql;
+
+namespace Hexaprep.Storage;
+
+/// <summary>Reads a bench from its tables: in one go, or row by row where a row cannot be fetched.</summary>
+internal static class BenchReading
+{
+    /// <summary>The bench as the tables hold it.</summary>
+    /// <exception cref="RefusedException">There is no such workspace.</exception>
+    public static async Task<StoredBench> OfAsync(NpgsqlConnection connection, WorkspaceId workspace)
+    {
+        var space = await connection.QuerySingleOrDefaultAsync<WorkspaceRow>(
+            """
+            select name, time_zone, handles, rack_slots, sittings_version, revision, is_demo, house_asked, forecast_from, forecast_at
+            from workspace where id = @w
+            """,
+            new { w = workspace.Value }
+        )
+            ?? throw new RefusedException(
+                new Refusal("workspace", "There is no such workspace.", "Load the page again.", RefusalKind.NotFound)
+            );
+        var settings = new SpaceRow
+        {
+            Name = space.Name,
+            TimeZone = space.TimeZone,
+            Handles = space.Handles,
+            RackSlots = space.RackSlots,
+            HouseAsked = space.HouseAsked,
+        };
+        List<RowSetAside> unread = [];
+        Workspace rows;
+        try
+        {
+            rows = await AllAsync(connection, workspace, settings);
+        }
+        catch (Exception unreadable)
+            when (unreadable is System.Data.DataException or InvalidCastException or OverflowException or ArgumentException)
+        {
+            rows = await OneByOneAsync(connection, workspace, settings, unread);
+        }
+        var touched = await connection.QueryAsync<Guid>(
+            "select distinct step_id from logbook where workspace_id = @w and step_id is not null",
+            new { w = workspace.Value }
+        );
+        var (whole, aside) = Pruning.Of(rows, unread);
+        var state = Revival.Of(whole, touched);
+        return new StoredBench(
+            new BenchIndex(
+                state with
+                {
+                    Settings = state.Settings with { Version = space.SittingsVersion },
+                    ForecastFrom = space.ForecastFrom,
+                    ForecastAt = space.ForecastAt,
+                }
+            ),
+            space.Revision,
+            space.IsDemo,
+            aside
+        );
+    }
+
+    private static async Task<Workspace> AllAsync(NpgsqlConnection connection, WorkspaceId workspace, SpaceRow settings)
+    {
+        using var rows = await connection.QueryMultipleAsync(
+            $"""
+            {Tables.WeeklySitting.Select};
+            {Tables.SittingException.Select};
+            {Tables.Unit.Select};
+            {Tables.Batch.Select};
+            {Tables.Model.Select};
+            {Tables.Piece.Select};
+            {Tables.Step.Select};
+            {Tables.Edge.Select};
+            {Tables.Spell.Select};
+            {Tables.Tick.Select};
+            {Tables.Coat.Select};
+            {Tables.CoatTest.Select};
+            {Tables.Flaw.Select};
+            {Tables.HouseChoice.Select};
+            {Tables.RouteChange.Select};
+            {Tables.AirReading.Select};
+            {Tables.ForecastHour.Select};
+            {Tables.ProductLabel.Select};
+            {Tables.PastCoat.Select};
+            {Tables.Clock.Select};
+            """,
+            new { w = workspace.Value }
+        );
+        // In the order of the statement.
+        async Task<IReadOnlyList<T>> NextAsync<T>() => (await rows.ReadAsync<T>()).AsList();
+        return new Workspace
+        {
+            ExportedAt = Moments.First,
+            Settings = settings,
+            WeeklySittings = await NextAsync<WeeklyRow>(),
+            SittingExceptions = await NextAsync<ExceptionRow>(),
+            Units = await NextAsync<UnitRow>(),
+            Batches = await NextAsync<BatchRow>(),
+            Models = await NextAsync<ModelRow>(),
+            Pieces = await NextAsync<PieceRow>(),
+            Parts = [],
+            Steps = await NextAsync<StepRow>(),
+            Edges = await NextAsync<EdgeRow>(),
+            Logbook = [],
+            Spells = await NextAsync<SpellRow>(),
+            Ticks = await NextAsync<TickRow>(),
+            Coats = await NextAsync<CoatRow>(),
+            CoatTests = await NextAsync<TestRow>(),
+            Flaws = await NextAsync<FlawRow>(),
+            HouseChoices = await NextAsync<ChoiceRow>(),
+            RouteChanges = await NextAsync<RouteChangeRow>(),
+            AirReadings = await NextAsync<ReadingRow>(),
+            Forecast = await NextAsync<ForecastRow>(),
+            Labels = await NextAsync<LabelRow>(),
+            PastCoats = await NextAsync<PastCoatRow>(),
+            Clocks = await NextAsync<ClockRow>(),
+        };
+    }
+
+    private static async Task<Workspace> OneByOneAsync(
+        NpgsqlConnection connection,
+        WorkspaceId workspace,
+        SpaceRow settings,
+        List<RowSetAside> unread
+    )
+    {
+        Task<IReadOnlyList<T>> EachAsync<T>(Table<T> table) => table.ReadAsync(connection, workspace, unread);
+        return new Workspace
+        {
+            ExportedAt = Moments.First,
+            Settings = settings,
+            WeeklySittings = await EachAsync(Tables.WeeklySitting),
+            SittingExceptions = await EachAsync(Tables.SittingException),
+            Units = await EachAsync(Tables.Unit),
+            Batches = await EachAsync(Tables.Batch),
+            Models = await EachAsync(Tables.Model),
+            Pieces = await EachAsync(Tables.Piece),
+            Parts = [],
+            Steps = await EachAsync(Tables.Step),
+            Edges = await EachAsync(Tables.Edge),
+            Logbook = [],
+            Spells = await EachAsync(Tables.Spell),
+            Ticks = await EachAsync(Tables.Tick),
+            Coats = await EachAsync(Tables.Coat),
+            CoatTests = await EachAsync(Tables.CoatTest),
+            Flaws = await EachAsync(Tables.Flaw),
+            HouseChoices = await EachAsync(Tables.HouseChoice),
+            RouteChanges = await EachAsync(Tables.RouteChange),
+            AirReadings = await EachAsync(Tables.AirReading),
+            Forecast = await EachAsync(Tables.ForecastHour),
+            Labels = await EachAsync(Tables.ProductLabel),
+            PastCoats = await EachAsync(Tables.PastCoat),
+            Clocks = await EachAsync(Tables.Clock),
+        };
+    }
+
+#pragma warning disable CA1812 // Dapper makes it.
+    private sealed class WorkspaceRow
+    {
+        public string Name { get; init; } = "";
+        public string TimeZone { get; init; } = "";
+        public int Handles { get; init; }
+        public int RackSlots { get; init; }
+        public int SittingsVersion { get; init; }
+        public string? ForecastFrom { get; init; }
+        public Instant? ForecastAt { get; init; }
+        public long Revision { get; init; }
+        public bool IsDemo { get; init; }
+        public bool HouseAsked { get; init; }
+    }
+}
