@@ -20,9 +20,10 @@ public static class RuleBookPage
             Generated from the code (`Hexaprep.Core/Routes`); a test keeps it the same. Publish it again with
             `dotnet test --project tests/Hexaprep.Core.Tests -c Release --explicit only`.
 
-            A rule is **law** of the material, good **practice**, or **taste**. It acts as an **edge** (an order, a wait or a window in the route), as a **refusal** (a way of
-            doing a step on a material, or at a moment), through the **calendar** and what is scarce, or as a **card** (a text beside the step). A broken law is refused; a broken
-            practice is allowed once its consequence was read, and recorded; taste is simply followed.
+            A rule is **law** of the material, good **practice**, or **taste**. It acts as an **edge** (an order, a wait or a window in
+            the route), as a **refusal** (a way of doing a step on a material, or at a moment), through the **calendar** and what is
+            scarce, or as a **card** (a text beside the step). A broken law is refused; a broken practice is allowed once its
+            consequence was read, and recorded; taste is simply followed.
 
 
             """
@@ -73,15 +74,23 @@ public static class RuleBookPage
         page.Append('\n');
     }
 
+    private static string Needed(Rule rule) => rule.Requires ? ", and not without it" : "";
+
+    private static string Least(Rule rule) => rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "";
+
+    private static string After(Rule rule) => rule.After is { } after ? $" after {Ids.Of(after)}" : "";
+
+    private static string Lifted(Rule rule) => rule.LiftedBy is { } lift ? $", until {Ids.Of(lift)}" : "";
+
+    private static string Rather(Rule rule) => rule.Instead is { } instead && rule.LiftedBy is null ? $"; rather {instead}" : "";
+
     private static string Says(Rule rule) =>
         rule switch
         {
-            { Acts: RuleActs.Edge, Stage: { } stage } => $"{Ids.Of(rule.Subject)} at "
-                + $"{Ids.Of(stage)}{(rule.Requires ? ", and not without it" : "")}{(rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "")}",
+            { Acts: RuleActs.Edge, Stage: { } stage } => $"{Ids.Of(rule.Subject)} at {Ids.Of(stage)}{Needed(rule)}{Least(rule)}",
             { Acts: RuleActs.Edge } =>
-                $"after {Ids.Of(rule.Subject)}{(rule.Requires ? ", and not without it" : "")}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}",
-            { Bars: { } bars } =>
-                $"not {Barred(bars)}{(rule.After is { } after ? $" after {Ids.Of(after)}" : "")}{(rule.LiftedBy is { } lift ? $", until {Ids.Of(lift)}" : "")}{(rule.Instead is { } instead && rule.LiftedBy is null ? $"; rather {instead}" : "")}",
+                $"after {Ids.Of(rule.Subject)}{Needed(rule)}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}",
+            { Bars: { } bars } => $"not {Barred(bars)}{After(rule)}{Lifted(rule)}{Rather(rule)}",
             { Acts: RuleActs.Refusal } => rule.Stage is { } stage
                 ? $"whatever comes next, not before {Ids.Of(stage)}"
                 : "at the moment of asking",

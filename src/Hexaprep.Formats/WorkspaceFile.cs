@@ -75,7 +75,7 @@ public static class WorkspaceFile
         return shape;
     }
 
-    private static Workspace Parse(string json)
+    private static WorkspaceDocument Parse(string json)
     {
         try
         {

@@ -9,8 +9,9 @@ public sealed record WorkspaceReading(Workspace Workspace, IReadOnlyList<string>
 /// <summary>Makes what an earlier program wrote fit this one: what was retired falls back to the default, and it is told.</summary>
 internal static class WorkspaceMending
 {
-    public static WorkspaceReading Mended(Workspace w)
+    public static WorkspaceReading Mended(WorkspaceDocument document)
     {
+        Workspace w = document;
         var told = new List<string>();
         var choices = w
             .HouseChoices.Where(c =>
@@ -23,6 +24,9 @@ internal static class WorkspaceMending
             .ToList();
         if (told.Count > 0)
             w = w with { HouseChoices = choices };
+        // A file of this version was written by a program that holds the bounds.
+        if (document.FormatVersion >= WorkspaceDocument.Newest)
+            return new WorkspaceReading(w, told);
         return new WorkspaceReading(
             w with
             {

@@ -24,7 +24,8 @@ internal static class Logbook
             insert into logbook (workspace_id, id, kind, at, recorded_at, step_id, corrects, detail, content)
             values (@w, @id, @Kind, @At, @recordedAt, @StepId,
               (select entry_id from tick
-               where workspace_id = @w and step_id = @undoneStep and model_id = @undoneModel and piece_id = @undonePiece), @detail::jsonb, @Content)
+               where workspace_id = @w and step_id = @undoneStep and model_id = @undoneModel and piece_id = @undonePiece),
+              @detail::jsonb, @Content)
             """,
             new
             {

@@ -2,7 +2,8 @@ using Hexaprep.Core.Kept;
 
 namespace Hexaprep.Storage;
 
-/// <summary>The tables of a workspace that are read whole, carried away and brought back; each row stands before those that point to it.</summary>
+/// <summary>The tables of a workspace that are read whole, carried away and brought back; each row stands before those that point to
+/// it.</summary>
 internal static class Tables
 {
     public static readonly Table<UnitRow> Unit = new("unit", "position, id");

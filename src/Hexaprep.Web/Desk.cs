@@ -45,7 +45,8 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
         return Lay(workspace, stored);
     }
 
-    /// <summary>Writes once for an id and what was sent with it to the workspace in use, as <see cref="BenchStore.WriteIfNewestAsync"/> does.</summary>
+    /// <summary>Writes once for an id and what was sent with it to the workspace in use, as <see
+    /// cref="BenchStore.WriteIfNewestAsync"/> does.</summary>
     /// <returns>What was done; null when this write was already known.</returns>
     public async Task<Decision?> WriteAsync(Guid id, object sent, Func<BenchIndex, Decision> decide, CancellationToken cancel) =>
         (await WriteToNewestAsync(Told(id, sent), decide, cancel)).Done;

@@ -86,8 +86,7 @@ app.UseMiddleware<RequestShape>();
 app.UseMiddleware<SameOriginOnly>();
 app.UseRateLimiter();
 app.UseResponseCompression();
-app.UseDefaultFiles();
-app.UseStaticFiles(ClientFiles.Options);
+app.UseClientFiles();
 app.UseSwaggerUI(o =>
 {
     o.RoutePrefix = "docs";
@@ -109,8 +108,6 @@ ComputeEndpoints.Map(api);
 AirEndpoints.Map(api);
 CoatEndpoints.Map(api);
 
-// Pages of the front end; what is below /api is answered by its own addresses alone.
-app.MapFallbackToFile("{*path:regex(^(?!api(/|$)).*$):nonfile}", "index.html", ClientFiles.Options);
 app.Run();
 
 /// <summary>Named for the tests that host it.</summary>

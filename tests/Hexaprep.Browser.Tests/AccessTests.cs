@@ -82,7 +82,8 @@ public sealed class AccessTests(TestDatabases databases)
             (IReadOnlyCollection<object>)
                 page.Driver.ExecuteScript(
                     """
-                    return [...document.querySelectorAll('[data-keys] button')].filter(b => b.getBoundingClientRect().height < 48 || b.getBoundingClientRect().width < 48).map(b => b.innerText)
+                    return [...document.querySelectorAll('[data-keys] button')]
+                      .filter(b => b.getBoundingClientRect().height < 48 || b.getBoundingClientRect().width < 48).map(b => b.innerText)
                     """
                 )!;
 

@@ -164,7 +164,8 @@ public sealed class Chromium : IDisposable
                 Driver.ExecuteAsyncScript(
                     """
                     const done = arguments[arguments.length - 1];
-                    axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] })
+                    axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], 
+                      resultTypes: ['violations'] })
                       .then(r => done(r.violations.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 160)))));
                     """
                 )!;

@@ -79,7 +79,10 @@ public sealed class ViewTests(TestDatabases databases)
         using var saved = await app.Client.PutAsync(
             "/api/sittings",
             new StringContent(
-                $$"""{"id":"{{Guid.NewGuid()}}","version":{{now["version"]}},"timeZone":"UTC","handles":9,"weekly":{{now["weekly"]!.ToJsonString()}},"exceptions":{{now["exceptions"]!.ToJsonString()}}}""",
+                $$"""
+                {"id":"{{Guid.NewGuid()}}","version":{{now["version"]}},"timeZone":"UTC","handles":9,
+                 "weekly":{{now["weekly"]!.ToJsonString()}},"exceptions":{{now["exceptions"]!.ToJsonString()}}}
+                """,
                 System.Text.Encoding.UTF8,
                 "application/json"
             ),

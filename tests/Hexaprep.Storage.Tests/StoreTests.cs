@@ -9,6 +9,7 @@ using Hexaprep.Storage;
 using NodaTime;
 using Npgsql;
 
+// Long: the store is told by what it keeps, case by case.
 namespace Hexaprep.Storage.Tests;
 
 public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime

@@ -136,7 +136,8 @@ public sealed class AirTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         const string Head = "unit,product,number,film,air_c,humidity_pct,models,started_at,ended_at,stage,not_dry_at,dry_at,verdict\n";
         const string Line =
-            "Reed Pikes,acrylic_wb.brush.varnish,1,normal,19,52,5,2026-03-03T19:40:00Z,2026-03-03T19:45:00Z,recoat,2026-03-03T20:20:00Z,2026-03-03T20:50:00Z,clean\n";
+            "Reed Pikes,acrylic_wb.brush.varnish,1,normal,19,52,5,2026-03-03T19:40:00Z,2026-03-03T19:45:00Z,"
+            + "recoat,2026-03-03T20:20:00Z,2026-03-03T20:50:00Z,clean\n";
         var before = (await app.GetAsync("/api/coats"))["logged"]!.GetValue<int>();
         var (_, broken) = await SendAsync(
             app,

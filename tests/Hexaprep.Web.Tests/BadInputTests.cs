@@ -79,7 +79,10 @@ public sealed class BadInputTests(TestDatabases databases)
             },
             {
                 "roster",
-                """{"id":"ID","lines":[{"cells":{"unit":"A","models":"1","material":"plastic"},"addAnyway":false},{"cells":{},"addAnyway":false}]}""",
+                """
+                    {"id":"ID","lines":[{"cells":{"unit":"A","models":"1","material":"plastic"},"addAnyway":false},
+                                        {"cells":{},"addAnyway":false}]}
+                    """,
                 "lines[1].cells.unit"
             },
             { "roster", """{"id":"ID","lines":[{"cells":{"unit":null},"addAnyway":false}]}""", "lines[0].cells.unit" },
@@ -126,7 +129,10 @@ public sealed class BadInputTests(TestDatabases databases)
             { """{"exceptions":[null]}""", "exceptions[0]" },
             { """{"exceptions":[{"id":"ID","date":"1815-06-18","kind":"off","begins":null,"ends":null}]}""", "exceptions[0].date" },
             {
-                """{"exceptions":[{"id":"ID","date":"2026-03-12","kind":"off","begins":null,"ends":null},{"id":"ID","date":"2026-03-13","kind":"off","begins":null,"ends":null}]}""",
+                """
+                    {"exceptions":[{"id":"ID","date":"2026-03-12","kind":"off","begins":null,"ends":null},
+                                   {"id":"ID","date":"2026-03-13","kind":"off","begins":null,"ends":null}]}
+                    """,
                 "weekly"
             },
         };

@@ -5,6 +5,7 @@ using System.Text.Json.Nodes;
 using Hexaprep.Formats;
 using NodaTime;
 
+// Long: the contract, address by address.
 namespace Hexaprep.Web.Tests;
 
 public sealed class ContractTests(TestDatabases databases)

@@ -177,7 +177,10 @@ public sealed class RuleBookTests(TestDatabases databases)
     [InlineData("""{"id":"ID","school":"pins","option":"sometimes"}""", 400, "option")]
     [InlineData("""{"id":"ID","school":"pins","option":"never","unitId":"7b2c8f0e-0000-4000-8000-000000000001"}""", 404, "unitId")]
     [InlineData(
-        """{"id":"ID","school":"pins","option":"never","unitId":"7b2c8f0e-0000-4000-8000-000000000001","batchId":"7b2c8f0e-0000-4000-8000-000000000002"}""",
+        """
+            {"id":"ID","school":"pins","option":"never",
+             "unitId":"7b2c8f0e-0000-4000-8000-000000000001","batchId":"7b2c8f0e-0000-4000-8000-000000000002"}
+            """,
         400,
         "batchId"
     )]

@@ -60,9 +60,16 @@ internal static class DryingReader
         return null;
     }
 
-    private static string Basis(BenchIndex bench, Coat coat, SafeTimes times) =>
-        times.Tested
-            ? "your own test"
-            : $"{(bench.Drying.BeliefOf(Product.Of(coat)).Count is > 0 and var seen ? $"what this bench saw of the product, n = {seen}" : "rule of thumb: usual for this kind of product")}, {(
-            coat.AirC is not null || coat.HumidityPct is not null ? "in the air noted with it" : bench.Drying.ReadingAt(coat.EndedAt ?? coat.StartedAt) is not null ? "in the air read at the bench" : "about 21 °C and 50 % RH")}";
+    private static string Basis(BenchIndex bench, Coat coat, SafeTimes times)
+    {
+        if (times.Tested)
+            return "your own test";
+        var seen = bench.Drying.BeliefOf(Product.Of(coat)).Count;
+        var from = seen > 0 ? $"what this bench saw of the product, n = {seen}" : "rule of thumb: usual for this kind of product";
+        var air =
+            coat.AirC is not null || coat.HumidityPct is not null ? "in the air noted with it"
+            : bench.Drying.ReadingAt(coat.EndedAt ?? coat.StartedAt) is not null ? "in the air read at the bench"
+            : "about 21 °C and 50 % RH";
+        return $"{from}, {air}";
+    }
 }

@@ -4,6 +4,7 @@ using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
+// Long: one translation, bench to problem; cut in two it would be read twice.
 namespace Hexaprep.Core.Bench;
 
 /// <summary>Writes the plan's input from the bench: what is left to do, frozen work, sittings from now on.</summary>

@@ -4,6 +4,7 @@ using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
+// Long: the view and its parts are read together.
 namespace Hexaprep.Core.Bench;
 
 /// <summary>The plan: when each unit is done and what holds it.</summary>

@@ -99,6 +99,11 @@ public static class RouteCheck
         );
     }
 
+    private static string Named(StepDraft way) =>
+        way.Method is null ? "only one way"
+        : way.Product is { } product ? $"{way.Method} with {Ids.Of(product)}"
+        : way.Method;
+
     private static (IEnumerable<Rule>, string?) Swap(Job job, RouteChange change, RuleBook book, HashSet<StepKind> present)
     {
         if (!present.Contains(change.Step))
@@ -108,7 +113,7 @@ public static class RouteCheck
             ?? throw Refuse(
                 change.Method is null ? "product" : "method",
                 $"'{change.Method ?? Ids.Of(change.Product ?? default)}' is no way to do {Ids.Of(change.Step)} here.",
-                $"There is: {string.Join(", ", ways.Select(w => w.Method is null ? "only one way" : w.Product is { } p ? $"{w.Method} with {Ids.Of(p)}" : w.Method).Distinct())}."
+                $"There is: {string.Join(", ", ways.Select(Named).Distinct())}."
             );
         var barred = book.Refusals(change.Step, chosen.Way, job)
             .Where(r => r.After is null && (r.LiftedBy is not { } lift || !present.Contains(lift)))

@@ -1,5 +1,6 @@
 using static Hexaprep.Core.Routes.StepKind;
 
+// Long: data, in working order; the formatter gives each option lines of its own.
 namespace Hexaprep.Core.Routes;
 
 /// <summary>Every point where practitioners differ, in working order. A default is never a law of the material, except where it says

@@ -1,6 +1,7 @@
 using Hexaprep.Core.Roster;
 using static Hexaprep.Core.Routes.StepKind;
 
+// Long: data: the rules of one stage.
 namespace Hexaprep.Core.Routes;
 
 /// <summary>A gloss bed, waterslide transfers on it, softener, a seal over them, and the shade that ties them in.</summary>

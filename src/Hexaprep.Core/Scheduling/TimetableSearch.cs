@@ -1,3 +1,4 @@
+// Long: one question, the earliest place, whose cases share their scratch arrays.
 namespace Hexaprep.Core.Scheduling;
 
 /// <summary>How a place is looked for. None: the earliest end, in as few pieces as that takes.</summary>

@@ -4,8 +4,10 @@ using NodaTime.Text;
 
 namespace Hexaprep.Core.Wording;
 
-/// <summary>How moments, days and durations read, everywhere: 21:12 today, Fri 08:27 within six days, Sat 14 Mar 10:00 beyond, with the year
-/// where it lies more than eleven months away. The page's own module (ui/clockface.ts) reads the same; tests/cases/clockface.json holds both.</summary>
+/// <summary>How moments, days and durations read, everywhere: 21:12 today, Fri 08:27 within six days, Sat 14 Mar 10:00 beyond, with
+/// the year
+/// where it lies more than eleven months away. The page's own module (ui/clockface.ts) reads the same; tests/cases/clockface.json
+/// holds both.</summary>
 /// <param name="Zone">The user's time zone.</param>
 /// <param name="Now">The moment spoken from.</param>
 public sealed record Clockface(DateTimeZone Zone, Instant Now)

@@ -2,6 +2,7 @@ using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using static Hexaprep.Core.Routes.StepKind;
 
+// Long: data: the words of every kind of step.
 namespace Hexaprep.Core.Wording;
 
 /// <summary>The bench's own words for a step.</summary>

@@ -69,7 +69,9 @@ alter table workspace add forecast_from text;
 alter table workspace add forecast_at timestamptz;
 
 alter table logbook drop constraint logbook_kind_check;
-alter table logbook add constraint logbook_kind_check check (kind in ('start', 'done', 'put_down', 'take_back', 'set_count', 'flaw', 'mend', 'test', 'coat', 'roster', 'unit', 'batch', 'sittings', 'import', 'demo', 'house', 'route', 'plan', 'air', 'forecast', 'label', 'observation', 'coat_import'));
+alter table logbook add constraint logbook_kind_check check (kind in ('start', 'done', 'put_down', 'take_back', 'set_count', 'flaw',
+  'mend', 'test', 'coat', 'roster', 'unit', 'batch', 'sittings', 'import', 'demo', 'house', 'route', 'plan', 'air', 'forecast', 'label',
+  'observation', 'coat_import'));
 
 -- An alert that was heard on one device is heard on all.
 create table alert_answer (

@@ -13,4 +13,6 @@ create table bench_clock (
 create index bench_clock_in_order on bench_clock (workspace_id, started_at);
 
 alter table logbook drop constraint logbook_kind_check;
-alter table logbook add constraint logbook_kind_check check (kind in ('start', 'done', 'put_down', 'take_back', 'set_count', 'flaw', 'mend', 'test', 'coat', 'clock', 'stop_clock', 'roster', 'unit', 'batch', 'sittings', 'import', 'demo', 'house', 'route', 'plan', 'air', 'forecast', 'label', 'observation', 'coat_import'));
+alter table logbook add constraint logbook_kind_check check (kind in ('start', 'done', 'put_down', 'take_back', 'set_count', 'flaw',
+  'mend', 'test', 'coat', 'clock', 'stop_clock', 'roster', 'unit', 'batch', 'sittings', 'import', 'demo', 'house', 'route', 'plan',
+  'air', 'forecast', 'label', 'observation', 'coat_import'));

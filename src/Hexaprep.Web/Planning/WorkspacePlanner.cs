@@ -3,6 +3,7 @@ using Hexaprep.Core.Bench;
 using Hexaprep.Storage;
 using NodaTime;
 
+// Long: one loop and its jobs, which share one lock.
 namespace Hexaprep.Web.Planning;
 
 /// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan,

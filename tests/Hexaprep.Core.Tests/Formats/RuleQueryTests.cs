@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Hexaprep.Core.Routes;
 using Hexaprep.Formats;
 
+// Long: a table of cases.
 namespace Hexaprep.Core.Tests.Formats;
 
 /// <summary>The rule book driven from outside, by files.</summary>
@@ -472,7 +473,10 @@ public sealed class RuleQueryTests
     public void A_route_is_written_with_its_steps_edges_and_what_was_left_out()
     {
         var query = RuleQuery.Route(
-            """{"materials":[{"part":"body","material":"cast resin"}],"models":4,"tier":"leader","transfers":2,"baseMm":40,"houseRules":{"muzzles":"none","somethingElse":1},"ask":{"step":"prime"}}"""
+            """
+            {"materials":[{"part":"body","material":"cast resin"}],"models":4,"tier":"leader","transfers":2,"baseMm":40,
+             "houseRules":{"muzzles":"none","somethingElse":1},"ask":{"step":"prime"}}
+            """
         );
         var route = JsonNode.Parse(RuleAnswers.Write(RouteBuilder.Derive(query.Job, RuleBook.Trade)))!;
 

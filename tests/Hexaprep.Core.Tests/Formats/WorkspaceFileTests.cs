@@ -79,7 +79,10 @@ public sealed class WorkspaceFileTests
                     .AsArray()
                     .Add(
                         JsonNode.Parse(
-                            """{"id":"7b2c8f0e-0000-4000-8000-000000000001","unitId":null,"batchId":null,"school":"incense","option":"daily"}"""
+                            """
+                            {"id":"7b2c8f0e-0000-4000-8000-000000000001","unitId":null,"batchId":null,
+                             "school":"incense","option":"daily"}
+                            """
                         )
                     )
             )
@@ -198,6 +201,51 @@ public sealed class WorkspaceFileTests
         }
         Assert.True(seen.Count >= 12, string.Join(", ", seen));
     }
+
+    [Fact]
+    public void Every_number_and_text_of_every_row_has_a_bound()
+    {
+        foreach (var row in RowTypes.Append(typeof(Core.Kept.SpaceRow)))
+        foreach (var field in row.GetProperties())
+        {
+            var plain = Nullable.GetUnderlyingType(field.PropertyType) ?? field.PropertyType;
+            if (plain == typeof(int) || plain == typeof(double) || plain == typeof(string) || plain == typeof(IReadOnlyList<string>))
+                Assert.True(
+                    field.GetCustomAttributes(typeof(System.ComponentModel.DataAnnotations.ValidationAttribute), true).Length > 0,
+                    $"{row.Name}.{field.Name} has none."
+                );
+        }
+    }
+
+    [Fact]
+    public void What_is_beyond_its_bound_is_refused_by_its_path_in_every_field_of_every_list()
+    {
+        foreach (var (list, rows) in JsonNode.Parse(Demo)!.AsObject().Where(m => m.Value is JsonArray { Count: > 0 }))
+        foreach (var (name, value) in rows!.AsArray()[0]!.AsObject())
+        {
+            string[] hostile = value?.GetValueKind() switch
+            {
+                System.Text.Json.JsonValueKind.Number => ["2147483647", "-2147483648"],
+                System.Text.Json.JsonValueKind.String when value.ToString().Length == 36 => [],
+                System.Text.Json.JsonValueKind.String => [$"\"{new string('x', 5000)}\"", "\"a\\u0000b\"", "\"\\ud800\""],
+                _ => [],
+            };
+            // Versions may be any number; what is raised by each edit is not looked at.
+            foreach (var bad in hostile.Where(_ => name != "version"))
+            {
+                var refused = Refused(
+                    Changed(f => f[list]![0]![name] = JsonNode.Parse(bad.Replace("\\ud800", "\\u0007", StringComparison.Ordinal)))
+                );
+                Assert.Contains(list, $"{refused.Field} {refused.Message}", StringComparison.Ordinal);
+            }
+        }
+    }
+
+    private static IEnumerable<Type> RowTypes =>
+        typeof(Core.Kept.Workspace)
+            .GetProperties()
+            .Where(p => p.PropertyType.IsGenericType)
+            .Select(p => p.PropertyType.GetGenericArguments()[0]);
 
     private static IEnumerable<object> Rows(System.Reflection.PropertyInfo list, Core.Kept.Workspace of) =>
         ((System.Collections.IEnumerable)list.GetValue(of)!).Cast<object>();

@@ -133,7 +133,8 @@ export const materialKeyQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-/** Everything is read again: the bench has changed, or a plan is there. A change of a route, or a longer search for a plan, that was asked about is asked about once. */
+/** Everything is read again: the bench has changed, or a plan is there. A change of a route, or a longer search for a plan, that was
+ * asked about is asked about once. */
 export function lookAgain(): Promise<void> {
   return queryClient.invalidateQueries({
     predicate: (query) => query.queryKey[0] !== "route-check" && query.queryKey[0] !== "better-plan",

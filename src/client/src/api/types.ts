@@ -2695,6 +2695,7 @@ export interface components {
             renewing: boolean;
             planOf: string;
             view: components["schemas"]["BenchView"];
+            setAside?: string[];
         };
         BenchView: {
             now: components["schemas"]["Instant"];
@@ -2998,6 +2999,7 @@ export interface components {
             /** Format: uuid */
             corrects: null | string;
             detail: components["schemas"]["JsonElement"];
+            content?: null | string;
         };
         /** @enum {string} */
         ExceptionKind: "off" | "extra" | "unfit_for_spray";

@@ -5,7 +5,8 @@ import { alertsQuery, queryClient } from "../api/queries";
 import { Key } from "../ui/Key";
 import { ring, useDevice } from "../ui/settings";
 
-/** What is safe now or about to be lost: a large sign, the title, a sound made here, a notification if allowed. Heard on one device is heard on all. */
+/** What is safe now or about to be lost: a large sign, the title, a sound made here, a notification if allowed. Heard on one device is
+ * heard on all. */
 export function Alerts() {
   const alerts = useQuery(alertsQuery);
   const { alarms, quiet } = useDevice();
@@ -41,9 +42,10 @@ export function Alerts() {
     <div
       aria-live="polite"
       data-alerts={rows.length}
-      className={`print:hidden z-20 mx-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 md:fixed md:inset-x-0 md:top-0 md:mx-10 md:flex-nowrap md:py-0 ${
-        first.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"
-      }`}
+      className={`print:hidden z-20 mx-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 md:fixed
+        md:inset-x-0 md:top-0 md:mx-10 md:flex-nowrap md:py-0 ${
+          first.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"
+        }`}
     >
       <span className="min-w-0 text-[20px] leading-tight md:truncate">
         <span className="strong">{first.text}.</span> {first.mayNow}.

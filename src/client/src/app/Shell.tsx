@@ -9,6 +9,7 @@ import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { isNight, setDevice, useDevice } from "../ui/settings";
 import { Alerts } from "./Alerts";
+import { SetAside } from "./SetAside";
 
 const views = [
   { to: "/", text: "Bench" },
@@ -48,7 +49,8 @@ export function Shell() {
               key={v.to}
               to={v.to}
               activeOptions={{ exact: v.to === "/" }}
-              className="flex min-h-[52px] items-center border-b-[5px] border-transparent text-ink-2 data-[status=active]:border-ink data-[status=active]:text-ink data-[status=active]:strong"
+              className="flex min-h-[52px] items-center border-b-[5px] border-transparent text-ink-2 data-[status=active]:border-ink
+                data-[status=active]:text-ink data-[status=active]:strong"
             >
               {v.text}
             </Link>
@@ -63,6 +65,7 @@ export function Shell() {
         </div>
       </header>
       <Alerts />
+      <SetAside />
       <Outlet />
     </div>
   );

@@ -1,7 +1,12 @@
 import { createRootRoute, createRoute, createRouter, Link, lazyRouteComponent } from "@tanstack/react-router";
-import { z } from "zod";
 import { BenchView } from "../bench/BenchView";
 import { Shell } from "./Shell";
+
+/** The texts of an address by these names; what else stands there is left out. */
+function texts<Name extends string>(...names: Name[]) {
+  return (search: Record<string, unknown>) =>
+    Object.fromEntries(names.flatMap((n) => (typeof search[n] === "string" ? [[n, search[n]]] : []))) as { [N in Name]?: string };
+}
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotFound });
 const bench = createRoute({ getParentRoute: () => root, path: "/", component: BenchView });
@@ -9,7 +14,7 @@ const plan = createRoute({
   getParentRoute: () => root,
   path: "/plan",
   component: lazyRouteComponent(() => import("../plan/PlanView"), "PlanView"),
-  validateSearch: z.object({ unit: z.string().optional(), step: z.string().optional() }),
+  validateSearch: texts("unit", "step"),
 });
 const evenings = createRoute({
   getParentRoute: () => root,
@@ -25,7 +30,7 @@ const unit = createRoute({
   getParentRoute: () => root,
   path: "/units/$id",
   component: lazyRouteComponent(() => import("../units/UnitView"), "UnitView"),
-  validateSearch: z.object({ step: z.string().optional() }),
+  validateSearch: texts("step"),
 });
 const intake = createRoute({
   getParentRoute: () => root,
@@ -43,7 +48,7 @@ const house = createRoute({
   getParentRoute: () => root,
   path: "/house",
   component: lazyRouteComponent(() => import("../house/HouseView"), "HouseView"),
-  validateSearch: z.object({ unit: z.string().optional(), batch: z.string().optional(), point: z.string().optional() }),
+  validateSearch: texts("unit", "batch", "point"),
 });
 
 export const router = createRouter({

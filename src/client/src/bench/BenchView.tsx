@@ -119,7 +119,8 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
         </section>
       ) : (
         <section
-          className={`grid gap-x-5 gap-y-3 px-4 md:px-10 ${view.hands === "empty" ? "" : "lg:min-h-[284px]"} lg:[grid-template-columns:minmax(0,1fr)_264px_338px]`}
+          className={`grid gap-x-5 gap-y-3 px-4 md:px-10 ${view.hands === "empty" ? "" : "lg:min-h-[284px]"}
+            lg:[grid-template-columns:minmax(0,1fr)_264px_338px]`}
         >
           {head}
           {why}
@@ -201,7 +202,7 @@ function NotTonight({ rows, heading, most: room }: { rows: readonly Schemas["Not
       <h2 className="text-[19px] lg:mt-2">{heading}</h2>
       <ul>
         {rows.slice(0, most).map((r) => (
-          <li key={r.stepId} className="text-note leading-snug">
+          <li key={r.stepId} className="line-clamp-3 text-note leading-snug" title={`${r.text}, ${r.reason}`}>
             {r.text}, {r.reason}
           </li>
         ))}

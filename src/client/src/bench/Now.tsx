@@ -37,13 +37,18 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
     <div className="min-w-0">
       <p className="flex flex-wrap items-center gap-x-3 gap-y-0">
         <Mark mark={step.mark} size={clock ? 26 : 34} />
-        <span className="text-[20px] strong lg:text-lead">{step.unit}</span>
-        <span className="hidden text-unit text-ink-2 sm:inline">{step.detail}</span>
+        <span className="line-clamp-2 text-[20px] strong lg:text-lead" title={step.unit}>
+          {step.unit}
+        </span>
+        <span className="hidden text-unit text-ink-2 sm:line-clamp-2" title={step.detail}>
+          {step.detail}
+        </span>
         {clock ? <SmallClock text={clock} /> : null}
       </p>
       {/* A long title stays on one line, so that the keys stay on the screen. */}
       <h1
-        className={`${step.title.length > 14 ? "text-[clamp(36px,4.5vw,57px)]" : "text-[clamp(40px,6.6vw,84px)]"} leading-[0.98] tracking-[-0.025em]`}
+        className={`${step.title.length > 14 ? "text-[clamp(36px,4.5vw,57px)]" : "text-[clamp(40px,6.6vw,84px)]"} leading-[0.98]
+          tracking-[-0.025em]`}
       >
         {step.title}
       </h1>

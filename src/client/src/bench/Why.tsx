@@ -30,7 +30,10 @@ export function Why({ view, onThen, slabs }: WhyProps) {
             {view.then.map((t) => (
               <li key={t.stepId}>
                 <button type="button" onClick={() => onThen(t)} className="flex min-h-7 items-baseline gap-2 text-left leading-tight">
-                  <span className="digits text-[26px]">{t.time}</span> <span>{t.text}</span>
+                  <span className="digits text-[26px]">{t.time}</span>{" "}
+                  <span className="line-clamp-2" title={t.text}>
+                    {t.text}
+                  </span>
                 </button>
                 {t.back ? <p className="text-note leading-snug text-wait">{t.back}</p> : null}
               </li>

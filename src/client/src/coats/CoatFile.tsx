@@ -15,7 +15,7 @@ export function CoatFile() {
     <Sheet title="Bring coats in" opener={<Key>Bring coats in</Key>}>
       <p>
         A CSV file with the columns product, ended_at, and as far as known number, film, air_c, humidity_pct, stage, not_dry_at, dry_at,
-        verdict. What you export here can be brought in elsewhere.
+        verdict; at most 100,000 lines and 16 MB. What you export here can be brought in elsewhere.
       </p>
       <input
         type="file"

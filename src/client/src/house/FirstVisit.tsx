@@ -26,7 +26,8 @@ export function FirstVisit({ house, onDone }: { house: Schemas["HouseView"]; onD
               {s.options.map((o) => (
                 <label
                   key={o.id}
-                  className={`flex min-h-12 cursor-pointer items-center rounded-key border-[3px] px-3 leading-tight has-focus-visible:outline-[3px] ${answers[s.id] === o.id ? "border-ink bg-ink text-on-ink" : "border-rule"}`}
+                  className={`flex min-h-12 cursor-pointer items-center rounded-key border-[3px] px-3 leading-tight
+                    has-focus-visible:outline-[3px] ${answers[s.id] === o.id ? "border-ink bg-ink text-on-ink" : "border-rule"}`}
                 >
                   <input
                     type="radio"

@@ -96,7 +96,8 @@ function House({ house, scope, point }: { house: Schemas["HouseView"]; scope: Sc
                         type="button"
                         aria-pressed={s.id === chosen.id}
                         onClick={() => choose(s.id)}
-                        className={`flex min-h-12 w-full flex-col justify-center border-l-[5px] py-1 pl-3 text-left leading-tight ${s.id === chosen.id ? "border-hand bg-sheet" : "border-transparent"}`}
+                        className={`flex min-h-12 w-full flex-col justify-center border-l-[5px] py-1 pl-3 text-left leading-tight
+                          ${s.id === chosen.id ? "border-hand bg-sheet" : "border-transparent"}`}
                       >
                         <span>{s.question}</span>
                         <span>

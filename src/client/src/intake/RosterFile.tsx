@@ -17,7 +17,10 @@ export function RosterFile({ roster }: { roster: Roster }) {
   const asking = roster.lines.filter((l) => l.fate === "asks");
   const inOrder = [...asking, ...roster.lines.filter((l) => l.fate !== "asks")].slice(0, shownLines);
   return (
-    <section className="mt-auto grid gap-x-10 gap-y-4 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10 lg:[grid-template-columns:1fr_360px]">
+    <section
+      className="mt-auto grid gap-x-10 gap-y-4 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10
+        lg:[grid-template-columns:1fr_360px]"
+    >
       <div>
         <h2 className="text-[20px]">
           From a roster file{" "}
@@ -58,9 +61,11 @@ export function RosterFile({ roster }: { roster: Roster }) {
             setOver(false);
             take(e.dataTransfer.files[0]);
           }}
-          className={`min-h-[92px] rounded-key border-[3px] border-dashed px-4 text-left text-note ${over ? "border-hand text-hand" : "border-rule"}`}
+          className={`min-h-[92px] rounded-key border-[3px] border-dashed px-4 text-left text-note
+            ${over ? "border-hand text-hand" : "border-rule"}`}
         >
-          Drop a roster here, or choose one: a CSV file, comma or semicolon, one unit on a line.
+          Drop a roster here, or choose one: a CSV file, comma or semicolon, one unit on a line; at most 10,000 lines and 16 MB. A bench
+          takes 10,000 models.
         </button>
         <FileInput label="Roster file" accept=".csv,text/csv" input={input} onFile={take} />
         {roster.lines.length > 0 ? (

@@ -34,7 +34,8 @@ export function Sentence({ cells, onChange }: { cells: Cells; onChange: (cells: 
           aria-label="Name of the unit"
           placeholder="A name"
           maxLength={80}
-          className="min-h-14 w-[12ch] min-w-0 border-b-[5px] border-hand bg-sheet px-3 text-lead strong text-hand lg:text-[30px] placeholder:font-normal placeholder:text-ink-2"
+          className="min-h-14 w-[12ch] min-w-0 border-b-[5px] border-hand bg-sheet px-3 text-lead strong text-hand lg:text-[30px]
+            placeholder:font-normal placeholder:text-ink-2"
           style={{ width: `${Math.max(9, cells.unit.length + 1)}ch` }}
           value={cells.unit}
           onChange={(e) => put("unit")(e.target.value)}

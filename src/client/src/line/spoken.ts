@@ -4,7 +4,8 @@ import { lasts, moment } from "../ui/clockface";
 /** A block as a sentence for readers. */
 export function spokenBlock(b: Schemas["BlockView"], now: Date, zone: string): string {
   const state = b.state === "past" ? "done" : b.state === "now" ? "in hand" : "planned";
-  return `${b.unit}, ${b.title}, ${moment(b.begin, now, zone)} to ${moment(b.end, now, zone)}, ${b.models} ${b.models === 1 ? "model" : "models"}, ${state}`;
+  const when = `${moment(b.begin, now, zone)} to ${moment(b.end, now, zone)}`;
+  return `${b.unit}, ${b.title}, ${when}, ${b.models} ${b.models === 1 ? "model" : "models"}, ${state}`;
 }
 
 /** Hours folded away, as a sentence. */

@@ -27,8 +27,11 @@ export function DueForm({ promise }: { promise: Schemas["PromiseView"] }) {
       }}
     >
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex items-center gap-2">
-          <b>{promise.unit}</b> due
+        <label className="flex flex-wrap items-center gap-x-2">
+          <b className="line-clamp-2" title={promise.unit}>
+            {promise.unit}
+          </b>{" "}
+          due
           <input
             type="date"
             value={deadline}

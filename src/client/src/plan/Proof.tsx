@@ -3,7 +3,8 @@ import { api, data, type Schemas, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
 import { Renewing } from "../ui/Renewing";
 
-/** How good the plan is, proven; what moved when it was made; and a better one where a longer search finds it. It is shown, never put in by itself. */
+/** How good the plan is, proven; what moved when it was made; and a better one where a longer search finds it. It is shown, never put in
+ * by itself. */
 export function Proof({ plan }: { plan: Schemas["PlanView"] }) {
   const better = useQuery({
     queryKey: ["better-plan", plan.madeAt, plan.budget, plan.proof.value],

@@ -29,7 +29,8 @@ export function Choice<T extends string>({ label, value, options, large = false,
               <Select.Item
                 key={o.value}
                 value={o.value}
-                className="flex min-h-12 cursor-pointer items-center px-4 text-body data-[highlighted]:bg-hand data-[highlighted]:text-on-hand data-[highlighted]:outline-none data-[state=checked]:strong"
+                className="flex min-h-12 cursor-pointer items-center px-4 text-body data-[highlighted]:bg-hand
+                  data-[highlighted]:text-on-hand data-[highlighted]:outline-none data-[state=checked]:strong"
               >
                 <Select.ItemText>{o.text}</Select.ItemText>
               </Select.Item>

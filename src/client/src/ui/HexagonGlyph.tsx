@@ -16,7 +16,8 @@ const words: Record<SideState, string> = {
 /** The glyph's states as a sentence for readers. */
 export function spokenSides(sides: Sides): string {
   const names = ["Clean", "Wash", "Fill", "Mount", "Prime", "Varnish"];
-  return `${order.map((side, i) => `${names[i]} ${words[sides[side]]}`).join("; ")}; Paint ${words[sides.paint]}; Finish ${words[sides.finish]}`;
+  const outer = order.map((side, i) => `${names[i]} ${words[sides[side]]}`).join("; ");
+  return `${outer}; Paint ${words[sides.paint]}; Finish ${words[sides.finish]}`;
 }
 
 function SideShape({ state, turn, thin }: { state: SideState; turn: number; thin: number }) {

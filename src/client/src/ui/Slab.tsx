@@ -4,7 +4,8 @@ import { Sheet } from "./Sheet";
 /** Signs of cautions in a 24 box. */
 const signs: Record<string, string> = {
   blade: "M2 18L17 3C20 5 20 9 18 12L10 20H4ZM3 21H12V23H3Z",
-  dust: "M3 9C3 6 6 5 8 6C9 2 16 2 17 6C21 5 22 11 18 12H5C4 12 3 10 3 9ZM4 15H7V18H4ZM10 14H13V17H10ZM16 15H19V18H16ZM7 20H10V23H7ZM13 19H16V22H13Z",
+  dust: `M3 9C3 6 6 5 8 6C9 2 16 2 17 6C21 5 22 11 18 12H5C4 12 3 10 3 9ZM4 15H7V18H4ZM10 14H13V17H10ZM16 15H19V18H16ZM7 20H10V23H7Z
+    M13 19H16V22H13Z`,
   lead: "M5 2H19L22 9L12 23L2 9ZM8 8V10H16V8ZM9 12V14H15V12Z",
   spray: "M9 6H17V9H19V23H7V9H9ZM11 2H15V5H11ZM2 2H5V4H2ZM1 6H6V8H1ZM2 10H5V12H2Z",
   solvent: "M9 1H15V7L21 20C21 22 20 23 18 23H6C4 23 3 22 3 20L9 7ZM8 15H16L15 12H9Z",
@@ -17,7 +18,8 @@ const signs: Record<string, string> = {
 export function LimitSlab({ text, small = false }: { text: string; small?: boolean }) {
   return (
     <p
-      className={`inline-flex min-h-[38px] items-center gap-2 rounded-slab bg-limit px-3 py-1 strong text-on-limit ${small ? "text-note leading-tight" : "text-body"}`}
+      className={`inline-flex min-h-[38px] items-center gap-2 rounded-slab bg-limit px-3 py-1 strong text-on-limit
+        ${small ? "text-note leading-tight" : "text-body"}`}
     >
       <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true" className="shrink-0">
         <path d="M12 2L23 21H1ZM11 9V15H13V9ZM11 17V19H13V17Z" fillRule="evenodd" className="fill-on-limit" />
@@ -40,7 +42,8 @@ export function CautionSlab({ caution }: { caution: Schemas["CautionView"] }) {
       opener={
         <button
           type="button"
-          className="inline-flex min-h-12 max-w-full items-center gap-2 rounded-slab border-[3px] border-ink bg-sheet px-3 py-1 text-left text-note leading-tight"
+          className="inline-flex min-h-12 max-w-full items-center gap-2 rounded-slab border-[3px] border-ink bg-sheet px-3 py-1 text-left
+            text-note leading-tight"
           aria-label={caution.full ? undefined : `Caution: ${caution.short}`}
         >
           {sign}

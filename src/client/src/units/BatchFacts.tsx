@@ -49,8 +49,7 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
         <span className="font-normal text-note text-ink-2">A change derives it again; what was done is kept.</span>
       </h2>
       <div className="flex flex-wrap items-center gap-2">
-        {batch.models} {batch.models === 1 ? "model" : "models"} in {batch.materials}, {batch.parts} {batch.parts === 1 ? "part" : "parts"}{" "}
-        each
+        {counted(batch.models, "model")} in {batch.materials}, {counted(batch.parts, "part")} each
         {batch.baseMm ? `, on ${batch.baseMm} mm bases` : ", without bases"}, painted as
         <Choice label="Tier" value={batch.tier} options={tiers} onChange={(tier) => save.mutate({ tier })} />
         with mold lines
@@ -105,4 +104,8 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
       {(save.error ?? identify.error) ? <p role="alert">{wordsOf(save.error ?? identify.error)}</p> : null}
     </div>
   );
+}
+
+function counted(many: number, what: string): string {
+  return `${many} ${many === 1 ? what : `${what}s`}`;
 }

@@ -32,7 +32,7 @@ export function CarryAway({ empty }: { empty: boolean }) {
         <a href="/api/plan.ics" className={link}>
           The plan, as a calendar
         </a>
-        {empty ? <Key onClick={() => file.current?.click()}>Bring a workspace file in</Key> : null}
+        {empty ? <Key onClick={() => file.current?.click()}>Bring a workspace file in, up to 128 MB</Key> : null}
         <a href="/docs/" className="inline-flex min-h-12 items-center px-2 underline">
           The API, documented
         </a>

@@ -29,7 +29,8 @@ export function Knots({ steps, chosen, onChoose }: KnotsProps) {
             className="relative flex h-[90px] w-full flex-col items-center justify-center"
           >
             <span
-              className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"} ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
+              className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"}
+                ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
             >
               {s.short}
             </span>

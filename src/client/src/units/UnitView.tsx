@@ -93,7 +93,10 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
         </div>
         <StepCard key={step.id} step={step} batch={batch} />
       </section>
-      <section className="mt-auto grid gap-x-10 gap-y-4 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10 lg:[grid-template-columns:2.4fr_1fr]">
+      <section
+        className="mt-auto grid gap-x-10 gap-y-4 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10
+          lg:[grid-template-columns:2.4fr_1fr]"
+      >
         <div className="flex flex-col gap-3">
           <BatchFacts batch={batch} />
           <Pairs pairs={batch.pairs} />

@@ -34,13 +34,13 @@ export function UnitsView() {
 
 function UnitRow({ unit }: { unit: Schemas["UnitSummaryView"] }) {
   return (
-    <li>
+    <li className="min-w-0">
       <Link to="/units/$id" params={{ id: unit.id }} className="flex min-h-[104px] flex-wrap items-center gap-x-4 py-2 sm:flex-nowrap">
         <HexagonGlyph sides={unit.hexagon} size={84} />
         <span className="min-w-0 flex-1">
           <span className="flex items-center gap-2">
             <Mark mark={unit.mark} size={26} />
-            <span className="truncate text-lead strong">{unit.name}</span>
+            <span className="min-w-0 text-lead strong">{unit.name}</span>
           </span>
           <span className="block text-ink-2">
             {unit.models} {unit.models === 1 ? "model" : "models"}, {unit.materials}
