@@ -143,23 +143,35 @@ internal static class ActTable
         return new Figures(times);
     }
 
+    /// <summary>Brings so many units of the demo's lines to an empty bench, and waits for its plan.</summary>
+    public static Task FillAsync(TestApp app, int units) => JoinAsync(app, [.. Lines(units)]);
+
+    private static IEnumerable<UnitOrder> Lines(int units)
+    {
+        var army = SaltfenWorld.Army(units).State;
+        return army.Units.Select((u, i) => Line(u, army.Batches[i].Traits));
+    }
+
+    private static async Task JoinAsync(TestApp app, IReadOnlyList<UnitOrder> lines)
+    {
+        var now = app.Clock.Now;
+        await app
+            .Services.GetRequiredService<BenchStore>()
+            .WriteAsync(
+                await app.WorkspaceAsync(),
+                Guid.NewGuid(),
+                bench => RosterEdits.Join(bench, lines, [], now, Guid.NewGuid),
+                now,
+                CancellationToken.None
+            );
+        await app.SettleAsync();
+    }
+
     // The demo's lines in turn, and a finished horde whose ticks and coats make the log long; coats from files and air do the rest.
     private static async Task BringAsync(TestApp app, int units, int log)
     {
         var (benches, workspace, now) = (app.Services.GetRequiredService<BenchStore>(), await app.WorkspaceAsync(), app.Clock.Now);
-        var orders = SaltfenWorld.Army(units).State;
-        var lines = orders
-            .Units.Select((u, i) => Line(u, orders.Batches[i].Traits))
-            .Append(RehearsedBench.Order("Old Horde", 400))
-            .ToList();
-        await benches.WriteAsync(
-            workspace,
-            Guid.NewGuid(),
-            bench => RosterEdits.Join(bench, lines, [], now, Guid.NewGuid),
-            now,
-            CancellationToken.None
-        );
-        await app.SettleAsync();
+        await JoinAsync(app, [.. Lines(units), RehearsedBench.Order("Old Horde", 400)]);
         var stored = (await benches.CurrentAsync(workspace, CancellationToken.None)).Bench;
         foreach (var part in Log(stored, log, now).Chunk(400))
             await benches.WriteAsync(

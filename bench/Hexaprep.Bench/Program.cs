@@ -25,6 +25,13 @@ if (args is ["acts", .. var sizes])
     return;
 }
 
+// page [UNITS]: what a first visit weighs and how soon it is painted, in the real browser.
+if (args is ["page", .. var army])
+{
+    await PageTable.PrintAsync(army.Length > 0 ? int.Parse(army[0], CultureInfo.InvariantCulture) : 40);
+    return;
+}
+
 // growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many
 // clocks and a long log.
 Action? table = args switch

@@ -28,7 +28,7 @@ public static class RuleBookPage
 
             """
         );
-        foreach (var step in Enum.GetValues<StepKind>())
+        foreach (var step in StepFacts.InOrder.Select(f => f.Kind))
             Step(page, step);
         page.Append("\n## Calendar and what is scarce\n\n| rule | says | kept by |\n|---|---|---|\n");
         foreach (var rule in RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar))

@@ -110,6 +110,8 @@ internal static class WorkspaceCheck
             Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d);
             foreach (var model in c.Models)
                 Known($"{at}.models", model, models);
+            foreach (var piece in c.Pieces)
+                Known($"{at}.pieces", piece, pieces);
         });
         Distinct("coatTests", d.CoatTests, t => t.Id);
         Each("coatTests", d.CoatTests, (at, t) =>

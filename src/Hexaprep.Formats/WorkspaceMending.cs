@@ -24,6 +24,7 @@ internal static class WorkspaceMending
             .ToList();
         if (told.Count > 0)
             w = w with { HouseChoices = choices };
+        var firsts = w.Pieces.Where(p => p is { Number: 1 }).DistinctBy(p => p.ModelId).ToDictionary(p => p.ModelId, p => p.Id);
         // A file of this version was written by a program that holds the bounds.
         if (document.FormatVersion >= WorkspaceDocument.Newest)
             return new WorkspaceReading(w, told);
@@ -36,12 +37,17 @@ internal static class WorkspaceMending
                 Steps = Cut(w.Steps, told, "step"),
                 Edges = Cut(w.Edges, told, "edge"),
                 RouteChanges = Cut(w.RouteChanges, told, "route change"),
+                Coats = [.. w.Coats.Select(c => c is null or { Pieces.Count: > 0 } ? c! : c with { Pieces = FirstsOf(c.Models, firsts) })],
                 Flaws = Cut(w.Flaws, told, "flaw"),
                 PastCoats = Cut(w.PastCoats, told, "coat"),
             },
             told
         );
     }
+
+    // Before version 3 a coat was on models; each of them was one piece.
+    private static IReadOnlyList<Guid> FirstsOf(IReadOnlyList<Guid> models, Dictionary<Guid, Guid> firsts) =>
+        [.. models.Where(firsts.ContainsKey).Select(m => firsts[m])];
 
     // Texts that an earlier program took and this one does not: too long, or holding what no text may.
     private static IReadOnlyList<T> Cut<T>(IReadOnlyList<T> rows, List<string> told, string what)

@@ -75,12 +75,13 @@ internal static class ChangeSql
             Change.CoatSet c =>
             [
                 new(
-                    "update coat set ended_at = @EndedAt, models = @models where workspace_id = @w and id = @CoatId",
+                    "update coat set ended_at = @EndedAt, models = @models, pieces = @pieces where workspace_id = @w and id = @CoatId",
                     new
                     {
                         w,
                         c.EndedAt,
                         models = c.ModelIds.ToArray(),
+                        pieces = c.PieceIds.ToArray(),
                         c.CoatId,
                     }
                 ),

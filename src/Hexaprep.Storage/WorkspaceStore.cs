@@ -28,6 +28,14 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         return current;
     }
 
+    /// <summary>Returns when the database answers.</summary>
+    /// <exception cref="NpgsqlException">It does not.</exception>
+    public async Task AnswersAsync(CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        await connection.ExecuteScalarAsync("select 1");
+    }
+
     /// <summary>Makes a workspace beside the others and brings a document into it; it becomes the one in use.</summary>
     public async Task<WorkspaceId> OpenDemoAsync(Workspace demo, Instant now, CancellationToken cancel)
     {

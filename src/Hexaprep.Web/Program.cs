@@ -63,6 +63,7 @@ builder.Services.AddRateLimiter(o =>
 builder.Services.AddResponseCompression(o =>
     o.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml", "application/problem+json", "text/calendar", "text/csv"]
 );
+builder.Services.AddWatching();
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.WebHost.ConfigureKestrel(k =>
 {
@@ -79,6 +80,7 @@ if (!drawingTheDocument)
         await app.Services.GetRequiredService<DemoWorld>().LoadIfMissingAsync(CancellationToken.None);
 }
 
+app.UseRequestLog();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseMiddleware<SecurityHeaders>();
@@ -94,6 +96,7 @@ app.UseSwaggerUI(o =>
     o.SwaggerEndpoint("/openapi.json", "Hexaprep");
 });
 app.MapOpenApi("/openapi.json");
+app.MapWatching();
 var api = app.MapGroup("/api");
 BenchEndpoints.Map(api);
 PlanEndpoints.Map(api);

@@ -32,6 +32,9 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
     /// <summary>A model's number, 1 and up; the next one when null (done), the last ticked (take back).</summary>
     public int? Model { get; init; }
 
+    /// <summary>A piece's number, from 1 (done, take back, flaw); all that the step is about when null.</summary>
+    public int? Piece { get; init; }
+
     /// <summary>How many are done in all (set count).</summary>
     public int? Count { get; init; }
 

@@ -86,13 +86,14 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             ? Model(step, number)
             : bench.Remaining(step).FirstOrDefault()
                 ?? throw Conflict("model", "Every model is through this step.", "Take one back to do it again.");
-        if (bench.IsDone(step.Id, model.Id))
+        var pieces = Pieces(step, model, act.Piece);
+        if (pieces.Count == 0)
             throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
         if (bench.IsHeld(model.Id))
             throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
         var changes = Start(step, act.At, act.DespiteAir);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
-        changes.AddRange(TickAll(step, spell, [model], act.At));
+        changes.AddRange(TickAll(step, spell, [(model, pieces)], act.At));
         return changes;
     }
 
@@ -111,16 +112,44 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var changes = count == done ? [] : Start(step, act.At, act.DespiteAir);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand;
         if (count > done)
-            changes.AddRange(TickAll(step, spell!, [.. bench.Remaining(step).Take(count - done)], act.At));
+            changes.AddRange(
+                TickAll(step, spell!, [.. bench.Remaining(step).Take(count - done).Select(m => (m, Pieces(step, m, null)))], act.At)
+            );
         return changes;
     }
 
-    private List<Change> TickAll(BenchStep step, Spell spell, IReadOnlyList<BenchModel> models, Instant at)
+    // The pieces of a model that the step is about and that are not through it yet.
+    private IReadOnlyList<Guid> Pieces(BenchStep step, BenchModel model, int? piece)
+    {
+        var asked = model.Pieces(step.Key.Piece);
+        if (piece is { } number)
+            asked =
+                model.Pieces(number) is [var one] && asked.Contains(one)
+                    ? [one]
+                    : throw Refuse(
+                        "piece",
+                        $"Model {model.Number} has no piece {number} here.",
+                        $"Give 1 to {model.OtherPieces.Count + 1}."
+                    );
+        var through = bench.PieceTicksOf[step.Id].Where(t => t.ModelId == model.Id).Select(t => t.PieceId).ToHashSet();
+        return [.. asked.Where(p => !through.Contains(p))];
+    }
+
+    private List<Change> TickAll(
+        BenchStep step,
+        Spell spell,
+        IReadOnlyList<(BenchModel Model, IReadOnlyList<Guid> Pieces)> models,
+        Instant at
+    )
     {
         if (at < spell.BeganAt)
             throw Refuse("at", $"{_clock.At(at)} is before the step was begun at {_clock.At(spell.BeganAt)}.", "Give a later time.");
-        List<Change> changes = [.. models.Select(m => new Change.Ticked(new Tick(step.Id, m.Id, m.PieceId, spell.Id, at)))];
-        var last = bench.Remaining(step).Count == models.Count;
+        List<Change> changes =
+        [
+            .. models.SelectMany(m => m.Pieces.Select(p => new Change.Ticked(new Tick(step.Id, m.Model.Id, p, spell.Id, at)))),
+        ];
+        var whole = models.Count(m => m.Pieces.Count == Pieces(step, m.Model, null).Count);
+        var last = bench.Remaining(step).Count == whole;
         if (step.Amounts.Product is { } product)
         {
             var open = bench.CoatsOf(step.Id).FirstOrDefault(c => c.EndedAt is null);
@@ -145,7 +174,14 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 );
                 changes.Add(new Change.CoatBegun(open));
             }
-            changes.Add(new Change.CoatSet(open.Id, last ? at : null, [.. open.ModelIds, .. models.Select(m => m.Id)]));
+            changes.Add(
+                new Change.CoatSet(
+                    open.Id,
+                    last ? at : null,
+                    [.. open.ModelIds.Union(models.Select(m => m.Model.Id))],
+                    [.. open.PieceIds, .. models.SelectMany(m => m.Pieces)]
+                )
+            );
         }
         if (last)
             changes.Add(new Change.SpellEnded(spell.Id, at));
@@ -165,8 +201,13 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         List<Change> changes = [new Change.SpellEnded(spell.Id, Instant.Max(at, spell.BeganAt))];
         foreach (var coat in bench.CoatsOf(spell.StepId).Where(c => c.EndedAt is null))
         {
-            var last = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Max(t => t.At);
-            changes.Add(new Change.CoatSet(coat.Id, last, coat.ModelIds));
+            var last = bench
+                .PieceTicksOf[spell.StepId]
+                .Where(t => t.SpellId == spell.Id)
+                .Select(t => t.At)
+                .DefaultIfEmpty(spell.BeganAt)
+                .Max();
+            changes.Add(new Change.CoatSet(coat.Id, last, coat.ModelIds, coat.PieceIds));
         }
         return changes;
     }
@@ -175,10 +216,13 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var step = Step(act);
         var numbers = bench.ModelsOf[step.BatchId].ToDictionary(m => m.Id);
-        var tick = act.Model is { } number
-            ? bench.TicksOf[step.Id].FirstOrDefault(t => numbers[t.ModelId].Number == number)
-            : bench.TicksOf[step.Id].OrderBy(t => t.At).ThenBy(t => numbers[t.ModelId].Number).LastOrDefault();
-        if (tick is null)
+        var ticked = bench.PieceTicksOf[step.Id];
+        var model = act.Model is { } number
+            ? numbers.Values.FirstOrDefault(m => m.Number == number)
+            : ticked.OrderBy(t => t.At).ThenBy(t => numbers[t.ModelId].Number).Select(t => numbers[t.ModelId]).LastOrDefault();
+        var asked = model?.Pieces(act.Piece);
+        var back = ticked.Where(t => t.ModelId == model?.Id && asked!.Contains(t.PieceId)).OrderBy(t => t.At).ToList();
+        if (back.LastOrDefault() is not { } tick)
             throw Conflict("stepId", "Nothing is ticked here.", "Nothing has to be taken back.");
         var later = bench.EdgesOutOf[step.Id].Select(e => bench.Steps[e.To]).FirstOrDefault(s => bench.IsDone(s.Id, tick.ModelId));
         if (later is not null)
@@ -187,24 +231,27 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.For(later.Key.Kind).Title.ToLowerInvariant()}.",
                 "Take that back first."
             );
-        List<Change> changes = [new Change.Unticked(step.Id, tick.ModelId, tick.PieceId)];
+        List<Change> changes = [.. back.Select(t => new Change.Unticked(step.Id, t.ModelId, t.PieceId))];
         var spell = bench.SpellsOf[step.Id].Single(s => s.Id == tick.SpellId);
         var reopen = spell.EndedAt is not null && bench.InHand is null;
         if (reopen)
             changes.Add(new Change.SpellEnded(spell.Id, null));
         if (bench.LastCoat(step.Id, tick.ModelId) is { } coat)
         {
-            var left = coat.ModelIds.Where(m => m != tick.ModelId).ToList();
+            var gone = back.Select(t => t.PieceId).ToHashSet();
+            var pieces = coat.PieceIds.Where(p => !gone.Contains(p)).ToList();
+            var stays = model!.Pieces(null).Any(pieces.Contains);
+            var left = coat.ModelIds.Where(m => stays || m != tick.ModelId).ToList();
             var earlier = bench
-                .TicksOf[step.Id]
-                .Where(t => left.Contains(t.ModelId))
+                .PieceTicksOf[step.Id]
+                .Where(t => left.Contains(t.ModelId) && !gone.Contains(t.PieceId))
                 .Select(t => t.At)
                 .DefaultIfEmpty(coat.StartedAt)
                 .Max();
             changes.Add(
                 left.Count == 0
                     ? new Change.CoatGone(coat.Id)
-                    : new Change.CoatSet(coat.Id, reopen || coat.EndedAt is null ? null : earlier, left)
+                    : new Change.CoatSet(coat.Id, reopen || coat.EndedAt is null ? null : earlier, left, pieces)
             );
         }
         return changes;
@@ -220,7 +267,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             newId(),
             step.Id,
             model.Id,
-            model.PieceId,
+            act.Piece is { } piece ? model.Pieces(piece).DefaultIfEmpty(model.PieceId).First() : model.PieceId,
             Texts.Checked("place", act.Place, 60),
             Texts.Checked("words", act.Words, 200),
             act.At,

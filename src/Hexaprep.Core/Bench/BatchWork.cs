@@ -13,18 +13,24 @@ internal sealed class BatchWork
     public BatchWork(BenchLog log, IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models)
     {
         Log = log;
-        Ticks = log.Ticks.ToLookup(t => t.StepId);
+        PieceTicks = log.Ticks.ToLookup(t => t.StepId);
+        Ticks = models.Any(m => m.OtherPieces.Count > 0) ? Whole(steps, models).ToLookup(t => t.StepId) : PieceTicks;
         Spells = log.Spells.ToLookup(s => s.StepId);
         Coats = log.Coats.ToLookup(c => c.StepId);
         OpenFlaws = [.. log.Flaws.Where(f => f.MendedAt is null)];
         Held = [.. OpenFlaws.Select(f => f.ModelId)];
-        _done = [.. log.Ticks.Select(t => (t.StepId, t.ModelId))];
+        _done = [.. Ticks.SelectMany(g => g).Select(t => (t.StepId, t.ModelId))];
         _remaining = steps.ToDictionary(s => s.Id, s => Left(s.Id, models));
     }
 
     /// <summary>What was done on it, in order of time.</summary>
     public BenchLog Log { get; }
+
+    /// <summary>Models that are wholly through a step, by the tick of their last piece.</summary>
     public ILookup<Guid, Tick> Ticks { get; }
+
+    /// <summary>Every piece that is through a step.</summary>
+    public ILookup<Guid, Tick> PieceTicks { get; }
     public ILookup<Guid, Spell> Spells { get; }
     public ILookup<Guid, Coat> Coats { get; }
     public IReadOnlyList<Flaw> OpenFlaws { get; }
@@ -41,9 +47,23 @@ internal sealed class BatchWork
     public IReadOnlyList<Coat> Awaited(BenchIndex bench) =>
         _awaited ??= [.. Log.Coats.Where(c => Waits.Of(bench, bench.Steps[c.StepId]).Count > 0)];
 
+    // A model is through a step when all its pieces that the step is about are.
+    private IEnumerable<Tick> Whole(IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models)
+    {
+        var pieceOf = steps.ToDictionary(s => s.Id, s => s.Key.Piece);
+        var known = models.ToDictionary(m => m.Id);
+        foreach (var through in Log.Ticks.GroupBy(t => (t.StepId, t.ModelId)))
+        {
+            var done = through.Select(t => t.PieceId).ToHashSet();
+            var asked = known[through.Key.ModelId].Pieces(pieceOf.GetValueOrDefault(through.Key.StepId));
+            if (asked.All(done.Contains))
+                yield return through.MaxBy(t => t.At)!;
+        }
+    }
+
     private IReadOnlyList<BenchModel> Left(Guid stepId, IReadOnlyList<BenchModel> models)
     {
-        if (Held.Count == 0 && !Ticks.Contains(stepId))
+        if (Held.Count == 0 && !PieceTicks.Contains(stepId))
             return models;
         var left = models.Where(m => !IsDone(stepId, m.Id) && !Held.Contains(m.Id)).ToList();
         return left.Count == 0 ? None : left;

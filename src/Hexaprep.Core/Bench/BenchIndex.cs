@@ -169,8 +169,11 @@ public sealed class BenchIndex
     /// <summary>Edges by their earlier step.</summary>
     public ILookup<Guid, BenchEdge> EdgesOutOf => _roster.EdgesOutOf;
 
-    /// <summary>Ticks of a step.</summary>
+    /// <summary>The models that are wholly through a step, by the tick of their last piece.</summary>
     public ByStep<Tick> TicksOf => new(id => WorkOn(id)?.Ticks[id] ?? []);
+
+    /// <summary>Every piece that is through a step.</summary>
+    public ByStep<Tick> PieceTicksOf => new(id => WorkOn(id)?.PieceTicks[id] ?? []);
 
     /// <summary>Spells of a step, oldest first.</summary>
     public ByStep<Spell> SpellsOf => new(id => WorkOn(id)?.Spells[id] ?? []);
@@ -249,7 +252,7 @@ public sealed class BenchIndex
         State.Touched.Contains(stepId)
         || (
             WorkOn(stepId) is { } work
-            && (work.Ticks.Contains(stepId) || work.Spells.Contains(stepId) || work.Log.Flaws.Exists(f => f.StepId == stepId))
+            && (work.PieceTicks.Contains(stepId) || work.Spells.Contains(stepId) || work.Log.Flaws.Exists(f => f.StepId == stepId))
         );
 
     /// <summary>The coat a step left on a model last, or null.</summary>

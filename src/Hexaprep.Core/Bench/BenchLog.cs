@@ -25,7 +25,7 @@ internal sealed record BenchLog(
                 Ticks = Sorted.Remove(Ticks, t => t.StepId == c.StepId && t.ModelId == c.ModelId && t.PieceId == c.PieceId),
             },
             Change.CoatBegun c => this with { Coats = Sorted.Insert(Coats, c.Coat, Order.Coats) },
-            Change.CoatSet c => Coat(c.CoatId, k => k with { EndedAt = c.EndedAt, ModelIds = c.ModelIds }),
+            Change.CoatSet c => Coat(c.CoatId, k => k with { EndedAt = c.EndedAt, ModelIds = c.ModelIds, PieceIds = c.PieceIds }),
             Change.CoatGone c => this with { Coats = Sorted.Remove(Coats, k => k.Id == c.CoatId) },
             Change.CoatTested c => Coat(c.CoatId, k => k with { Tests = [.. k.Tests.Append(c.Test).OrderBy(t => t.At).ThenBy(t => t.Id)] }),
             Change.CoatCorrected c => Coat(c.CoatId, k => k with { Film = c.Film, AirC = c.AirC, HumidityPct = c.HumidityPct }),

@@ -46,7 +46,25 @@ public sealed record Tick(Guid StepId, Guid ModelId, Guid PieceId, Guid SpellId,
 public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, string Place, string Words, Instant NotedAt, Instant? MendedAt);
 
 /// <summary>A model as the bench counts it; one piece until it is split.</summary>
-public sealed record BenchModel(Guid Id, Guid BatchId, int Number, Guid PieceId);
+/// <param name="Id">Random identity.</param>
+/// <param name="BatchId">Its batch.</param>
+/// <param name="Number">Its number in the batch, from 1.</param>
+/// <param name="PieceId">Its first piece.</param>
+public sealed record BenchModel(Guid Id, Guid BatchId, int Number, Guid PieceId)
+{
+    /// <summary>Its other pieces, in the order of their numbers, from 2.</summary>
+    public IReadOnlyList<Guid> OtherPieces { get; init; } = [];
+
+    /// <summary>The pieces a step is about: one of them, or all.</summary>
+    /// <param name="number">The piece's number, from 1; null for whole models.</param>
+    public IReadOnlyList<Guid> Pieces(int? number) =>
+        number switch
+        {
+            null => [PieceId, .. OtherPieces],
+            1 => [PieceId],
+            { } n => OtherPieces.Skip(n - 2).Take(1).ToList(),
+        };
+}
 
 /// <summary>What the person set: zone, sittings, handles, rack.</summary>
 public sealed record BenchSettings(SittingCalendar Calendar, int Handles)

@@ -25,7 +25,7 @@ public abstract record Change
     public sealed record CoatBegun(Coat Coat) : Change;
 
     /// <summary>A coat's end and models as they now are.</summary>
-    public sealed record CoatSet(Guid CoatId, Instant? EndedAt, IReadOnlyList<Guid> ModelIds) : Change;
+    public sealed record CoatSet(Guid CoatId, Instant? EndedAt, IReadOnlyList<Guid> ModelIds, IReadOnlyList<Guid> PieceIds) : Change;
 
     /// <summary>A coat is on no model any more.</summary>
     public sealed record CoatGone(Guid CoatId) : Change;

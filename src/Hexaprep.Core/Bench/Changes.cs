@@ -70,7 +70,14 @@ public static class Changes
             Units = s.Units.AddRange(units.Select(u => u.Unit)),
             Batches = s.Batches.AddRange(units.SelectMany(u => u.Batches)),
             Models = s
-                .Models.AddRange(units.SelectMany(u => u.Models).Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id)))
+                .Models.AddRange(
+                    units
+                        .SelectMany(u => u.Models)
+                        .Select(m => new BenchModel(m.Id, m.BatchId, m.Number, m.Pieces[0].Id)
+                        {
+                            OtherPieces = [.. m.Pieces.Skip(1).Select(p => p.Id)],
+                        })
+                )
                 .Sort(Order.Models),
         };
 
@@ -123,7 +130,9 @@ internal static class Order
 {
     public static readonly Comparison<Spell> Spells = (a, b) => Then(a.BeganAt.CompareTo(b.BeganAt), a.Id, b.Id);
     public static readonly Comparison<Tick> Ticks = (a, b) =>
-        a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment : Then(a.StepId.CompareTo(b.StepId), a.ModelId, b.ModelId);
+        a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment
+        : a.StepId.CompareTo(b.StepId) is not 0 and var byStep ? byStep
+        : Then(a.ModelId.CompareTo(b.ModelId), a.PieceId, b.PieceId);
     public static readonly Comparison<Coat> Coats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<Flaw> Flaws = (a, b) => Then(a.NotedAt.CompareTo(b.NotedAt), a.Id, b.Id);
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);

@@ -240,10 +240,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     private string Verdict(Coat coat, ILookup<Guid, Flaw> flaws)
     {
         var models = coat.ModelIds.ToHashSet();
-        var gates = bench
-            .StepsOf[bench.Steps[coat.StepId].BatchId]
-            .Where(s => s.Key.Kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate)
-            .ToList();
+        var gates = bench.StepsOf[bench.Steps[coat.StepId].BatchId].Where(s => s.Key.Kind.IsGate()).ToList();
         var found = gates
             .SelectMany(g => flaws[g.Id])
             .Concat(flaws[coat.StepId])

@@ -97,7 +97,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
             [
                 .. Schools.All.Select(s => new SchoolView(
                     s.Id,
-                    SideOf(s.Steps[0]),
+                    StepFacts.Of(s.Steps[0]).Side,
                     s.Question,
                     s.Otherwise,
                     s.IsLaw,
@@ -161,7 +161,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
         [.. batches.SelectMany(b => index.StepsOf[b]).Select(s => (s.BatchId, s.Key.Kind))];
 
     private static IReadOnlyList<string> Titles(IEnumerable<(Guid, StepKind Kind)> steps) =>
-        [.. steps.Select(s => s.Kind).Distinct().Order().Select(k => StepWords.For(k).Title)];
+        [.. steps.Select(s => s.Kind).Distinct().InOrder().Select(k => StepWords.For(k).Title)];
 
     private static int Hands(BenchIndex index) =>
         index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Remaining(s).Count));
@@ -191,17 +191,4 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
                 yield return new(unit.Id, batch.Id, $"{unit.Name}, {batch.Name}", bench.State.House.Of(batch.Id).Chosen.Count);
         }
     }
-
-    private static Side SideOf(StepKind kind) =>
-        kind switch
-        {
-            <= StepKind.OpenTubes => Side.Clean,
-            StepKind.Wash => Side.Wash,
-            <= StepKind.Sand => Side.Fill,
-            <= StepKind.Handle => Side.Mount,
-            <= StepKind.RevealBrush => Side.Prime,
-            StepKind.Paint or StepKind.Mask or StepKind.Unmask => Side.Paint,
-            StepKind.ProtectiveCoat or StepKind.GlossBed => Side.Varnish,
-            _ => Side.Finish,
-        };
 }

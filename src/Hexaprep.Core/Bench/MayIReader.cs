@@ -155,7 +155,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var (job, route) = (bench.State.JobOf(batch), bench.StepsOf[batch.Id].ToList());
         var unit = bench.Units[batch.UnitId];
         var inRoute = route.Select(s => s.Key.Kind).Distinct().ToList();
-        var others = Enum.GetValues<StepKind>().Except(inRoute);
+        var others = StepFacts.InOrder.Select(f => f.Kind).Except(inRoute);
         AskableStepView One(StepKind kind, bool has) =>
             new(
                 kind,

@@ -231,7 +231,7 @@ public sealed partial class PlanDraft
             Minutes = even ? null : [.. Enumerable.Range(1, count).Select(step.HandsMinutes)],
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
-            Trifle = step.Key.Kind is StepKind.CutTransfer or StepKind.Study ? true : null,
+            Trifle = StepFacts.Of(step.Key.Kind).IsTrifle ? true : null,
         };
     }
 

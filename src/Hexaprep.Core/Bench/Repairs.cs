@@ -79,7 +79,7 @@ public static class Repairs
         );
     }
 
-    private static bool IsOther(StepKind kind) => kind is StepKind.TransferGate or StepKind.FinalGate;
+    private static bool IsOther(StepKind kind) => kind.IsGate() && kind != StepKind.PrimerGate;
 
     // What another gate finds is mended there and then: hands, in its own sitting.
     private static PlanStep Longer(PlanStep gate, int count)

@@ -200,7 +200,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 )),
             ],
             [
-                .. Enum.GetValues<StepKind>()
+                .. StepFacts
+                    .InOrder.Select(f => f.Kind)
                     .Where(k => !present.Contains(k) && !job.Skips(k))
                     .Select(k => new AddableView(k, StepWords.For(k).Title)),
             ],

@@ -31,7 +31,11 @@ public sealed record Coat(
     Instant? EndedAt,
     IReadOnlyList<Guid> ModelIds,
     IReadOnlyList<CoatTest> Tests
-);
+)
+{
+    /// <summary>The pieces of them that carry it.</summary>
+    public IReadOnlyList<Guid> PieceIds { get; init; } = [];
+}
 
 /// <summary>A touch test, kept as an observation and never as a changed number.</summary>
 /// <param name="Id">Random identity.</param>

@@ -59,17 +59,5 @@ public sealed record PastCoat(
             ]
         );
 
-    private StepKind Step =>
-        Product.Use switch
-        {
-            CoatUse.Primer => StepKind.Prime,
-            CoatUse.Gloss => StepKind.GlossBed,
-            CoatUse.Varnish => StepKind.FinalCoat,
-            CoatUse.Glue => StepKind.Glue,
-            CoatUse.Filler => StepKind.Fill,
-            CoatUse.Texture => StepKind.BaseTexture,
-            CoatUse.Transfer => StepKind.PlaceTransfer,
-            CoatUse.Water => StepKind.Wash,
-            _ => StepKind.Paint,
-        };
+    private StepKind Step => StepFacts.InOrder.First(f => f.Use == Product.Use && f.IsUsualUse).Kind;
 }

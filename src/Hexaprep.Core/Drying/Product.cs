@@ -44,23 +44,7 @@ public sealed record Product(ProductClass Class, string? Method, CoatUse Use)
     public static Product Of(Coat coat) => Of(coat.Step, coat.Product, coat.Method);
 
     /// <summary>The product a step is done with.</summary>
-    public static Product Of(StepKind step, ProductClass product, string? method) =>
-        new(
-            product,
-            method,
-            step switch
-            {
-                StepKind.Prime or StepKind.TouchIn or StepKind.TestPatch => CoatUse.Primer,
-                StepKind.GlossBed => CoatUse.Gloss,
-                StepKind.FinalCoat or StepKind.Seal or StepKind.ProtectiveCoat => CoatUse.Varnish,
-                StepKind.Glue or StepKind.Pin or StepKind.Magnet or StepKind.Reassemble or StepKind.Base or StepKind.Handle => CoatUse.Glue,
-                StepKind.Fill or StepKind.SeamRepair => CoatUse.Filler,
-                StepKind.BaseTexture or StepKind.SealTexture => CoatUse.Texture,
-                StepKind.PlaceTransfer or StepKind.SoftenTransfer or StepKind.SoakTransfer => CoatUse.Transfer,
-                StepKind.Wash => CoatUse.Water,
-                _ => CoatUse.Paint,
-            }
-        );
+    public static Product Of(StepKind step, ProductClass product, string? method) => new(product, method, StepFacts.Of(step).Use);
 
     /// <summary>Reads an outside id; null when it is none.</summary>
     public static Product? Find(string id) =>

@@ -15,7 +15,7 @@ public static class Revival
     /// <param name="touched">The steps that the logbook names.</param>
     public static BenchState Of(Workspace rows, IEnumerable<Guid> touched)
     {
-        var pieces = rows.Pieces.Where(p => p.Number == 1).ToDictionary(p => p.ModelId, p => p.Id);
+        var pieces = rows.Pieces.OrderBy(p => p.Number).ToLookup(p => p.ModelId, p => p.Id);
         var steps = rows.Steps.Select(r => r.ToStep()).ToImmutableList();
         var kinds = steps.ToDictionary(s => s.Id, s => s.Key.Kind);
         var tests = rows.CoatTests.ToLookup(r => r.CoatId, r => r.ToTest());
@@ -24,7 +24,7 @@ public static class Revival
             House(rows.HouseChoices),
             [.. rows.Units.Select(r => r.ToUnit())],
             [.. rows.Batches.Select(r => r.ToBatch())],
-            [.. rows.Models.Select(r => new BenchModel(r.Id, r.BatchId, r.Number, pieces[r.Id]))],
+            [.. rows.Models.Select(r => Model(r, [.. pieces[r.Id]]))],
             steps,
             [.. rows.Edges.Select(r => r.ToEdge())],
             [.. rows.Spells.Select(r => r.ToSpell())],
@@ -45,6 +45,11 @@ public static class Revival
             Touched = [.. touched],
         };
     }
+
+    private static BenchModel Model(ModelRow row, IReadOnlyList<Guid> pieces) =>
+        pieces.Count == 1
+            ? new BenchModel(row.Id, row.BatchId, row.Number, pieces[0])
+            : new BenchModel(row.Id, row.BatchId, row.Number, pieces[0]) { OtherPieces = [.. pieces.Skip(1)] };
 
     private static BenchSettings Settings(Workspace rows) =>
         new(

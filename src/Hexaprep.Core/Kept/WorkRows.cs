@@ -123,6 +123,9 @@ public sealed record CoatRow
     /// <summary>The models that carry it.</summary>
     public required IReadOnlyList<Guid> Models { get; init; }
 
+    /// <summary>The pieces of them that carry it; of files before version 3, the first of each.</summary>
+    public IReadOnlyList<Guid> Pieces { get; init; } = [];
+
     /// <summary>The logbook entry that tells of it.</summary>
     public required Guid EntryId { get; init; }
 
@@ -141,6 +144,7 @@ public sealed record CoatRow
             StartedAt = c.StartedAt,
             EndedAt = c.EndedAt,
             Models = c.ModelIds,
+            Pieces = c.PieceIds,
             EntryId = entry,
         };
 
@@ -162,7 +166,10 @@ public sealed record CoatRow
             EndedAt,
             Models,
             tests
-        );
+        )
+        {
+            PieceIds = Pieces,
+        };
 }
 
 /// <summary>A touch test.</summary>

@@ -16,25 +16,17 @@ public static class Cleaning
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(
-            Study,
-            Side.Clean,
-            _ => true,
-            _ => "Options exclude each other, and cut parts lose their number.",
-            _ => new(7, 0) { OneGo = true }
-        ),
-        new(RemoveParts, Side.Clean, OnFrames, _ => "Parts come on frames or casting plugs.", j => new(2, 40 * j.Batch.Parts)),
-        new(RemoveSupports, Side.Clean, Printed, _ => "Supports come off before anything else is cleaned.", _ => new(2, 330)),
+        new(Study, _ => true, _ => "Options exclude each other, and cut parts lose their number.", _ => new(7, 0) { OneGo = true }),
+        new(RemoveParts, OnFrames, _ => "Parts come on frames or casting plugs.", j => new(2, 40 * j.Batch.Parts)),
+        new(RemoveSupports, Printed, _ => "Supports come off before anything else is cleaned.", _ => new(2, 330)),
         new(
             CleanLines,
-            Side.Clean,
             _ => true,
             j => $"{Words(j.Batch.MoldLines)} mold lines: primer and paint show every one left.",
             j => new(2, LineSeconds(j))
         ),
         new(
             Straighten,
-            _ => Side.Clean,
             j => Bends(j) && !j.Follows(Schools.Bends, "leave"),
             _ => "Soft castings bend in the box; a bent part misleads every fit after it.",
             Straightenings
@@ -44,7 +36,6 @@ public static class Cleaning
         },
         new(
             OpenTubes,
-            Side.Clean,
             j => j.Follows(Schools.Muzzles, "all") || (j.Follows(Schools.Muzzles, "leaders") && LookedAt(j)),
             _ => "Open muzzles are looked for on a model seen this closely.",
             _ => new(3, 120)

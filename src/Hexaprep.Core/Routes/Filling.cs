@@ -19,7 +19,6 @@ public static class Filling
     [
         new(
             Fill,
-            _ => Side.Fill,
             Filled,
             j =>
                 Wide(j) ? "Wide gaps: two-part putty closes them without shrinking." : "Small gaps: acrylic putty is quick and sands well.",
@@ -31,13 +30,7 @@ public static class Filling
                 : !Filled(j) ? "Gaps stay, by house rule: shading and dry brush will show them."
                 : null,
         },
-        new(
-            Sand,
-            Side.Fill,
-            j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill),
-            _ => "A filled seam left proud shows under paint.",
-            _ => new(2, 130)
-        ),
+        new(Sand, j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill), _ => "A filled seam left proud shows under paint.", _ => new(2, 130)),
     ];
 
     /// <summary>The rules of this stage.</summary>

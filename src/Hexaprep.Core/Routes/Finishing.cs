@@ -23,7 +23,6 @@ public static class Finishing
     [
         new(
             StepKind.Weather,
-            Side.Finish,
             Weathered,
             _ => "Wear and dirt tie a display model to its ground.",
             _ => new(5, 900) { Product = ProductClass.AcrylicWb, Method = "brush" }
@@ -31,19 +30,12 @@ public static class Finishing
         {
             LeftOut = j => Weathered(j) ? null : $"No weathering on {Tiers.Word(j.Batch.Tier)} by default: add it where you want it.",
         },
-        new(Reassemble, _ => Side.Finish, Apart, _ => "Pieces painted apart are joined when all are equally far.", j => Joins(j)),
-        new(
-            SeamRepair,
-            _ => Side.Finish,
-            Apart,
-            _ => "Most seams vanish with a little work, seen from where the unit is played.",
-            j => Repairs(j)
-        ),
-        new(FinalCoat, j => Marked(j) ? Side.Finish : Side.Varnish, _ => true, Why, Coats),
-        new(Release, Side.Finish, j => !j.Skips(StepKind.Handle), _ => "The held face is finished last.", _ => new(1, 30)),
+        new(Reassemble, Apart, _ => "Pieces painted apart are joined when all are equally far.", j => Joins(j)),
+        new(SeamRepair, Apart, _ => "Most seams vanish with a little work, seen from where the unit is played.", j => Repairs(j)),
+        new(FinalCoat, _ => true, Why, Coats) { Moved = j => Marked(j) ? Side.Finish : Side.Varnish },
+        new(Release, j => !j.Skips(StepKind.Handle), _ => "The held face is finished last.", _ => new(1, 30)),
         new(
             BaseFinish,
-            Side.Finish,
             HasBase,
             _ => "The base is what fingers touch and eyes rest on.",
             j =>
@@ -61,7 +53,7 @@ public static class Finishing
                     Product = ProductClass.AcrylicWb,
                 }
         ),
-        new(FinalGate, Side.Finish, _ => true, _ => "One look at arm's length, all round, before it goes on the shelf.", _ => new(1, 30)),
+        new(FinalGate, _ => true, _ => "One look at arm's length, all round, before it goes on the shelf.", _ => new(1, 30)),
     ];
 
     /// <summary>The rules of this stage.</summary>

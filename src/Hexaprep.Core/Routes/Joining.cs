@@ -15,23 +15,16 @@ public static class Joining
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(DryFit, Side.Fill, Assembled, _ => "The last free change before glue.", j => new(1, 25 * Joints(j))),
-        new(Roughen, Side.Fill, Roughened, j => $"Glue needs tooth on {j.Batch.MaterialWords}.", j => new(2, 20 * Joints(j)))
+        new(DryFit, Assembled, _ => "The last free change before glue.", j => new(1, 25 * Joints(j))),
+        new(Roughen, Roughened, j => $"Glue needs tooth on {j.Batch.MaterialWords}.", j => new(2, 20 * Joints(j)))
         {
             LeftOut = j =>
                 Assembled(j) && !Welds(j) && j.Follows(Schools.RoughenFaces, "never") ? "Faces are not roughened, by house rule." : null,
         },
-        new(Pin, Side.Fill, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240)) { LeftOut = WhyUnpinned },
-        new(
-            Magnet,
-            Side.Fill,
-            _ => false,
-            _ => "Changeable parts hold by magnets.",
-            _ => new(6, 150) { Product = ProductClass.Ca, Method = "ca" }
-        ),
+        new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240)) { LeftOut = WhyUnpinned },
+        new(Magnet, _ => false, _ => "Changeable parts hold by magnets.", _ => new(6, 150) { Product = ProductClass.Ca, Method = "ca" }),
         new(
             Glue,
-            _ => Side.Fill,
             Assembled,
             j => Welds(j) ? "Solvent cement welds frame plastic to itself." : $"{Name(Best(j))} holds every pair of these materials.",
             Glues

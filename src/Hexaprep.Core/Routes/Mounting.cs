@@ -18,32 +18,36 @@ public static class Mounting
     [
         new(
             Base,
-            j => BasedFirst(j) ? Side.Mount : Side.Finish,
             HasBase,
             j => BasedFirst(j) ? "One primer pass for model and base, and a steady grip." : "Glued to its base at the end, by house rule.",
             _ => [new(2, 60) { Product = ProductClass.Ca, Method = "ca" }]
-        ),
+        )
+        {
+            Moved = j => BasedFirst(j) ? Side.Mount : Side.Finish,
+        },
         new(
             BaseTexture,
-            j => GritFirst(j) ? Side.Mount : Side.Finish,
             HasBase,
             j =>
                 GritFirst(j)
                     ? "Grit glued before primer is held by it and coloured with it."
                     : "Textured after the last coat, by house rule.",
             j => [new(3, j.Batch.BaseMm > 50 ? 120 : 60) { Product = ProductClass.Pva }]
-        ),
+        )
+        {
+            Moved = j => GritFirst(j) ? Side.Mount : Side.Finish,
+        },
         new(
             SealTexture,
-            j => GritFirst(j) ? Side.Mount : Side.Finish,
             Sealed,
             _ => "Thinned white glue keeps grit from shedding into paint.",
             j => [new(2, 30) { Product = j.Follows(Schools.GritSeal, "clear_coat") ? ProductClass.AcrylicWb : ProductClass.Pva }]
         )
         {
+            Moved = j => GritFirst(j) ? Side.Mount : Side.Finish,
             LeftOut = j => HasBase(j) && !Sealed(j) ? "Primer alone holds the grit here." : null,
         },
-        new(StepKind.Handle, _ => Side.Mount, _ => true, _ => "Fingers, or a bare ring, would mark the first coat.", Fixings),
+        new(StepKind.Handle, _ => true, _ => "Fingers, or a bare ring, would mark the first coat.", Fixings),
     ];
 
     /// <summary>The rules of this stage.</summary>

@@ -18,7 +18,6 @@ public static class Painting
     [
         new(
             Paint,
-            Side.Paint,
             j => j.Batch.PaintMinutes > 0,
             j => $"{j.Batch.PaintMinutes} min a model, as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}.",
             j =>
@@ -34,7 +33,6 @@ public static class Painting
         ),
         new(
             ProtectiveCoat,
-            _ => Side.Varnish,
             Protected,
             j => Masked(j) ? "The layers below are weaker than the mask." : "Sealed paint lets mistakes above be wiped away.",
             _ =>
@@ -56,8 +54,8 @@ public static class Painting
                     },
                 ]
         ),
-        new(Mask, _ => Side.Paint, Masked, _ => "Parts that cannot come apart are masked.", Masks),
-        new(Unmask, Side.Paint, Masked, _ => "The mask comes off before it grips for good.", _ => new(2, 120)),
+        new(Mask, Masked, _ => "Parts that cannot come apart are masked.", Masks),
+        new(Unmask, Masked, _ => "The mask comes off before it grips for good.", _ => new(2, 120)),
     ];
 
     /// <summary>The rules of this stage.</summary>

@@ -14,10 +14,9 @@ public static class Priming
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(TestPatch, Side.Prime, _ => false, _ => "A spare or a hidden face shows whether the spray stays tacky.", _ => new(5, 0)),
+        new(TestPatch, _ => false, _ => "A spare or a hidden face shows whether the spray stays tacky.", _ => new(5, 0)),
         new(
             Prime,
-            _ => Side.Prime,
             Primed,
             j =>
                 Soft(j) ? "Water-based primer: solvents can leave soft plastic tacky for good."
@@ -30,14 +29,12 @@ public static class Priming
         },
         new(
             PrimerGate,
-            Side.Prime,
             Primed,
             _ => "Primer shows what was missed, and paint multiplies the cost of a fault.",
             j => new(2, j.Batch.Tier == Tier.RankAndFile ? 40 : 90)
         ),
         new(
             TouchIn,
-            Side.Prime,
             j => Primed(j) && Brushed(j),
             _ => "A brush reaches the recesses that spray missed.",
             _ => new(2, 40) { Product = ProductClass.AcrylicWb, Method = "brush" }
@@ -52,7 +49,6 @@ public static class Priming
         },
         new(
             RevealBrush,
-            Side.Prime,
             j =>
                 j.Follows(Schools.RevealDetail, "all")
                 || (j.Follows(Schools.RevealDetail, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display),

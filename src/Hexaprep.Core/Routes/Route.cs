@@ -12,7 +12,7 @@ public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
     /// <summary>By kind, then piece, then occurrence.</summary>
     public static readonly Comparer<StepKey> Order = Comparer<StepKey>.Create(
         (a, b) =>
-            a.Kind != b.Kind ? (int)a.Kind - (int)b.Kind
+            a.Kind != b.Kind ? StepFacts.Of(a.Kind).Place - StepFacts.Of(b.Kind).Place
             : a.Piece != b.Piece ? Nullable.Compare(a.Piece, b.Piece)
             : a.Occurrence.CompareTo(b.Occurrence)
     );

@@ -91,7 +91,7 @@ public static class RouteBuilder
     private static IEnumerable<RouteStep> Occurrences(StepChoice choice, Job job, RuleBook book)
     {
         var draft = WayOf(choice, job, book);
-        var (side, reason) = (choice.Side(job), choice.When(job) ? choice.Reason(job) : "You added it.");
+        var (side, reason) = (choice.SideFor(job), choice.When(job) ? choice.Reason(job) : "You added it.");
         for (var i = 1; i <= draft.Occurrences; i++)
             yield return new RouteStep(new StepKey(choice.Kind, null, i), draft.Occurrences, side, draft, reason);
     }
@@ -108,7 +108,7 @@ public static class RouteBuilder
             && !Reordered(rule, job)
             && (rule.ByWay is null || (has(rule.Object) && rule.ByWay.Meets(steps[new StepKey(rule.Object, null, 1)].Amounts.Way)));
         var links = book.Edges.Where(Speaks).Select(r => new Link(r.Subject, r.Object, r.Stage, r)).ToList();
-        foreach (var left in links.SelectMany(l => new[] { l.From, l.To }).Where(Around).Distinct().Order().ToList())
+        foreach (var left in links.SelectMany(l => new[] { l.From, l.To }).Where(Around).Distinct().InOrder().ToList())
         {
             var (before, after) = (links.Where(l => l.To == left).ToList(), links.Where(l => l.From == left).ToList());
             links.RemoveAll(l => l.From == left || l.To == left);

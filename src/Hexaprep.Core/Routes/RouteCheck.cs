@@ -24,8 +24,8 @@ public sealed record RouteEffect(int HandsMinutes, int ElapsedMinutes, IReadOnly
         return new(
             after.HandsMinutes(models) - before.HandsMinutes(models),
             after.ElapsedMinutes(models) - before.ElapsedMinutes(models),
-            [.. has.Except(had).Order()],
-            [.. had.Except(has).Order()]
+            [.. has.Except(had).InOrder()],
+            [.. had.Except(has).InOrder()]
         );
     }
 }

@@ -212,21 +212,20 @@ public enum Fate
 
 /// <summary>When a step is part of a route, and how it can be done.</summary>
 /// <param name="Kind">The step.</param>
-/// <param name="Side">Where it stands on the hexagon.</param>
 /// <param name="When">The jobs that need it.</param>
 /// <param name="Reason">Why they need it.</param>
 /// <param name="Ways">How it can be done, the first that no rule refuses being the trade's choice.</param>
-public sealed record StepChoice(
-    StepKind Kind,
-    Func<Job, Side> Side,
-    Func<Job, bool> When,
-    Func<Job, string> Reason,
-    Func<Job, IReadOnlyList<StepDraft>> Ways
-)
+public sealed record StepChoice(StepKind Kind, Func<Job, bool> When, Func<Job, string> Reason, Func<Job, IReadOnlyList<StepDraft>> Ways)
 {
-    /// <summary>A step that is done one way only, always on the same side.</summary>
-    public StepChoice(StepKind kind, Side side, Func<Job, bool> when, Func<Job, string> reason, Func<Job, StepDraft> draft)
-        : this(kind, _ => side, when, reason, j => [draft(j)]) { }
+    /// <summary>A step that is done one way only.</summary>
+    public StepChoice(StepKind kind, Func<Job, bool> when, Func<Job, string> reason, Func<Job, StepDraft> draft)
+        : this(kind, when, reason, j => [draft(j)]) { }
+
+    /// <summary>The side it stands on where that depends on the job; null: its kind's own.</summary>
+    public Func<Job, Side>? Moved { get; init; }
+
+    /// <summary>Where it stands on the hexagon for a job.</summary>
+    public Side SideFor(Job job) => Moved?.Invoke(job) ?? StepFacts.Of(Kind).Side;
 
     /// <summary>Why a tier's or school's default leaves it out; null when it simply does not apply.</summary>
     public Func<Job, string?> LeftOut { get; init; } = _ => null;

@@ -1154,11 +1154,14 @@ public static class Schools
     public static readonly IReadOnlyList<School> FirstVisit = [PrimeBy, PrimerWait, Attachment, BaseWhen, Muzzles, WashNeed];
 
     private static readonly Dictionary<string, School> ById = All.ToDictionary(s => s.Id, StringComparer.Ordinal);
-    private static readonly School[][] ByStep = [.. Enum.GetValues<StepKind>().Select(k => All.Where(s => s.Steps.Contains(k)).ToArray())];
+    private static readonly Dictionary<StepKind, IReadOnlyList<School>> ByStep = StepFacts.InOrder.ToDictionary(
+        f => f.Kind,
+        f => (IReadOnlyList<School>)[.. All.Where(s => s.Steps.Contains(f.Kind))]
+    );
 
     /// <summary>The school of an outside id, or null.</summary>
     public static School? Find(string id) => ById.GetValueOrDefault(id);
 
     /// <summary>The schools that are about a step.</summary>
-    public static IReadOnlyList<School> At(StepKind step) => ByStep[(int)step];
+    public static IReadOnlyList<School> At(StepKind step) => ByStep[step];
 }

@@ -1,6 +1,6 @@
 namespace Hexaprep.Core.Routes;
 
-/// <summary>Every kind of step the catalogue knows.</summary>
+/// <summary>Every kind of step the catalogue knows; what is known of each stands in <see cref="StepFacts"/>. The order here means nothing.</summary>
 public enum StepKind
 {
     Study,
@@ -108,29 +108,19 @@ public enum ProductClass
 public static class StepKinds
 {
     /// <summary>An inspection: pass, or a flaw note.</summary>
-    public static bool IsGate(this StepKind kind) => kind is StepKind.PrimerGate or StepKind.TransferGate or StepKind.FinalGate;
+    public static bool IsGate(this StepKind kind) => StepFacts.Of(kind).IsGate;
 
     /// <summary>Lays a film over the surface.</summary>
-    public static bool Coats(this StepKind kind) =>
-        kind
-            is StepKind.Prime
-                or StepKind.TouchIn
-                or StepKind.RevealBrush
-                or StepKind.Paint
-                or StepKind.ProtectiveCoat
-                or StepKind.GlossBed
-                or StepKind.Seal
-                or StepKind.Shade
-                or StepKind.Weather
-                or StepKind.FinalCoat;
+    public static bool Coats(this StepKind kind) => StepFacts.Of(kind).LaysAFilm;
 
     /// <summary>Makes dust or chips that settle in anything wet.</summary>
-    public static bool MakesDust(this StepKind kind) =>
-        kind is StepKind.Sand or StepKind.CleanLines or StepKind.Roughen or StepKind.OpenTubes or StepKind.Pin or StepKind.Magnet;
+    public static bool MakesDust(this StepKind kind) => StepFacts.Of(kind).MakesDust;
 
     /// <summary>Done at the table or on paper: no hand comes near the model.</summary>
-    public static bool LeavesTheModelAlone(this StepKind kind) =>
-        kind is StepKind.Study or StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.TestPatch;
+    public static bool LeavesTheModelAlone(this StepKind kind) => StepFacts.Of(kind).LeavesTheModelAlone;
+
+    /// <summary>Kinds in the order of work.</summary>
+    public static IOrderedEnumerable<StepKind> InOrder(this IEnumerable<StepKind> kinds) => kinds.OrderBy(k => StepFacts.Of(k).Place);
 }
 
 /// <summary>Questions about products.</summary>

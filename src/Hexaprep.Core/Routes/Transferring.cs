@@ -30,7 +30,6 @@ public static class Transferring
     [
         new(
             GlossBed,
-            _ => Side.Varnish,
             Marked,
             j =>
                 Whole(j)
@@ -38,10 +37,9 @@ public static class Transferring
                     : "Gloss only the marks' places, edge to edge.",
             Glosses
         ),
-        new(CutTransfer, Side.Finish, Marked, _ => "Film trimmed on its paper shows no edge later.", j => new(3, 35 * Marks(j))),
+        new(CutTransfer, Marked, _ => "Film trimmed on its paper shows no edge later.", j => new(3, 35 * Marks(j))),
         new(
             SoakTransfer,
-            Side.Finish,
             _ => false,
             _ => "Water lets the film slide from its paper.",
             j => new(2, 20 * Marks(j)) { Attention = Attention.Watched }
@@ -51,14 +49,12 @@ public static class Transferring
         },
         new(
             PlaceTransfer,
-            Side.Finish,
             Marked,
             j => $"{Marks(j)} a model, each slid on a wetted seat.",
             j => new(4, 110 * Marks(j)) { Product = ProductClass.SettingSolution }
         ),
         new(
             SoftenTransfer,
-            Side.Finish,
             Softened,
             _ => "Softener draws the film into the surface.",
             j => new(1, 20 * Marks(j)) { Product = ProductClass.SofteningSolution, Occurrences = SoftenerCoats(j) }
@@ -66,23 +62,15 @@ public static class Transferring
         {
             LeftOut = j => Marked(j) && !Softened(j) ? "No softener, by house rule: film may bridge over detail." : null,
         },
-        new(
-            TransferGate,
-            Side.Finish,
-            Marked,
-            _ => "A bubble or silvered edge cannot be mended under the seal.",
-            j => new(1, 15 * Marks(j))
-        ),
+        new(TransferGate, Marked, _ => "A bubble or silvered edge cannot be mended under the seal.", j => new(1, 15 * Marks(j))),
         new(
             Seal,
-            Side.Finish,
             Marked,
             _ => "Bare film and softener residue are attacked by whatever comes next.",
             j => new(2, 20 * Marks(j)) { Product = ProductClass.AcrylicWb, Method = "brush" }
         ),
         new(
             Shade,
-            Side.Finish,
             Shaded,
             j => ShadedOver(j) ? "Marks that carry the same shadow look painted on." : "Shaded before the marks, by house rule.",
             _ => new(3, 300) { Product = ProductClass.AcrylicWb, Method = "brush" }

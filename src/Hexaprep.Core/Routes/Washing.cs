@@ -15,7 +15,7 @@ public static class Washing
     private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices = [new(Wash, _ => Side.Wash, Needed, Why, Baths) { LeftOut = WhyNot }];
+    public static readonly IReadOnlyList<StepChoice> Choices = [new(Wash, Needed, Why, Baths) { LeftOut = WhyNot }];
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =

@@ -6,12 +6,5 @@ namespace Hexaprep.Core.Wording;
 public static class FlawWords
 {
     /// <summary>Six short names; "another" takes free words.</summary>
-    public static IReadOnlyList<string> For(StepKind kind) =>
-        kind switch
-        {
-            StepKind.PrimerGate => ["mold line", "gap", "bare spot", "rough texture", "run", "dust or hair"],
-            StepKind.TransferGate => ["bubble", "silver edge", "lifted corner", "tear", "crooked", "wrinkle"],
-            StepKind.FinalGate => ["bare spot", "frosted varnish", "shine", "loose grit", "chip", "dust or hair"],
-            _ => ["broken part", "missed spot", "gap", "bent part", "damaged detail", "lost part"],
-        };
+    public static IReadOnlyList<string> For(StepKind kind) => StepFacts.Of(kind).Flaws;
 }

@@ -21,3 +21,9 @@ alter table unit drop column name_key;
 
 -- The same id with other content is refused: a digest of what was sent.
 alter table logbook add content text;
+
+-- A coat knows the pieces that carry it, as ticks and flaws do.
+alter table coat add pieces uuid[] not null default '{}';
+update coat set pieces = coalesce((
+  select array_agg(p.id order by carried.place) from unnest(coat.models) with ordinality as carried (model_id, place)
+  join piece p on p.workspace_id = coat.workspace_id and p.model_id = carried.model_id and p.number = 1), '{}');

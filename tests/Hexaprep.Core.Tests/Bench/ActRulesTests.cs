@@ -241,7 +241,7 @@ public sealed class ActRulesTests
             Assert
                 .Throws<RefusedException>(() =>
                     new ActRules(bench.Index, Evening, Guid.NewGuid).Of(
-                        new Act(Guid.NewGuid(), ActKind.Done, Evening + Duration.FromMinutes(3)) { StepId = study.Id }
+                        new Act(Guid.NewGuid(), ActKind.Done, Evening + Duration.FromMinutes(11)) { StepId = study.Id }
                     )
                 )
                 .Refusal.Field

@@ -8,7 +8,7 @@ public sealed class EditTests
     // Forty batches at the full budget: bench/, `-- edits`.
     private const int Edits = 1000,
         Batches = 12,
-        Budget = 100;
+        Budget = 200;
 
     [Fact]
     public async Task A_thousand_edits_in_a_row_leave_a_valid_plan_near_one_from_scratch()

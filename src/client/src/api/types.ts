@@ -2506,6 +2506,8 @@ export interface components {
             /** Format: int32 */
             model?: null | number;
             /** Format: int32 */
+            piece?: null | number;
+            /** Format: int32 */
             count?: null | number;
             /** Format: uuid */
             flawId?: null | string;
@@ -2872,6 +2874,7 @@ export interface components {
             startedAt: components["schemas"]["Instant"];
             endedAt: null | components["schemas"]["Instant"];
             models: string[];
+            pieces?: string[];
             /** Format: uuid */
             entryId: string;
         };

@@ -4,7 +4,7 @@ using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Support.UI;
 
-namespace Hexaprep.Browser.Tests;
+namespace Hexaprep.Testing;
 
 /// <summary>A headless Chromium, at an exact size. Browsers are handed on from test to test: every app has an origin of its own, so
 /// nothing else is.</summary>
