@@ -36,37 +36,40 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
   const view = arrival.data;
   return (
     <div className="flex flex-col gap-3" aria-busy={arrival.isFetching || settled !== cells}>
-      {view ? (
-        <>
-          <div className="flex items-center gap-5">
-            <HexagonGlyph sides={view.sides} size={112} />
-            <p>
-              <span className="digits block text-[54px]">{hands(view.handsMinutes)}</span>
-              of your hands,
-              <br />
-              {hands(view.paintMinutes)} of it paint
-            </p>
-          </div>
-          <h2 className="text-[20px]">When it would be done</h2>
-          <ul className="flex flex-col gap-2">
-            {view.choices.map((c) => (
-              <li key={c.weight}>
-                <p>
-                  <b>{c.weight === 1 ? "As usual" : "This first"}</b>: begins {c.begins}, done {c.done}.{" "}
-                  {c.moves.length === 0
-                    ? "Nothing else moves."
-                    : `${c.moves.slice(0, 3).join("; ")}${c.moves.length > 3 ? `; and ${c.moves.length - 3} more` : ""}.`}
-                </p>
-              </li>
-            ))}
-          </ul>
-          {view.notBefore ? <p className="text-ink-2">With the bench to itself it could end {view.notBefore}, not before.</p> : null}
-        </>
-      ) : arrival.error ? (
-        <p role="alert">{wordsOf(arrival.error)}</p>
-      ) : (
-        <p>Working it out</p>
-      )}
+      {/* Room for the usual answer, so that the keys below stay where they are. */}
+      <div className="flex flex-col gap-3 lg:min-h-[432px]">
+        {view ? (
+          <>
+            <div className="flex items-center gap-5">
+              <HexagonGlyph sides={view.sides} size={112} />
+              <p>
+                <span className="digits block text-[54px]">{hands(view.handsMinutes)}</span>
+                of your hands,
+                <br />
+                {hands(view.paintMinutes)} of it paint
+              </p>
+            </div>
+            <h2 className="text-[20px]">When it would be done</h2>
+            <ul className="flex flex-col gap-2">
+              {view.choices.map((c) => (
+                <li key={c.weight}>
+                  <p>
+                    <b>{c.weight === 1 ? "As usual" : "This first"}</b>: begins {c.begins}, done {c.done}.{" "}
+                    {c.moves.length === 0
+                      ? "Nothing else moves."
+                      : `${c.moves.slice(0, 3).join("; ")}${c.moves.length > 3 ? `; and ${c.moves.length - 3} more` : ""}.`}
+                  </p>
+                </li>
+              ))}
+            </ul>
+            {view.notBefore ? <p className="text-ink-2">With the bench to itself it could end {view.notBefore}, not before.</p> : null}
+          </>
+        ) : arrival.error ? (
+          <p role="alert">{wordsOf(arrival.error)}</p>
+        ) : (
+          <p>Working it out</p>
+        )}
+      </div>
       <div className="flex flex-wrap gap-2">
         <Key tone="dark" className="min-h-[64px]" disabled={cells.unit.trim() === "" || save.isPending} onClick={() => save.mutate(1)}>
           Add {cells.unit.trim() || "it"}

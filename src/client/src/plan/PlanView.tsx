@@ -79,9 +79,10 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
       )}
       <section className="grid gap-x-10 gap-y-4 px-4 pb-4 md:px-10 lg:[grid-template-columns:1.05fr_1fr_1.25fr]">
         {step ? <StepWords step={step} /> : <p>{chosen ? "" : "Nothing is left to plan."}</p>}
-        {step ? <Holds step={step} /> : null}
+        {/* Its place is kept while the step is on its way: nothing moves when it comes. */}
+        {step ? <Holds step={step} /> : <div className="hidden lg:block" />}
         <div className="flex flex-col gap-3">
-          {step && step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null}
+          {step ? step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null : <div className="hidden min-h-[94px] lg:block" />}
           {promise ? <DueForm key={`${promise.unitId}${promise.deadline}${promise.weight}`} promise={promise} /> : null}
           <div className="print:hidden flex flex-wrap gap-2">
             <Link to="/plan/evenings" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
