@@ -209,15 +209,8 @@ public sealed class DryingBook
     private WaitBand Band(StepKind step, Product key, Readiness stage, HouseRules house, double minutes, Air air)
     {
         var belief = BeliefOf(key);
-        return WaitTable.Of(
-            step,
-            stage,
-            house,
-            minutes * belief.Early,
-            minutes * belief.Usual,
-            Math.Max(minutes * belief.Sure, LabelOf(key)?.Minutes(stage) ?? 0),
-            air
-        );
+        var band = WaitBand.Through(minutes * belief.Usual, minutes * belief.Sure) with { SureFloor = LabelOf(key)?.Minutes(stage) ?? 0 };
+        return WaitTable.Floored(band, step, stage, house, air);
     }
 
     private StageLabel? StageOf(Product key, Readiness stage) =>

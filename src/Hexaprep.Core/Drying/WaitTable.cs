@@ -2,11 +2,34 @@ using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Drying;
 
-/// <summary>How long a wait takes, in whole minutes after the end of the work.</summary>
-/// <param name="Early">P10: a test begins to make sense.</param>
-/// <param name="Usual">P50.</param>
-/// <param name="Sure">The later of P90 and the label: what plans, rings and alarms use.</param>
-public sealed record WaitBand(int Early, int Usual, int Sure);
+/// <summary>How long a wait takes after the end of the work: a distribution, log-normal, with the floors that hold whatever it says.</summary>
+/// <param name="LogMean">Mean of ln minutes.</param>
+/// <param name="LogSd">Standard deviation of ln minutes, at least 0.</param>
+public sealed record WaitBand(double LogMean, double LogSd)
+{
+    // The 90 % point of the standard normal distribution.
+    private const double Z90 = 1.2816;
+
+    /// <summary>The band whose middle and 90 % times are these, minutes.</summary>
+    public static WaitBand Through(double usual, double sure) => new(Math.Log(usual), Math.Log(sure / usual) / Z90);
+
+    /// <summary>It is usually no shorter, minutes: a floor of the trade.</summary>
+    public double UsualFloor { get; init; }
+
+    /// <summary>It is never taken for sure before, minutes: the label, a floor of the trade.</summary>
+    public double SureFloor { get; init; }
+
+    /// <summary>P10, whole minutes: a test begins to make sense.</summary>
+    public int Early => (int)Math.Floor(Math.Exp(LogMean - Z90 * LogSd) + 1e-9);
+
+    /// <summary>P50 or its floor, whole minutes.</summary>
+    public int Usual => Up(Math.Max(Math.Exp(LogMean), UsualFloor));
+
+    /// <summary>The later of P90, the label and the floors, whole minutes: what plans, rings and alarms use.</summary>
+    public int Sure => Math.Max(Usual, Up(Math.Max(Math.Exp(LogMean + Z90 * LogSd), SureFloor)));
+
+    private static int Up(double minutes) => (int)Math.Ceiling(minutes - 1e-9);
+}
 
 /// <summary>Turns the drying model into the waits of the job: the class's time in the air given, spread by how much products of a
 /// class differ, and the
@@ -47,18 +70,16 @@ public static class WaitTable
         step == StepKind.Wash && house.Follows(Schools.Drying, "warm_air") ? Dryer : Air.Usual;
 
     /// <summary>The band around a usual time that the model gave, spread as products of the class are, floors applied.</summary>
-    public static WaitBand Of(StepKind step, ProductClass product, Readiness stage, HouseRules house, double minutes, Air air)
-    {
-        var spread = DryingModel.Spread(product);
-        return Of(step, stage, house, minutes / spread, minutes, minutes * spread, air);
-    }
+    public static WaitBand Of(StepKind step, ProductClass product, Readiness stage, HouseRules house, double minutes, Air air) =>
+        Floored(WaitBand.Through(minutes, minutes * DryingModel.Spread(product)), step, stage, house, air);
 
-    /// <summary>Three times with the floors of the trade applied, in whole minutes.</summary>
-    public static WaitBand Of(StepKind step, Readiness stage, HouseRules house, double early, double usual, double sure, Air air)
-    {
-        (usual, sure) = (Floor(step, stage, house, usual, air, usual: true), Floor(step, stage, house, sure, air, usual: false));
-        return new((int)Math.Floor(early + 1e-9), (int)Math.Ceiling(usual - 1e-9), (int)Math.Ceiling(Math.Max(usual, sure) - 1e-9));
-    }
+    /// <summary>A band with the floors of the trade.</summary>
+    public static WaitBand Floored(WaitBand band, StepKind step, Readiness stage, HouseRules house, Air air) =>
+        band with
+        {
+            UsualFloor = Math.Max(band.UsualFloor, Floor(step, stage, house, air, usual: true)),
+            SureFloor = Math.Max(band.SureFloor, Floor(step, stage, house, air, usual: false)),
+        };
 
     /// <summary>Wet film against the reference: half, as meant, double.</summary>
     public static double Ratio(Film film) =>
@@ -72,13 +93,13 @@ public static class WaitTable
     private static double Minutes(ProductClass product, Readiness stage, Film film, Air air) =>
         DryingModel.Time(product, stage, air, Ratio(film)).Minutes!.Value;
 
-    private static double Floor(StepKind step, Readiness stage, HouseRules house, double minutes, Air air, bool usual) =>
+    private static double Floor(StepKind step, Readiness stage, HouseRules house, Air air, bool usual) =>
         (step, stage) switch
         {
-            (StepKind.Prime, Readiness.NextLayer) => Math.Max(minutes, house.PrimerFloorMinutes),
-            (StepKind.Wash, Readiness.NextLayer) when house.Follows(Schools.Drying, "air_overnight") => Math.Max(minutes, 720),
-            (StepKind.Wash, Readiness.NextLayer) when !usual && air.MovesMs <= 0.1 => Math.Max(minutes, StillWaterMinutes),
-            _ => minutes,
+            (StepKind.Prime, Readiness.NextLayer) => house.PrimerFloorMinutes,
+            (StepKind.Wash, Readiness.NextLayer) when house.Follows(Schools.Drying, "air_overnight") => 720,
+            (StepKind.Wash, Readiness.NextLayer) when !usual && air.MovesMs <= 0.1 => StillWaterMinutes,
+            _ => 0,
         };
 }
 
