@@ -220,15 +220,17 @@ internal static class ActTable
                     AirSource.Instrument
                 )
             );
+        var shelf = bench.State.Products.Take(primer, Guid.NewGuid);
+        yield return new Change.ProductShelved(shelf);
         foreach (var part in Enumerable.Range(0, log * 5 / 8).Chunk(5000))
-            yield return new Change.CoatsBrought([.. part.Select(i => Past(primer, now - Duration.FromMinutes(20L * i + 2000), i))]);
+            yield return new Change.CoatsBrought([.. part.Select(i => Past(shelf, now - Duration.FromMinutes(20L * i + 2000), i))]);
     }
 
-    private static PastCoat Past(Product product, Instant at, int i) =>
+    private static PastCoat Past(ShelfProduct shelf, Instant at, int i) =>
         new(
             Guid.NewGuid(),
             $"Column {i % 40}",
-            product,
+            shelf.Kind,
             1 + i % 3,
             Film.Normal,
             12 + i % 15,
@@ -241,7 +243,10 @@ internal static class ActTable
             i % 3 == 0 ? at + Duration.FromMinutes(20 + i % 9) : null,
             "clean",
             false
-        );
+        )
+        {
+            ProductId = shelf.Id,
+        };
 
     private sealed class Figures
     {

@@ -35,6 +35,7 @@ public static class Anchoring
                     }
                 ),
             ],
+            Containers = [.. d.Containers.Select(c => c with { OpenedOn = c.OpenedOn?.PlusDays(days) })],
             AirReadings = [.. d.AirReadings.Select(r => r with { At = r.At + by })],
             Forecast = [.. d.Forecast.Select(h => h with { At = h.At + by })],
             Clocks = [.. d.Clocks.Select(c => c with { StartedAt = c.StartedAt + by, StoppedAt = c.StoppedAt + by })],

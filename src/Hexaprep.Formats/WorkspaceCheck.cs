@@ -103,8 +103,17 @@ internal static class WorkspaceCheck
             Past($"{at}.at", t.At, d);
         });
         Once("ticks", d.Ticks, t => (t.StepId, t.ModelId, t.PieceId));
+        var products = Distinct("products", d.Products, p => p.Id);
+        Each("products", d.Products, (at, p) =>
+        {
+            if (p.ToLabel()?.WhyNot() is { } wrong)
+                throw new RefusedException(wrong with { Field = $"{at}.{wrong.Field}" });
+        });
+        Distinct("containers", d.Containers, c => c.Id);
+        Each("containers", d.Containers, (at, c) => Known($"{at}.productId", c.ProductId, products));
         Each("coats", d.Coats, (at, c) =>
         {
+            Known($"{at}.productId", c.ProductId, products);
             Known($"{at}.stepId", c.StepId, steps);
             Known($"{at}.entryId", c.EntryId, entries);
             Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d);
@@ -140,14 +149,12 @@ internal static class WorkspaceCheck
         AtMost("forecast", d.Forecast, ForecastFile.MostHours);
         Once("forecast", d.Forecast, h => h.At);
         Each("forecast", d.Forecast, (_, _) => { });
-        Once("labels", d.Labels, l => l.Product);
-        Each("labels", d.Labels, (at, l) =>
-        {
-            if (l.ToLabel()?.WhyNot() is { } wrong)
-                throw new RefusedException(wrong with { Field = $"{at}.{wrong.Field}" });
-        });
         Distinct("pastCoats", d.PastCoats, c => c.Id);
-        Each("pastCoats", d.PastCoats, (at, c) => Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d));
+        Each("pastCoats", d.PastCoats, (at, c) =>
+        {
+            Known($"{at}.productId", c.ProductId, products);
+            Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d);
+        });
         Distinct("weeklySittings", d.WeeklySittings, s => s.Id);
         Each("weeklySittings", d.WeeklySittings, (at, s) => Need($"{at}.ends", "", s.Ends != s.Begins, "another time than it begins"));
         Distinct("sittingExceptions", d.SittingExceptions, e => e.Id);

@@ -27,7 +27,8 @@ public static class WorkspaceFile
     /// <exception cref="RefusedException">It is cut short, from a newer format, or broken; the message names the path.</exception>
     public static WorkspaceReading ReadOrMend(string json)
     {
-        var reading = WorkspaceMending.Mended(Parse(json));
+        var (document, version) = Parse(json);
+        var reading = WorkspaceMending.Mended(document, version);
         WorkspaceCheck.Whole(reading.Workspace);
         return reading;
     }
@@ -75,7 +76,7 @@ public static class WorkspaceFile
         return shape;
     }
 
-    private static WorkspaceDocument Parse(string json)
+    private static (WorkspaceDocument Document, int Version) Parse(string json)
     {
         try
         {
@@ -101,7 +102,11 @@ public static class WorkspaceFile
                     $"The file has version {number}, this program reads up to {WorkspaceDocument.Newest}.",
                     "Update Hexaprep, then import it again."
                 );
-            return root.Deserialize<WorkspaceDocument>(Camel)!;
+            if (number == WorkspaceDocument.Newest)
+                return (root.Deserialize<WorkspaceDocument>(Camel)!, number);
+            var tree = JsonNode.Parse(json)!.AsObject();
+            WorkspaceUpgrade.ToNewest(tree, number);
+            return (tree.Deserialize<WorkspaceDocument>(Camel)!, number);
         }
         catch (JsonException error)
         {

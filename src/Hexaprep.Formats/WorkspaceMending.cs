@@ -9,7 +9,7 @@ public sealed record WorkspaceReading(Workspace Workspace, IReadOnlyList<string>
 /// <summary>Makes what an earlier program wrote fit this one: what was retired falls back to the default, and it is told.</summary>
 internal static class WorkspaceMending
 {
-    public static WorkspaceReading Mended(WorkspaceDocument document)
+    public static WorkspaceReading Mended(WorkspaceDocument document, int version)
     {
         Workspace w = document;
         var told = new List<string>();
@@ -26,7 +26,7 @@ internal static class WorkspaceMending
             w = w with { HouseChoices = choices };
         var firsts = w.Pieces.Where(p => p is { Number: 1 }).DistinctBy(p => p.ModelId).ToDictionary(p => p.ModelId, p => p.Id);
         // A file of this version was written by a program that holds the bounds.
-        if (document.FormatVersion >= WorkspaceDocument.Newest)
+        if (version >= WorkspaceDocument.Newest)
             return new WorkspaceReading(w, told);
         return new WorkspaceReading(
             w with

@@ -85,7 +85,8 @@ internal static class BenchReading
             {Tables.RouteChange.Select};
             {Tables.AirReading.Select};
             {Tables.ForecastHour.Select};
-            {Tables.ProductLabel.Select};
+            {Tables.Product.Select};
+            {Tables.Container.Select};
             {Tables.PastCoat.Select};
             {Tables.Clock.Select};
             """,
@@ -116,7 +117,8 @@ internal static class BenchReading
             RouteChanges = await NextAsync<RouteChangeRow>(),
             AirReadings = await NextAsync<ReadingRow>(),
             Forecast = await NextAsync<ForecastRow>(),
-            Labels = await NextAsync<LabelRow>(),
+            Products = await NextAsync<ProductRow>(),
+            Containers = await NextAsync<ContainerRow>(),
             PastCoats = await NextAsync<PastCoatRow>(),
             Clocks = await NextAsync<ClockRow>(),
         };
@@ -153,7 +155,8 @@ internal static class BenchReading
             RouteChanges = await EachAsync(Tables.RouteChange),
             AirReadings = await EachAsync(Tables.AirReading),
             Forecast = await EachAsync(Tables.ForecastHour),
-            Labels = await EachAsync(Tables.ProductLabel),
+            Products = await EachAsync(Tables.Product),
+            Containers = await EachAsync(Tables.Container),
             PastCoats = await EachAsync(Tables.PastCoat),
             Clocks = await EachAsync(Tables.Clock),
         };

@@ -110,10 +110,14 @@ internal static class SetupSql
                 ),
                 Tables.ForecastHour.Insert(w, [.. c.Hours.Select(ForecastRow.Of)]),
             ],
-            Change.LabelSet c =>
+            Change.ProductShelved c =>
             [
-                new("delete from product_label where workspace_id = @w and product = @product", new { w, product = c.Label.Product.Id }),
-                Tables.ProductLabel.Insert(w, LabelRow.Of(c.Label)),
+                new(
+                    $"{Tables.Product.InsertRows} on conflict (workspace_id, id) do update set {Tables.Product.Excluded}",
+                    new { w, rows = TableRows.Json([ProductRow.Of(c.Product)]) }
+                ),
+                new("delete from container where workspace_id = @w and product_id = @Id", new { w, c.Product.Id }),
+                Tables.Container.Insert(w, ContainerRow.Of(c.Product)),
             ],
             Change.CoatsBrought c => [Tables.PastCoat.Insert(w, [.. c.Coats.Select(PastCoatRow.Of)]), new("analyze past_coat", new { })],
             Change.TestsLeftOut c =>

@@ -23,7 +23,8 @@ internal static class Tables
     public static readonly Table<FlawRow> Flaw = new("flaw", "noted_at, id");
     public static readonly Table<ReadingRow> AirReading = new("air_reading", "at, id");
     public static readonly Table<ForecastRow> ForecastHour = new("forecast_hour", "at");
-    public static readonly Table<LabelRow> ProductLabel = new("product_label", "product");
+    public static readonly Table<ProductRow> Product = new("product", "class, coalesce(method, 'any'), use, id");
+    public static readonly Table<ContainerRow> Container = new("container", "product_id, id");
     public static readonly Table<PastCoatRow> PastCoat = new("past_coat", "started_at, id");
     public static readonly Table<ClockRow> Clock = new("bench_clock", "started_at, id");
     public static readonly Table<WeeklyRow> WeeklySitting = new("weekly_sitting", "day, begins, id");

@@ -112,7 +112,8 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             RouteChanges = await Tables.RouteChange.ReadAsync(connection, workspace, unread),
             AirReadings = await Tables.AirReading.ReadAsync(connection, workspace, unread),
             Forecast = await Tables.ForecastHour.ReadAsync(connection, workspace, unread),
-            Labels = await Tables.ProductLabel.ReadAsync(connection, workspace, unread),
+            Products = await Tables.Product.ReadAsync(connection, workspace, unread),
+            Containers = await Tables.Container.ReadAsync(connection, workspace, unread),
             PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace, unread),
             Clocks = await Tables.Clock.ReadAsync(connection, workspace, unread),
         };
@@ -188,12 +189,13 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await InsertAsync(Tables.Logbook, d.Logbook);
             await InsertAsync(Tables.Spell, d.Spells);
             await InsertAsync(Tables.Tick, d.Ticks);
+            await InsertAsync(Tables.Product, d.Products);
+            await InsertAsync(Tables.Container, d.Containers);
             await InsertAsync(Tables.Coat, d.Coats);
             await InsertAsync(Tables.CoatTest, d.CoatTests);
             await InsertAsync(Tables.Flaw, d.Flaws);
             await InsertAsync(Tables.AirReading, d.AirReadings);
             await InsertAsync(Tables.ForecastHour, d.Forecast);
-            await InsertAsync(Tables.ProductLabel, d.Labels);
             await InsertAsync(Tables.Clock, d.Clocks);
             await InsertAsync(Tables.PastCoat, d.PastCoats);
             await InsertAsync(Tables.WeeklySitting, d.WeeklySittings);

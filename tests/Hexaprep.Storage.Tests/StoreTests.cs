@@ -383,9 +383,9 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
                         Evening
                     ),
                 _ => AirEdits.Forecast("a forecast file", hours, Evening),
-                _ => AirEdits.Label(new ProductLabel(primer, 15, 60, 2880, null, null, 10, 85), Evening),
-                _ => AirEdits.Label(new ProductLabel(primer, 20, 60, 2880, null, null, 10, 85), Evening),
-                _ => AirEdits.Bring([coat], Evening),
+                bench => AirEdits.Label(bench, new ProductLabel(primer, 15, 60, 2880, null, null, 10, 85), Evening, Guid.NewGuid),
+                bench => AirEdits.Label(bench, new ProductLabel(primer, 20, 60, 2880, null, null, 10, 85), Evening, Guid.NewGuid),
+                bench => AirEdits.Bring(bench, [coat], Evening, Guid.NewGuid),
                 bench => AirEdits.LeaveOut(bench, [coat.Id], true, Evening),
             }
         )

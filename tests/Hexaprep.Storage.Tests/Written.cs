@@ -169,7 +169,7 @@ internal sealed class Written(NpgsqlDataSource source)
                 s.Coats,
                 s.Flaws,
                 Changes = s.Changes.OrderBy(c => c.Key),
-                s.Labels,
+                s.Products,
                 s.Readings,
                 s.PastCoats,
                 s.Forecast,

@@ -75,7 +75,13 @@ public sealed class DemoComposer(TestDatabases databases)
         await play.StepAsync("Lantern Keepers", StepKind.Wash, Tonight, 5);
         await play.StepAsync("Mire Strider", StepKind.SoftenTransfer, Tonight + Duration.FromMinutes(11), 1);
         await play.StepAsync("Reed Pikes", StepKind.Fill, Tonight + Duration.FromMinutes(18), 5);
-        await benches.WriteAsync(workspace, Guid.NewGuid(), _ => AirEdits.Bring([.. Earlier()], Tonight), Tonight, default);
+        await benches.WriteAsync(
+            workspace,
+            Guid.NewGuid(),
+            bench => AirEdits.Bring(bench, [.. Earlier()], Tonight, Guid.NewGuid),
+            Tonight,
+            default
+        );
         var document = await stores.GetRequiredService<WorkspaceStore>().ExportAsync(workspace, TurnableClock.Evening, default);
         document = document with { Settings = document.Settings with { Name = "Saltfen", HouseAsked = true } };
         await File.WriteAllTextAsync(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"), WorkspaceFile.Write(document) + "\n");

@@ -157,6 +157,10 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             {
                 // A coat sprayed outdoors is kept with the air it was sprayed in.
                 var air = step.Amounts.Method == "spray_can" ? new AirReader(bench, spell.BeganAt).Outdoors : null;
+                var kind = Product.Of(step.Key.Kind, product, step.Amounts.Method);
+                var shelf = bench.State.Products.Take(kind, newId);
+                if (bench.State.Products.Find(kind) is null)
+                    changes.Add(new Change.ProductShelved(shelf));
                 open = new Coat(
                     newId(),
                     step.Id,
@@ -171,7 +175,10 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                     null,
                     [],
                     []
-                );
+                )
+                {
+                    ProductId = shelf.Id,
+                };
                 changes.Add(new Change.CoatBegun(open));
             }
             changes.Add(

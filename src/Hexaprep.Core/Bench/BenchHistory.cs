@@ -64,7 +64,7 @@ internal sealed class BenchHistory
         // What is learned stands on the air coats dried in, on labels and on how a batch dries its wash.
         return new(
             !ReferenceEquals(before.Readings, next.Readings)
-            || !ReferenceEquals(before.Labels, next.Labels)
+            || !ReferenceEquals(before.Products, next.Products)
             || !ReferenceEquals(before.House, next.House)
                 ? products.Forgotten()
                 : products

@@ -135,7 +135,10 @@ public sealed record BenchState(
     public ImmutableHashSet<Guid> Touched { get; init; } = [];
 
     /// <summary>Labels of products, as the user entered them.</summary>
-    public ImmutableList<ProductLabel> Labels { get; init; } = [];
+    public IReadOnlyList<ProductLabel> Labels => [.. Products.Select(p => p.Label).OfType<ProductLabel>()];
+
+    /// <summary>The products of this bench, by class, method and use.</summary>
+    public ImmutableList<ShelfProduct> Products { get; init; } = [];
 
     /// <summary>Air read at the bench and outdoors, oldest first.</summary>
     public ImmutableList<AirReading> Readings { get; init; } = [];

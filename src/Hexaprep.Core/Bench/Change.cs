@@ -94,8 +94,8 @@ public abstract record Change
     /// <summary>A forecast takes the place of the one there was.</summary>
     public sealed record ForecastTaken(string From, Instant At, IReadOnlyList<ForecastHour> Hours) : Change;
 
-    /// <summary>A label takes the place of what was kept of the product's.</summary>
-    public sealed record LabelSet(ProductLabel Label) : Change;
+    /// <summary>A product comes to the shelf, or is another than it was: its label, its containers.</summary>
+    public sealed record ProductShelved(ShelfProduct Product) : Change;
 
     /// <summary>Coats laid before were brought in.</summary>
     public sealed record CoatsBrought(IReadOnlyList<PastCoat> Coats) : Change;

@@ -41,7 +41,10 @@ public static class Changes
             Change.SettingsSet c => s with { Settings = Ordered(c.Settings) },
             Change.AirRead c => s with { Readings = Sorted.Insert(s.Readings, c.Reading, Order.Readings) },
             Change.ForecastTaken c => s with { Forecast = [.. c.Hours.OrderBy(h => h.At)], ForecastFrom = c.From, ForecastAt = c.At },
-            Change.LabelSet c => s with { Labels = s.Labels.RemoveAll(l => l.Product == c.Label.Product).Add(c.Label).Sort(Order.Labels) },
+            Change.ProductShelved c => s with
+            {
+                Products = s.Products.RemoveAll(p => p.Id == c.Product.Id).Add(c.Product).Sort(Order.Products),
+            },
             Change.CoatsBrought c => s with { PastCoats = s.PastCoats.AddRange(c.Coats).Sort(Order.PastCoats) },
             Change.TestsLeftOut c => LeftOut(s, c.TestIds.ToHashSet(), c.LeftOut),
             _ => s.Log.With(change).On(s),
@@ -138,7 +141,7 @@ internal static class Order
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<AirReading> Readings = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);
     public static readonly Comparison<PastCoat> PastCoats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
-    public static readonly Comparison<ProductLabel> Labels = (a, b) => string.CompareOrdinal(a.Product.Id, b.Product.Id);
+    public static readonly Comparison<ShelfProduct> Products = (a, b) => Then(string.CompareOrdinal(a.Kind.Id, b.Kind.Id), a.Id, b.Id);
     public static readonly Comparison<BenchModel> Models = (a, b) =>
         a.BatchId.CompareTo(b.BatchId) is not 0 and var byBatch ? byBatch : Then(a.Number.CompareTo(b.Number), a.Id, b.Id);
     public static readonly Comparison<BenchStep> Steps = (a, b) =>

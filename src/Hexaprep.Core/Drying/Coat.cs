@@ -33,6 +33,9 @@ public sealed record Coat(
     IReadOnlyList<CoatTest> Tests
 )
 {
+    /// <summary>The product on the shelf.</summary>
+    public Guid ProductId { get; init; }
+
     /// <summary>The pieces of them that carry it.</summary>
     public IReadOnlyList<Guid> PieceIds { get; init; } = [];
 }

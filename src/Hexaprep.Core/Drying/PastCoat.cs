@@ -37,6 +37,9 @@ public sealed record PastCoat(
     bool LeftOut
 )
 {
+    /// <summary>The product on the shelf.</summary>
+    public Guid ProductId { get; init; }
+
     /// <summary>The same as a coat of the log, with its tests.</summary>
     public Coat ToCoat() =>
         new(

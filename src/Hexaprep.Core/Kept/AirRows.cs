@@ -109,12 +109,27 @@ public sealed record ForecastRow
     public ForecastHour ToHour() => new(At, AirC, HumidityPct, WindMs, GustMs, RainProbability, SunWM2);
 }
 
-/// <summary>What a product's label says.</summary>
-public sealed record LabelRow
+/// <summary>A product on the shelf, with what its label says.</summary>
+public sealed record ProductRow
 {
-    /// <summary>The product, e.g. acrylic_solvent.spray_can.primer.</summary>
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its class.</summary>
+    [OneOf<ProductClass>]
+    public required string Class { get; init; }
+
+    /// <summary>How it goes on; null where there is no choice.</summary>
+    [Text(40)]
+    public required string? Method { get; init; }
+
+    /// <summary>What for.</summary>
+    [OneOf<CoatUse>]
+    public required string Use { get; init; }
+
+    /// <summary>1 to 80 characters.</summary>
     [Text(Texts.Name)]
-    public required string Product { get; init; }
+    public required string Name { get; init; }
 
     /// <summary>Recoat from, minutes.</summary>
     [Range(0.0, 100_000.0)]
@@ -144,25 +159,69 @@ public sealed record LabelRow
     [Range(5.0, 100.0)]
     public required double? MaxHumidityPct { get; init; }
 
-    /// <summary>The row of a label.</summary>
-    public static LabelRow Of(ProductLabel l) =>
+    /// <summary>The row of a product.</summary>
+    public static ProductRow Of(ShelfProduct p) =>
         new()
         {
-            Product = l.Product.Id,
-            RecoatMin = l.RecoatMin,
-            RecoatMax = l.RecoatMax,
-            ReopenMin = l.ReopenMin,
-            HandleMin = l.HandleMin,
-            NextLayerMin = l.NextLayerMin,
-            MinTempC = l.MinTempC,
-            MaxHumidityPct = l.MaxHumidityPct,
+            Id = p.Id,
+            Class = Ids.Of(p.Kind.Class),
+            Method = p.Kind.Method,
+            Use = Ids.Of(p.Kind.Use),
+            Name = p.Name,
+            RecoatMin = p.Label?.RecoatMin,
+            RecoatMax = p.Label?.RecoatMax,
+            ReopenMin = p.Label?.ReopenMin,
+            HandleMin = p.Label?.HandleMin,
+            NextLayerMin = p.Label?.NextLayerMin,
+            MinTempC = p.Label?.MinTempC,
+            MaxHumidityPct = p.Label?.MaxHumidityPct,
         };
 
-    /// <summary>The label; null of a product this program no longer knows.</summary>
+    /// <summary>Its kind.</summary>
+    public Product ToKind() => new(Ids.Parse<ProductClass>(Class), Method, Ids.Parse<CoatUse>(Use));
+
+    /// <summary>What its label says; null where it says nothing.</summary>
     public ProductLabel? ToLabel() =>
-        Drying.Product.Find(Product) is { } p
-            ? new(p, RecoatMin, RecoatMax, ReopenMin, HandleMin, NextLayerMin, MinTempC, MaxHumidityPct)
-            : null;
+        (RecoatMin ?? RecoatMax ?? ReopenMin ?? HandleMin ?? NextLayerMin ?? MinTempC ?? MaxHumidityPct) is null
+            ? null
+            : new(ToKind(), RecoatMin, RecoatMax, ReopenMin, HandleMin, NextLayerMin, MinTempC, MaxHumidityPct);
+}
+
+/// <summary>A bottle, can or tube of a product.</summary>
+public sealed record ContainerRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>What is in it.</summary>
+    public required Guid ProductId { get; init; }
+
+    /// <summary>The day it was opened.</summary>
+    public required LocalDate? OpenedOn { get; init; }
+
+    /// <summary>What it weighs empty, grams.</summary>
+    [Range(0.0, 10_000.0)]
+    public required double? TareG { get; init; }
+
+    /// <summary>What is left in it, grams.</summary>
+    [Range(0.0, 10_000.0)]
+    public required double? LeftG { get; init; }
+
+    /// <summary>The rows of a product's containers.</summary>
+    public static IReadOnlyList<ContainerRow> Of(ShelfProduct p) =>
+        [
+            .. p.Containers.Select(c => new ContainerRow
+            {
+                Id = c.Id,
+                ProductId = p.Id,
+                OpenedOn = c.OpenedOn,
+                TareG = c.TareG,
+                LeftG = c.LeftG,
+            }),
+        ];
+
+    /// <summary>The container.</summary>
+    public Container ToContainer() => new(Id, OpenedOn, TareG, LeftG);
 }
 
 /// <summary>A coat laid before, brought in from a file.</summary>
@@ -175,9 +234,8 @@ public sealed record PastCoatRow
     [Text(Texts.Name, 0)]
     public required string Unit { get; init; }
 
-    /// <summary>The product.</summary>
-    [Text(Texts.Name)]
-    public required string Product { get; init; }
+    /// <summary>The product it was laid with.</summary>
+    public required Guid ProductId { get; init; }
 
     /// <summary>Which coat of its kind, 1 to 20.</summary>
     [Range(1, 20)]
@@ -228,7 +286,7 @@ public sealed record PastCoatRow
         {
             Id = c.Id,
             Unit = c.Unit,
-            Product = c.Product.Id,
+            ProductId = c.ProductId,
             Number = c.Number,
             Film = Ids.Of(c.Film),
             AirC = c.AirC,
@@ -243,25 +301,26 @@ public sealed record PastCoatRow
             LeftOut = c.LeftOut,
         };
 
-    /// <summary>The coat; null of a product this program no longer knows.</summary>
-    public PastCoat? ToPast() =>
-        Drying.Product.Find(Product) is { } p
-            ? new(
-                Id,
-                Unit,
-                p,
-                Number,
-                Ids.Parse<Film>(Film),
-                AirC,
-                HumidityPct,
-                Models,
-                StartedAt,
-                EndedAt,
-                Ids.Parse<Readiness>(Stage),
-                NotDryAt,
-                DryAt,
-                Verdict,
-                LeftOut
-            )
-            : null;
+    /// <summary>The coat.</summary>
+    public PastCoat ToPast(Product product) =>
+        new(
+            Id,
+            Unit,
+            product,
+            Number,
+            Ids.Parse<Film>(Film),
+            AirC,
+            HumidityPct,
+            Models,
+            StartedAt,
+            EndedAt,
+            Ids.Parse<Readiness>(Stage),
+            NotDryAt,
+            DryAt,
+            Verdict,
+            LeftOut
+        )
+        {
+            ProductId = ProductId,
+        };
 }

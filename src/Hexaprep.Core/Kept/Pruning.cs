@@ -40,7 +40,9 @@ public sealed class Pruning
         var logbook = Each("logbook", w.Logbook, r => r.Id, r => r.StepId is null || ofStep.Contains(r.StepId.Value));
         var spells = Each("spell", w.Spells, r => r.Id, r => ofStep.Contains(r.StepId));
         var ofSpell = Ids(spells, s => s.Id);
-        var coats = Each("coat", w.Coats, r => r.Id, r => ofStep.Contains(r.StepId));
+        var products = Each("product", w.Products, r => r.Id, _ => true);
+        var ofProduct = Ids(products, p => p.Id);
+        var coats = Each("coat", w.Coats, r => r.Id, r => ofStep.Contains(r.StepId) && ofProduct.Contains(r.ProductId));
         var ofCoat = Ids(coats, c => c.Id);
         var zone = DateTimeZoneProviders.Tzdb.GetZoneOrNull(w.Settings.TimeZone);
         if (zone is null)
@@ -75,8 +77,9 @@ public sealed class Pruning
             RouteChanges = Each("route_change", w.RouteChanges, r => r.Id, r => ofBatch.Contains(r.BatchId)),
             AirReadings = Each("air_reading", w.AirReadings, r => r.Id, _ => true),
             Forecast = Each("forecast_hour", w.Forecast, r => r.At, _ => true),
-            Labels = Each("product_label", w.Labels, r => r.Product, _ => true),
-            PastCoats = Each("past_coat", w.PastCoats, r => r.Id, _ => true),
+            Products = products,
+            Containers = Each("container", w.Containers, r => r.Id, r => ofProduct.Contains(r.ProductId)),
+            PastCoats = Each("past_coat", w.PastCoats, r => r.Id, r => ofProduct.Contains(r.ProductId)),
             Clocks = Each("bench_clock", w.Clocks, r => r.Id, r => ofStep.Contains(r.StepId)),
             WeeklySittings = Each("weekly_sitting", w.WeeklySittings, r => r.Id, _ => true),
             SittingExceptions = Each("sitting_exception", w.SittingExceptions, r => r.Id, _ => true),

@@ -18,6 +18,8 @@ public static class Revival
         var pieces = rows.Pieces.OrderBy(p => p.Number).ToLookup(p => p.ModelId, p => p.Id);
         var steps = rows.Steps.Select(r => r.ToStep()).ToImmutableList();
         var kinds = steps.ToDictionary(s => s.Id, s => s.Key.Kind);
+        var products = rows.Products.ToDictionary(r => r.Id, r => r.ToKind());
+        var containers = rows.Containers.ToLookup(r => r.ProductId, r => r.ToContainer());
         var tests = rows.CoatTests.ToLookup(r => r.CoatId, r => r.ToTest());
         return new BenchState(
             Settings(rows),
@@ -29,7 +31,7 @@ public static class Revival
             [.. rows.Edges.Select(r => r.ToEdge())],
             [.. rows.Spells.Select(r => r.ToSpell())],
             [.. rows.Ticks.Select(r => r.ToTick())],
-            [.. rows.Coats.Select(r => r.ToCoat(kinds[r.StepId], [.. tests[r.Id]]))],
+            [.. rows.Coats.Select(r => r.ToCoat(kinds[r.StepId], products[r.ProductId], [.. tests[r.Id]]))],
             [.. rows.Flaws.Select(r => r.ToFlaw())]
         )
         {
@@ -38,8 +40,8 @@ public static class Revival
                 .ToImmutableDictionary(g => g.Key, g => g.Select(c => c.ToKept()).ToImmutableList()),
             Readings = [.. rows.AirReadings.Select(r => r.ToReading())],
             Forecast = [.. rows.Forecast.Select(r => r.ToHour())],
-            Labels = [.. rows.Labels.Select(r => r.ToLabel()).OfType<ProductLabel>()],
-            PastCoats = [.. rows.PastCoats.Select(r => r.ToPast()).OfType<PastCoat>()],
+            Products = [.. rows.Products.Select(r => new ShelfProduct(r.Id, products[r.Id], r.Name, r.ToLabel(), [.. containers[r.Id]]))],
+            PastCoats = [.. rows.PastCoats.Select(r => r.ToPast(products[r.ProductId]))],
             Clocks = [.. rows.Clocks.Select(r => r.ToClock()).TakeLast(BenchState.MostClocks)],
             HouseAsked = rows.Settings.HouseAsked,
             Touched = [.. touched],

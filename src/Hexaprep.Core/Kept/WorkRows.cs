@@ -90,13 +90,8 @@ public sealed record CoatRow
     /// <summary>The step that left it.</summary>
     public required Guid StepId { get; init; }
 
-    /// <summary>What it is.</summary>
-    [OneOf<ProductClass>]
-    public required string ProductClass { get; init; }
-
-    /// <summary>How it went on.</summary>
-    [Text(40, 0)]
-    public required string? Method { get; init; }
+    /// <summary>The product it was laid with.</summary>
+    public required Guid ProductId { get; init; }
 
     /// <summary>Which coat of its kind, from 1.</summary>
     [Range(1, 100)]
@@ -135,8 +130,7 @@ public sealed record CoatRow
         {
             Id = c.Id,
             StepId = c.StepId,
-            ProductClass = Ids.Of(c.Product),
-            Method = c.Method,
+            ProductId = c.ProductId,
             Number = c.Number,
             Film = Ids.Of(c.Film),
             AirC = c.AirC,
@@ -150,14 +144,15 @@ public sealed record CoatRow
 
     /// <summary>The coat.</summary>
     /// <param name="step">The kind of step that left it.</param>
+    /// <param name="product">What it was laid with.</param>
     /// <param name="tests">Its tests, oldest first.</param>
-    public Coat ToCoat(StepKind step, IReadOnlyList<CoatTest> tests) =>
+    public Coat ToCoat(StepKind step, Product product, IReadOnlyList<CoatTest> tests) =>
         new(
             Id,
             StepId,
             step,
-            Ids.Parse<ProductClass>(ProductClass),
-            Method,
+            product.Class,
+            product.Method,
             Number,
             Ids.Parse<Film>(Film),
             AirC,
@@ -168,6 +163,7 @@ public sealed record CoatRow
             tests
         )
         {
+            ProductId = ProductId,
             PieceIds = Pieces,
         };
 }

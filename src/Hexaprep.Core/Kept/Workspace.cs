@@ -93,8 +93,11 @@ public record Workspace
     /// <summary>The forecast.</summary>
     public IReadOnlyList<ForecastRow> Forecast { get; init; } = [];
 
-    /// <summary>What labels say.</summary>
-    public IReadOnlyList<LabelRow> Labels { get; init; } = [];
+    /// <summary>Products on the shelf, with what their labels say.</summary>
+    public IReadOnlyList<ProductRow> Products { get; init; } = [];
+
+    /// <summary>Their bottles, cans and tubes.</summary>
+    public IReadOnlyList<ContainerRow> Containers { get; init; } = [];
 
     /// <summary>Coats laid before, brought in from a file.</summary>
     public IReadOnlyList<PastCoatRow> PastCoats { get; init; } = [];

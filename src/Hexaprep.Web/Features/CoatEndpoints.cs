@@ -74,7 +74,7 @@ public static class CoatEndpoints
         if (problems.Count > 0)
             return TypedResults.Ok(new CoatUploadAnswer(0, problems));
         if (coats.Count > 0)
-            await desk.WriteAsync(upload.Id, upload, _ => AirEdits.Bring(coats, desk.Now), cancel);
+            await desk.WriteAsync(upload.Id, upload, bench => AirEdits.Bring(bench, coats, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(new CoatUploadAnswer(coats.Count, []));
     }
 
@@ -92,7 +92,7 @@ public static class CoatEndpoints
             edit.MinTempC,
             edit.MaxHumidityPct
         );
-        await desk.WriteAsync(edit.Id, new { id, edit }, _ => AirEdits.Label(label, desk.Now), cancel);
+        await desk.WriteAsync(edit.Id, new { id, edit }, bench => AirEdits.Label(bench, label, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.NoContent();
     }
 

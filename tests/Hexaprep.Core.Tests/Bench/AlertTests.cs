@@ -138,9 +138,9 @@ public sealed class AlertTests
         var prime = bench.Step(StepKind.Prime);
         bench.Tick(prime, at, 5);
         var product = Product.Of(bench.State.Coats.Last());
-        bench.State = bench.State with { Labels = [new ProductLabel(product, 5, 90, 1440, null, null, null, null)] };
+        bench.State = bench.State.With(new ProductLabel(product, 5, 90, 1440, null, null, null, null));
         Assert.Single(Soon(bench, at + Duration.FromMinutes(1)), s => s.Kind == SoonKind.Recoat);
-        bench.State = bench.State with { Labels = [new ProductLabel(product, 5, 6, 1440, null, null, null, null)] };
+        bench.State = bench.State.With(new ProductLabel(product, 5, 6, 1440, null, null, null, null));
         Assert.DoesNotContain(Soon(bench, at + Duration.FromMinutes(1)), s => s.Kind == SoonKind.Recoat);
     }
 

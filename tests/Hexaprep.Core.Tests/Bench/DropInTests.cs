@@ -120,10 +120,7 @@ public sealed class DropInTests
         Assert.Contains("sitting", open.Closes);
 
         var coat = bench.State.Coats.Last();
-        bench.State = bench.State with
-        {
-            Labels = [new Core.Drying.ProductLabel(Core.Drying.Product.Of(coat), 28, 60, 1440, null, null, null, null)],
-        };
+        bench.State = bench.State.With(new Core.Drying.ProductLabel(Core.Drying.Product.Of(coat), 28, 60, 1440, null, null, null, null));
         var shut = Assert.Single(Returns(bench, bench.Plan(now), now).Before(now + Duration.FromHours(2)));
         Assert.Equal("then recoating closes", shut.Closes);
         Assert.True(shut.Until <= bench.Index.Drying.ShutAfter(coat)!.Value.Closes);

@@ -104,7 +104,7 @@ public sealed class DryingBookTests
                 {
                     var bench = new RehearsedBench(RehearsedBench.Order(models: models));
                     var label = Label(opens, opens + wide, reopens ? 2880 : null);
-                    bench.State = bench.State with { Labels = [label] };
+                    bench.State = bench.State.With(label);
                     var plan = PlanDraft.Make(bench.Index, Evening, 60);
                     Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, partial: plan.Result.Unplaced.Count > 0));
                     if (plan.Result.Unplaced.Count > 0)
@@ -136,7 +136,7 @@ public sealed class DryingBookTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
         bench.RunUpTo(StepKind.Prime, Evening, occurrence: 2);
-        bench.State = bench.State with { Labels = [Label(30, 60, 600)] };
+        bench.State = bench.State.With(Label(30, 60, 600));
         var coat = bench.State.Coats.Single(c => c.Step == StepKind.Prime);
         var second = bench.Step(StepKind.Prime, occurrence: 2);
         Blocker? At(int minutes) =>

@@ -37,33 +37,43 @@ public static class AirEdits
 
     /// <summary>Keeps what a label says, in place of what was kept of it.</summary>
     /// <exception cref="RefusedException">Its numbers contradict each other.</exception>
-    public static Decision Label(ProductLabel label, Instant now) =>
+    public static Decision Label(BenchIndex bench, ProductLabel label, Instant now, Func<Guid> newId) =>
         label.WhyNot() is { } refusal
             ? throw new RefusedException(refusal)
-            : new("label", now, null, new { product = label.Product.Id, label }, [new Change.LabelSet(label)]);
+            : new(
+                "label",
+                now,
+                null,
+                new { product = label.Product.Id, label },
+                [new Change.ProductShelved(bench.State.Products.Take(label.Product, newId) with { Label = label })]
+            );
 
     /// <summary>Brings coats in from a file.</summary>
-    public static Decision Bring(IReadOnlyList<PastCoat> coats, Instant now) =>
-        new(
+    public static Decision Bring(BenchIndex bench, IReadOnlyList<PastCoat> coats, Instant now, Func<Guid> newId)
+    {
+        var products = coats.Select(c => c.Product).Distinct().ToDictionary(k => k, k => bench.State.Products.Take(k, newId));
+        var kept = coats.Select(
+            (c, i) =>
+                c with
+                {
+                    ProductId = products[c.Product].Id,
+                    StartedAt = c.StartedAt.Happened(now, $"coats[{i}].started_at"),
+                    EndedAt = c.EndedAt.Happened(now, $"coats[{i}].ended_at"),
+                    NotDryAt = c.NotDryAt?.Happened(now, $"coats[{i}].not_dry_at"),
+                    DryAt = c.DryAt?.Happened(now, $"coats[{i}].dry_at"),
+                }
+        );
+        return new Decision(
             "coat_import",
             now,
             null,
             new { coats = coats.Count },
             [
-                new Change.CoatsBrought([
-                    .. coats.Select(
-                        (c, i) =>
-                            c with
-                            {
-                                StartedAt = c.StartedAt.Happened(now, $"coats[{i}].started_at"),
-                                EndedAt = c.EndedAt.Happened(now, $"coats[{i}].ended_at"),
-                                NotDryAt = c.NotDryAt?.Happened(now, $"coats[{i}].not_dry_at"),
-                                DryAt = c.DryAt?.Happened(now, $"coats[{i}].dry_at"),
-                            }
-                    ),
-                ]),
+                .. products.Values.Where(p => bench.State.Products.Find(p.Kind) is null).Select(p => new Change.ProductShelved(p)),
+                new Change.CoatsBrought([.. kept]),
             ]
         );
+    }
 
     /// <summary>Leaves tests out of what is learned of their product, or puts them back.</summary>
     /// <exception cref="RefusedException">One of them is not there.</exception>

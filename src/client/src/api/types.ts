@@ -2496,44 +2496,85 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description An act, with an identity made where it was done, so that sending it twice does it once. */
         Act: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Client-made.
+             */
             id: string;
+            /** @description What was done. */
             kind: components["schemas"]["ActKind"];
+            /** @description When it was done, by the hand's own clock. */
             at: components["schemas"]["Instant"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step (start, done, put down, take back, set count, flaw).
+             */
             stepId?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description A model's number, 1 and up; the next one when null (done), the last ticked (take back).
+             */
             model?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description A piece's number, from 1 (done, take back, flaw); all that the step is about when null.
+             */
             piece?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many are done in all (set count).
+             */
             count?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The flaw (mend).
+             */
             flawId?: null | string;
+            /** @description Where on the model (flaw), 1 to 60 characters. */
             place?: null | string;
+            /** @description What is wrong (flaw), 1 to 200 characters. */
             words?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The coat (test, coat).
+             */
             coatId?: null | string;
             stage?: null | components["schemas"]["Readiness"];
             finding?: null | components["schemas"]["Finding"];
             film?: null | components["schemas"]["Film"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Air in °C, -30 to 60 (coat).
+             */
             airC?: null | number;
+            /** @description Spraying although the air is unfit, on purpose (start). */
             despiteAir?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Relative humidity in %, 0 to 100 (coat).
+             */
             humidityPct?: null | number;
             endedAt?: null | components["schemas"]["Instant"];
             clock?: null | components["schemas"]["ClockKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The clock to stop (stop clock).
+             */
             clockId?: null | string;
         };
-        /** @enum {string} */
+        /**
+         * @description What a person does at the bench.
+         * @enum {string}
+         */
         ActKind: "start" | "done" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat" | "clock" | "stop_clock";
+        /** @description A step the route does not have and that could be added. */
         AddableView: {
             kind: components["schemas"]["StepKind"];
             title: string;
         };
+        /** @description Air entered by hand. */
         AirEntry: {
             /** Format: uuid */
             id: string;
@@ -2551,30 +2592,53 @@ export interface components {
             /** Format: date-time */
             at?: string;
         };
-        /** @enum {string} */
+        /**
+         * @description Where air was read.
+         * @enum {string}
+         */
         AirPlace: "bench" | "outdoors";
-        /** @enum {string} */
+        /**
+         * @description Who read it.
+         * @enum {string}
+         */
         AirSource: "hand" | "instrument" | "forecast";
+        /** @description The air: what is known of it, whether it suits spraying, and when it will. */
         AirView: {
             bench: null | components["schemas"]["ReadingView"];
             outdoors: null | components["schemas"]["ReadingView"];
+            /** @description What drying times stand on, in words. */
             benchWords: string;
+            /** @description What the bench sprays with most. */
             medium: components["schemas"]["SprayMedium"];
             now: null | components["schemas"]["FitnessView"];
+            /** @description The same in words, with what would make it fit. */
             nowWords: string;
+            /** @description Fit stretches of the forecast. */
             windows: components["schemas"]["FitWindowView"][];
+            /** @description Where the forecast comes from and how far it reaches; what is assumed beyond it. */
             forecastWords: string;
         };
-        /** @enum {string} */
+        /**
+         * @description What alerts are about: coats and water that dry, glue and filler that harden, clocks of minutes, losses.
+         * @enum {string}
+         */
         AlertKind: "coats" | "glue" | "minutes" | "loss";
+        /** @description Something that is safe now, or about to be lost. */
         AlertView: {
+            /** @description The same on every device: an answer on one answers all. */
             key: string;
+            /** @description What, in words. */
             text: string;
+            /** @description What may be done now. */
             mayNow: string;
+            /** @description When it came. */
             at: components["schemas"]["Instant"];
+            /** @description True when something is lost soon: it looks and sounds otherwise than a wait that is over. */
             isLoss: boolean;
+            /** @description Of which kind it is: a device may be told not to ring for one. */
             kind: components["schemas"]["AlertKind"];
         };
+        /** @description One way of joining: its weight, its dates, and whom it moves. */
         ArrivalChoice: {
             /** Format: int32 */
             weight: number;
@@ -2582,21 +2646,33 @@ export interface components {
             done: string;
             moves: string[];
         };
+        /** @description What a unit would cost and do to the others, before it joins the bench. */
         ArrivalView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Hands for all of it.
+             */
             handsMinutes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How much of that is painting.
+             */
             paintMinutes: number;
+            /** @description Which sides of the hexagon its routes use. */
             sides: components["schemas"]["Hexagon"];
+            /** @description Joining as usual, and joining first. */
             choices: components["schemas"]["ArrivalChoice"][];
+            /** @description With the bench to itself it could end then, in words; empty when the calendar is too short. */
             notBefore: string;
         };
+        /** @description A step that may be asked for. */
         AskableStepView: {
             step: components["schemas"]["StepKind"];
             title: string;
             inRoute: boolean;
             methods: components["schemas"]["MethodView"][];
         };
+        /** @description A batch that may be asked about, with every step a person may ask for and how it can be done. */
         AskableView: {
             /** Format: uuid */
             batchId: string;
@@ -2609,11 +2685,13 @@ export interface components {
             next: null | components["schemas"]["StepKind"];
             steps: components["schemas"]["AskableStepView"][];
         };
+        /** @description Nothing was ticked for longer than the step takes. */
         AwayView: {
             /** Format: int32 */
             minutes: number;
             text: string;
         };
+        /** @description Changes what a batch's route is derived from; its steps keep their identities and history. */
         BatchEdit: {
             /** Format: uuid */
             id: string;
@@ -2630,33 +2708,69 @@ export interface components {
             /** @default false */
             leadFree: boolean;
         };
+        /** @description A batch. What a roster field is called, stored, carried and moved as stands here. */
         BatchRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its unit.
+             */
             unitId: string;
+            /** @description What tells it apart in its unit, at most 80 characters. */
             name: string;
+            /** @description Its materials, at least one. */
             materials: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 to 500.
+             */
             models: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Parts a model, 1 to 60.
+             */
             parts: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Base in mm, 10 to 200; null without one.
+             */
             baseMm: null | number;
+            /** @description Finish tier. */
             tier: string;
+            /** @description Few, ordinary or many. */
             moldLines: string;
+            /** @description None, small or large. */
             gaps: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Transfers a model, 0 to 60.
+             */
             transfers: number;
+            /** @description Sheen of the last coat. */
             finalSheen: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Painting a model, minutes of hands, 0 to 6000.
+             */
             paintMin: number;
+            /** @description Its white metal was named free of lead. */
             leadFree?: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place on the bench, from 1.
+             */
             position: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with every edit.
+             */
             version: number;
         };
+        /** @description A batch with its route. */
         BatchView: {
             /** Format: uuid */
             id: string;
@@ -2689,16 +2803,27 @@ export interface components {
             pairs: components["schemas"]["PairView"][];
             flaws: components["schemas"]["FlawView"][];
         };
+        /** @description The bench as it stands. */
         BenchAnswer: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Rises with every change.
+             */
             revision: number;
+            /** @description True for the demo world. */
             isDemo: boolean;
+            /** @description Nothing of the demo is under way any more: it can be loaded afresh. */
             demoHasAged: boolean;
+            /** @description True while the plan is not yet of this bench and moment: the next is on its way. */
             renewing: boolean;
+            /** @description When the plan was made, in words; empty before the first. */
             planOf: string;
+            /** @description What to do now and why, what dries, what comes next, what must wait. */
             view: components["schemas"]["BenchView"];
+            /** @description Rows that could not be read, in words; usually none. */
             setAside?: string[];
         };
+        /** @description The bench, right now: what to do and why, what dries and when it is safe, what comes next, what must wait. */
         BenchView: {
             now: components["schemas"]["Instant"];
             zone: string;
@@ -2719,14 +2844,22 @@ export interface components {
             offer: null | components["schemas"]["OfferView"];
             tested: components["schemas"]["TestedView"][];
             dropIn?: null | components["schemas"]["DropInView"];
+            /** @description Waits of minutes that run. */
             clocks: components["schemas"]["ClockView"][];
+            /** @description What is about to be lost, the soonest first. */
             soon: components["schemas"]["SoonView"][];
         };
+        /** @description Takes the better plan that was shown for a plan. Sent twice it is taken once: the plan then is another. */
         BetterTake: {
+            /** @description When the plan it was found for was made. */
             madeAt: components["schemas"]["Instant"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The budget of that plan.
+             */
             budget: number;
         };
+        /** @description A wait under the line: begun (with digits) or planned (dotted). */
         BightView: {
             /** Format: uuid */
             stepId: string;
@@ -2739,10 +2872,18 @@ export interface components {
             to: components["schemas"]["Instant"];
             begun: boolean;
         };
-        /** @enum {string} */
+        /**
+         * @description The kinds of thing that hold a step where it is. Each but the last is a constraint of the model that breaks when the step
+         *                 moves a minute earlier.
+         * @enum {string}
+         */
         BindingKind: "wait" | "gap" | "hands" | "sitting" | "spray_window" | "resource" | "set_up" | "window" | "held_back";
-        /** @enum {string} */
+        /**
+         * @description How a block stands.
+         * @enum {string}
+         */
         BlockState: "past" | "now" | "next";
+        /** @description A stretch of hands on the line. */
         BlockView: {
             /** Format: uuid */
             stepId: string;
@@ -2760,11 +2901,13 @@ export interface components {
             doneShare: number;
             outdoors: boolean;
         };
+        /** @description A rule that a change breaks, and what follows. */
         Broken: {
             rule: string;
             strength: components["schemas"]["Strength"];
             text: string;
         };
+        /** @description The card of a step: why, how, what to look for, what goes wrong, and the rules that speak about it. */
         CardView: {
             why: string;
             how: string;
@@ -2772,6 +2915,10 @@ export interface components {
             goesWrong: string;
             rules: string[];
         };
+        /**
+         * @description A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the
+         *                 others stand in the card.
+         */
         CautionView: {
             sign: string;
             short: string;
@@ -2779,54 +2926,105 @@ export interface components {
             full: boolean;
             grave: boolean;
         };
-        /** @enum {string} */
+        /**
+         * @description What a user can change of a derived route.
+         * @enum {string}
+         */
         ChangeKind: "skip" | "add" | "swap" | "reorder";
-        /** @enum {string} */
+        /**
+         * @description Where a choice comes from: the trade's default, the bench, the unit, the batch.
+         * @enum {string}
+         */
         ChoiceOrigin: "default" | "bench" | "unit" | "batch";
+        /** @description A house rule: for the whole bench (neither unit nor batch), a unit, or a batch. */
         ChoiceRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The unit it is for.
+             */
             unitId: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The batch it is for.
+             */
             batchId: null | string;
+            /** @description The point where practitioners differ. */
             school: string;
+            /** @description What was chosen. */
             option: string;
         };
-        /** @enum {string} */
+        /**
+         * @description The waits of minutes that a person starts: shaking a can, marks in water, a dip.
+         * @enum {string}
+         */
         ClockKind: "shake" | "soak" | "acid_dip";
+        /** @description A clock that can be started at the step in hand. */
         ClockOffer: {
             kind: components["schemas"]["ClockKind"];
             text: string;
             note: string;
         };
+        /** @description A wait of minutes that was started; it runs while it has no end. */
         ClockRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its step.
+             */
             stepId: string;
+            /** @description Shake, soak, dip. */
             kind: string;
+            /** @description When it was started. */
             startedAt: components["schemas"]["Instant"];
             stoppedAt: null | components["schemas"]["Instant"];
         };
+        /** @description A clock that runs, or rang and was not answered. */
         ClockView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The clock.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its step.
+             */
             stepId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its unit.
+             */
             unitId: string;
+            /** @description The unit's name. */
             unit: string;
+            /** @description Its mark. */
             mark: string;
+            /** @description Which kind. */
             kind: components["schemas"]["ClockKind"];
+            /** @description What goes on. */
             runs: string;
+            /** @description What may be done when it is over. */
             over: string;
+            /** @description When it was started. */
             startedAt: components["schemas"]["Instant"];
+            /** @description From here a look makes sense. */
             early: components["schemas"]["Instant"];
+            /** @description When it rings. */
             sure: components["schemas"]["Instant"];
             lostAt: null | components["schemas"]["Instant"];
+            /** @description What is lost. */
             loss: string;
         };
+        /** @description A line of a coat log that could not be read. */
         CoatLineProblem: {
             /** Format: int32 */
             line: number;
@@ -2835,6 +3033,7 @@ export interface components {
             message: string;
             remedy: string;
         };
+        /** @description A coat of the log; its own when it was laid on this bench, not brought in from a file. */
         CoatLogView: {
             /** Format: uuid */
             coatId: string;
@@ -2857,57 +3056,104 @@ export interface components {
             verdict: string;
             own: boolean;
         };
+        /** @description Something left on models to dry. */
         CoatRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step that left it.
+             */
             stepId: string;
-            productClass: string;
-            method: null | string;
-            /** Format: int32 */
+            /**
+             * Format: uuid
+             * @description The product it was laid with.
+             */
+            productId: string;
+            /**
+             * Format: int32
+             * @description Which coat of its kind, from 1.
+             */
             number: number;
+            /** @description Light, normal or heavy. */
             film: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Air typed in with it, °C, -30 to 60.
+             */
             airC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Humidity typed in with it, %, 0 to 100.
+             */
             humidityPct: null | number;
+            /** @description When the first model took it. */
             startedAt: components["schemas"]["Instant"];
             endedAt: null | components["schemas"]["Instant"];
+            /** @description The models that carry it. */
             models: string[];
+            /** @description The pieces of them that carry it; of files before version 3, the first of each. */
             pieces?: string[];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The logbook entry that tells of it.
+             */
             entryId: string;
         };
+        /** @description A coat log file. */
         CoatUpload: {
             /** Format: uuid */
             id: string;
             text: string;
         };
+        /** @description What came of a coat log file: how many coats, or what is wrong line by line; nothing is kept then. */
         CoatUploadAnswer: {
             /** Format: int32 */
             coats: number;
             problems: components["schemas"]["CoatLineProblem"][];
         };
-        /** @enum {string} */
+        /**
+         * @description What a product is for, as far as that tells bottles apart.
+         * @enum {string}
+         */
         CoatUse: "primer" | "gloss" | "varnish" | "paint" | "glue" | "filler" | "texture" | "transfer" | "water";
+        /**
+         * @description COATS: what dries, what may be recoated and until when, how each product behaves on this bench, every coat that was
+         *                 laid.
+         */
         CoatsView: {
             now: components["schemas"]["Instant"];
             zone: string;
+            /** @description What must be left alone, the soonest safe first. */
             drying: components["schemas"]["DryingView"][];
+            /** @description What may be recoated now or later, and until when. */
             recoat: components["schemas"]["RecoatView"][];
+            /** @description Table against seen. */
             products: components["schemas"]["ProductView"][];
+            /** @description Coats, the newest first; at most int CoatsReader.MostLogged. */
             log: components["schemas"]["CoatLogView"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
             logged: number;
+            /** @description Under which air coats failed, in words; empty where none did. */
             failures: string;
+            /** @description The last coats seen dry, against the table, oldest first. */
             seen: components["schemas"]["SeenCoatView"][];
+            /** @description The units whose coats the log can be narrowed to. */
             units: string[];
         };
+        /** @description One function of the computation core. */
         ComputeEntry: {
             model: string;
             function: string;
             summary: string;
         };
+        /** @description What a change of a route would do, in words too. */
         ConsequenceView: {
             verdict: components["schemas"]["Strength"];
             headline: string;
@@ -2917,25 +3163,65 @@ export interface components {
             comes: string[];
             goes: string[];
         };
+        /** @description A bottle, can or tube of a product. */
+        ContainerRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description What is in it.
+             */
+            productId: string;
+            openedOn: null | components["schemas"]["LocalDate"];
+            /**
+             * Format: double
+             * @description What it weighs empty, grams.
+             */
+            tareG: null | number;
+            /**
+             * Format: double
+             * @description What is left in it, grams.
+             */
+            leftG: null | number;
+        };
+        /** @description A step that may be done in the meantime. */
         DoableView: {
             step: components["schemas"]["StepKind"];
             title: string;
             /** Format: uuid */
             stepId: null | string;
         };
+        /** @description A short return to something that dries: when it may be, and until when without anything moving or being lost. */
         DropInView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step to come back for.
+             */
             stepId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its unit.
+             */
             unitId: string;
+            /** @description The unit's name. */
             unit: string;
+            /** @description Its mark. */
             mark: string;
+            /** @description What is done. */
             title: string;
+            /** @description The whole in words. */
             text: string;
+            /** @description What it waits for is safe from here on. */
             from: components["schemas"]["Instant"];
+            /** @description The last moment to begin it. */
             until: components["schemas"]["Instant"];
+            /** @description What ends it. */
             closes: string;
         };
+        /** @description A coat that must be left alone, its three times, and the stage a test would be for. */
         DryingView: {
             /** Format: uuid */
             coatId: string;
@@ -2970,60 +3256,112 @@ export interface components {
             models: number;
             endedAt?: null | components["schemas"]["Instant"];
         };
+        /** @description An order, a wait or a window between two steps. */
         EdgeRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step before.
+             */
             fromStep: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step after.
+             */
             toStep: string;
+            /** @description The readiness waited for. */
             stage: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description At least so long.
+             */
             minMinutes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description At most so long.
+             */
             maxMinutes: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Shut from here, minutes.
+             */
             forbidAfter: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Open again from here, minutes.
+             */
             forbidUntil: null | number;
+            /** @description The rule behind it. */
             rule: string;
+            /** @description Its reason in words. */
             reason: string;
         };
+        /** @description What each option of a point does to the user's own army, before it is taken. */
         EffectsView: {
             school: string;
             options: components["schemas"]["OptionEffectView"][];
         };
+        /** @description A logbook entry. */
         EntryRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
+            /** @description What was done. */
             kind: string;
+            /** @description When it happened. */
             at: components["schemas"]["Instant"];
+            /** @description When it was written. */
             recordedAt: components["schemas"]["Instant"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step it is about.
+             */
             stepId: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The entry it takes back.
+             */
             corrects: null | string;
+            /** @description What else there is to it. */
             detail: components["schemas"]["JsonElement"];
+            /** @description A digest of what was sent; null of older entries and of what nobody sent. */
             content?: null | string;
         };
-        /** @enum {string} */
+        /**
+         * @description The kinds of exception.
+         * @enum {string}
+         */
         ExceptionKind: "off" | "extra" | "unfit_for_spray";
+        /** @description A day that differs from the week. */
         ExceptionRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
+            /** @description The day. */
             date: components["schemas"]["LocalDate"];
+            /** @description Off, extra, or unfit for spray. */
             kind: string;
             begins: null | components["schemas"]["LocalTime"];
             ends: null | components["schemas"]["LocalTime"];
         };
+        /** @description What is wrong with one cell: its column, the value, why, and what to write instead. */
         FieldProblem: {
             column: string;
             value: string;
             message: string;
             remedy: string;
         };
-        /** @enum {string} */
+        /**
+         * @description How thick a coat went on: half, as meant, or double.
+         * @enum {string}
+         */
         Film: "light" | "normal" | "heavy";
         /** @enum {string} */
         Finding: "not_dry_at" | "dry_at" | "exact";
+        /** @description The answers of the first visit: school to option. */
         FirstAnswers: {
             /** Format: uuid */
             id: string;
@@ -3031,6 +3369,7 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description A fit stretch. */
         FitWindowView: {
             from: components["schemas"]["Instant"];
             to: components["schemas"]["Instant"];
@@ -3040,6 +3379,7 @@ export interface components {
             limiting: string;
             closedBy: string;
         };
+        /** @description A fitness. */
         FitnessView: {
             /** Format: double */
             score: number;
@@ -3051,22 +3391,42 @@ export interface components {
             /** Format: double */
             surfaceC: number;
         };
+        /** @description A flaw. */
         FlawRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step it was seen at.
+             */
             stepId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its model.
+             */
             modelId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its piece.
+             */
             pieceId: string;
+            /** @description Where, 1 to 60 characters. */
             place: string;
+            /** @description What, 1 to 200 characters. */
             words: string;
+            /** @description When it was seen. */
             notedAt: components["schemas"]["Instant"];
             mendedAt: null | components["schemas"]["Instant"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The logbook entry that tells of it.
+             */
             entryId: string;
         };
+        /** @description A model held back. */
         FlawView: {
             /** Format: uuid */
             id: string;
@@ -3081,37 +3441,64 @@ export interface components {
             place: string;
             words: string;
         };
+        /** @description Takes the forecast of the simulated service. */
         ForecastAsk: {
             /** Format: uuid */
             id: string;
         };
+        /** @description An hour of the forecast. */
         ForecastRow: {
+            /** @description When it begins. */
             at: components["schemas"]["Instant"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C.
+             */
             airC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description %.
+             */
             humidityPct: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description m/s.
+             */
             windMs: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description m/s.
+             */
             gustMs: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             rainProbability: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description W/m².
+             */
             sunWM2: number;
         };
+        /** @description A forecast file. */
         ForecastUpload: {
             /** Format: uuid */
             id: string;
             text: string;
         };
-        /** @enum {string} */
+        /**
+         * @description The gaps at the joints after assembly.
+         * @enum {string}
+         */
         Gaps: "none" | "small" | "large";
+        /** @description Why: a rule by its own name, how binding it is, its words. */
         Given: {
             rule: string;
             strength: components["schemas"]["Strength"];
             text: string;
         };
+        /** @description The one step: in hand, or to be begun now. */
         HandView: {
             /** Format: uuid */
             stepId: string;
@@ -3141,17 +3528,33 @@ export interface components {
             isGate: boolean;
             places: string[];
             flawKinds: string[];
+            /** @description Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act. */
             unfitAir?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seconds each joint is held still; null where nothing is held.
+             */
             holdSeconds?: null | number;
+            /** @description What is locked once this step is done, in words; null when nothing is. */
             locks?: null | string;
+            /**
+             * @description Asked once before the first model, where there is no way back or a flaw would be covered; null otherwise. Beginning
+             *                 then takes a second act.
+             */
             asks?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seconds a joint takes with accelerator; null where none helps.
+             */
             acceleratedSeconds?: null | number;
             clock?: null | components["schemas"]["ClockOffer"];
         };
-        /** @enum {string} */
+        /**
+         * @description What the hands can do at this moment.
+         * @enum {string}
+         */
         HandsState: "step" | "free" | "outside" | "planning" | "empty" | "no_plan";
+        /** @description Where a unit stands among its stages: six sides, the painting corner and the centre. */
         Hexagon: {
             clean: components["schemas"]["SideState"];
             wash: components["schemas"]["SideState"];
@@ -3162,6 +3565,7 @@ export interface components {
             varnish: components["schemas"]["SideState"];
             finish: components["schemas"]["SideState"];
         };
+        /** @description One line of "what holds it". */
         HoldView: {
             at: components["schemas"]["Instant"];
             time: string;
@@ -3169,6 +3573,10 @@ export interface components {
             binds: boolean;
             kind: components["schemas"]["BindingKind"];
         };
+        /**
+         * @description Follows an option at a point where practitioners differ: for the whole bench, or for the unit or batch named; a null
+         *         option takes such a choice back.
+         */
         HouseChoice: {
             /** Format: uuid */
             id: string;
@@ -3179,12 +3587,18 @@ export interface components {
             /** Format: uuid */
             batchId: null | string;
         };
+        /** @description The house rules of the bench, a unit or a batch. */
         HouseView: {
+            /** @description The first visit's questions were answered. */
             asked: boolean;
+            /** @description The school ids the first visit asks, at most six. */
             firstVisit: string[];
+            /** @description Every point, in working order. */
             schools: components["schemas"]["SchoolView"][];
+            /** @description Units and batches whose rules may differ, with how many of theirs do. */
             scopes: components["schemas"]["ScopeView"][];
         };
+        /** @description What parts of unknown material turned out to be. */
         Identified: {
             /** Format: uuid */
             id: string;
@@ -3192,16 +3606,20 @@ export interface components {
             version: number;
             material: components["schemas"]["Material"];
         };
+        /** @description What an import says. */
         ImportAnswer: {
+            /** @description What an earlier program wrote and this one had to cut or set back, in words. */
             told: string[];
         };
         /** Format: date-time */
         Instant: string;
+        /** @description Asks the instrument, and keeps what it says if that is good. */
         InstrumentAsk: {
             /** Format: uuid */
             id: string;
             place: components["schemas"]["AirPlace"];
         };
+        /** @description What an instrument said, and when it measured. */
         InstrumentReading: {
             measuredAt: components["schemas"]["Instant"];
             /** Format: double */
@@ -3215,27 +3633,40 @@ export interface components {
             /** Format: double */
             sunWM2?: null | number;
         };
-        /** @enum {string} */
+        /**
+         * @description How an instrument's answer is taken.
+         * @enum {string}
+         */
         InstrumentState: "good" | "late" | "nonsense" | "silent";
         /** @enum {string} */
         IsoDayOfWeek: "none" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
         JsonElement: unknown;
+        /** @description An answer judged: only a good one is ever used. */
         JudgedReading: {
             state: components["schemas"]["InstrumentState"];
             reading: null | components["schemas"]["InstrumentReading"];
             words: string;
         };
+        /** @description What was found: it leads to the next question or to a material. */
         KeyAnswer: {
+            /** @description The finding. */
             text: string;
+            /** @description The next question's id; null when it leads to a material. */
             next: null | string;
             material: null | components["schemas"]["Material"];
+            /** @description What tells it, once a material is reached. */
             why: null | string;
         };
+        /** @description A question of the identification key: by feel, weight, flex, marks. */
         KeyQuestion: {
+            /** @description Its own id. */
             id: string;
+            /** @description What to look at or feel. */
             question: string;
+            /** @description What may be found. */
             answers: components["schemas"]["KeyAnswer"][];
         };
+        /** @description What a product's label says; null where it says nothing. */
         LabelEdit: {
             /** Format: uuid */
             id: string;
@@ -3254,51 +3685,49 @@ export interface components {
             /** Format: double */
             maxHumidityPct?: null | number;
         };
-        LabelRow: {
-            product: string;
-            /** Format: double */
-            recoatMin: null | number;
-            /** Format: double */
-            recoatMax: null | number;
-            /** Format: double */
-            reopenMin: null | number;
-            /** Format: double */
-            handleMin: null | number;
-            /** Format: double */
-            nextLayerMin: null | number;
-            /** Format: double */
-            minTempC: null | number;
-            /** Format: double */
-            maxHumidityPct: null | number;
-        };
+        /** @description Leaves observations out of what is learned, or puts them back. */
         LeaveOut: {
             /** Format: uuid */
             id: string;
             testIds: string[];
             leftOut: boolean;
         };
+        /** @description A step the route leaves out, and why; one the user left out can be taken back. */
         LeftOutView: {
             kind: components["schemas"]["StepKind"];
             title: string;
             reason: string;
             byYou: boolean;
         };
+        /** @description A limit: the yellow slab with its time. */
         LimitView: {
             text: string;
             at: components["schemas"]["Instant"];
         };
+        /** @description A roster line as it was understood, before anything is saved. */
         LineAnswer: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its line in the file; 0 for one written by hand.
+             */
             line: number;
+            /** @description Column to text. */
             cells: {
                 [key: string]: string;
             };
+            /** @description Joins the bench, is there already, or asks something. */
             fate: components["schemas"]["LineFate"];
+            /** @description What it was read as; empty when it asks. */
             text: string;
+            /** @description What it asks. */
             problems: components["schemas"]["FieldProblem"][];
         };
-        /** @enum {string} */
+        /**
+         * @description What will become of a roster line.
+         * @enum {string}
+         */
         LineFate: "joins" | "already_there" | "asks";
+        /** @description Cells to read again. */
         LineQuestion: {
             /** Format: int32 */
             line: number;
@@ -3306,6 +3735,7 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description The line: sittings laid open, work above, waits below. */
         LineView: {
             sittings: components["schemas"]["SittingView"][];
             blocks: components["schemas"]["BlockView"][];
@@ -3315,8 +3745,12 @@ export interface components {
         LocalDate: string;
         /** Format: time */
         LocalTime: string;
-        /** @enum {string} */
+        /**
+         * @description What a part is made of. Material.Unknown takes, for each question, the strictest answer of all.
+         * @enum {string}
+         */
         Material: "polystyrene" | "abs" | "flexible_pvc" | "pu_resin" | "photopolymer" | "pla" | "white_metal" | "old_lead" | "unknown";
+        /** @description May I? For the screen: the answer in words, its reasons, what would do instead. */
         MayIView: {
             /** Format: uuid */
             batchId: string;
@@ -3338,20 +3772,35 @@ export interface components {
             /** Format: uuid */
             canBegin: null | string;
         };
+        /** @description A method, by id and in words. */
         MethodView: {
             id: string;
             text: string;
         };
+        /** @description A model of a batch. */
         ModelRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its batch.
+             */
             batchId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its number in the batch, from 1.
+             */
             number: number;
         };
-        /** @enum {string} */
+        /**
+         * @description How many mold lines the castings carry.
+         * @enum {string}
+         */
         MoldLines: "few" | "ordinary" | "many";
+        /** @description A step this sitting cannot reach, and what prevents it. */
         NotTonightView: {
             /** Format: uuid */
             stepId: string;
@@ -3359,102 +3808,182 @@ export interface components {
             reason: string;
             until: null | components["schemas"]["Instant"];
         };
+        /** @description Something seen of a coat, which can be left out and put back. */
         ObservationView: {
             testIds: string[];
             stage: components["schemas"]["Readiness"];
             words: string;
             leftOut: boolean;
         };
+        /** @description Work from a later sitting that may start now and fits the free time. */
         OfferView: {
             /** Format: uuid */
             stepId: string;
             text: string;
             note: string;
         };
+        /** @description What an option does. */
         OptionEffectView: {
+            /** @description The option. */
             option: string;
+            /** @description It is the one followed now. */
             current: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description More or fewer minutes of hands for everything still to be done.
+             */
             handsMinutes: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How many days later (or earlier) the last unit is done; null when there is no plan for it.
+             */
             days: null | number;
+            /** @description The same in words. */
             summary: string;
+            /** @description Promises that move by half a day or more. */
             moves: string[];
+            /** @description Steps that come into routes. */
             comes: string[];
+            /** @description Steps that go. */
             goes: string[];
         };
+        /** @description An option of a point. */
         OptionView: {
             id: string;
             label: string;
             card: string;
         };
+        /** @description A line to save. */
         OrderedLine: {
+            /** @description Column to text. */
             cells: {
                 [key: string]: string;
             };
+            /** @description True to add a unit although its name is on the bench. */
             addAnyway: boolean;
         };
+        /** @description How two materials of a batch are joined. */
         PairView: {
             materials: string;
             glue: string;
             note: string;
         };
+        /** @description A part of a piece. */
         PartRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its piece.
+             */
             pieceId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its number, from 1.
+             */
             number: number;
+            /** @description 1 to 80 characters. */
             name: string;
+            /** @description What it is made of. */
             material: string;
         };
+        /** @description A coat laid before, brought in from a file. */
         PastCoatRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
+            /** @description What it was laid on, at most 80 characters. */
             unit: string;
-            product: string;
-            /** Format: int32 */
+            /**
+             * Format: uuid
+             * @description The product it was laid with.
+             */
+            productId: string;
+            /**
+             * Format: int32
+             * @description Which coat of its kind, 1 to 20.
+             */
             number: number;
+            /** @description Light, normal or heavy. */
             film: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C, -30 to 60.
+             */
             airC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description %, 0 to 100.
+             */
             humidityPct: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 to 500.
+             */
             models: number;
+            /** @description When it was begun. */
             startedAt: components["schemas"]["Instant"];
+            /** @description When it was on. */
             endedAt: components["schemas"]["Instant"];
+            /** @description The readiness tested for. */
             stage: string;
             notDryAt: null | components["schemas"]["Instant"];
             dryAt: null | components["schemas"]["Instant"];
+            /** @description What came of it, at most 200 characters. */
             verdict: string;
+            /** @description Left out of what is learned of its product. */
             leftOut: boolean;
         };
-        /** @enum {string} */
+        /**
+         * @description How a model stands in the step in hand.
+         * @enum {string}
+         */
         PegState: "done" | "hand" | "rest" | "held";
+        /** @description One model of the step in hand. */
         PegView: {
             /** Format: int32 */
             number: number;
             state: components["schemas"]["PegState"];
         };
+        /** @description A piece of a model: what is handled as one. */
         PieceRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its model.
+             */
             modelId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its number in the model, from 1.
+             */
             number: number;
         };
+        /** @description A rule of the calendar, and what keeps it; null where it is advice to the person. */
         PlanRuleView: {
             text: string;
             keptBy: null | string;
         };
+        /** @description What moved against the plan before. */
         PlanShift: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many steps begin at another minute.
+             */
             steps: number;
+            /** @description Which promises changed, in words. */
             promises: string[];
         };
+        /** @description A sitting of the plan. */
         PlanSittingView: {
             begin: components["schemas"]["Instant"];
             end: components["schemas"]["Instant"];
@@ -3465,6 +3994,7 @@ export interface components {
             blocks: components["schemas"]["BlockView"][];
             spray: components["schemas"]["SprayPartView"][];
         };
+        /** @description A planned step: when, and what holds it. */
         PlanStepView: {
             /** Format: uuid */
             stepId: string;
@@ -3479,8 +4009,10 @@ export interface components {
             end: components["schemas"]["Instant"];
             note: string;
             holds: components["schemas"]["HoldView"][];
+            /** @description Asked once before it is begun, where there is no way back; null otherwise. */
             asks?: null | string;
         };
+        /** @description The plan: when each unit is done and what holds it. */
         PlanView: {
             now: components["schemas"]["Instant"];
             zone: string;
@@ -3496,10 +4028,15 @@ export interface components {
             waits: components["schemas"]["BightView"][];
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
+            /** @description True while the bench or the clock has moved on and the next plan is on its way. */
             renewing: boolean;
+            /** @description When the plan was made, in words, e.g. "20:12". */
             madeAtText: string;
+            /** @description False while the proof and the dates with one repair are still being worked out. */
             hasRepairs: boolean;
+            /** @description Where the spray band comes from, in a line. */
             sprayWords?: string;
+            /** @description Which gaps are filled from one mix, and what that saves; a line each. */
             mixes: string[];
         };
         ProblemDetails: {
@@ -3510,44 +4047,145 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /**
+         * @description A product as this bench knows it: what dries, how it goes on, what for. The finest key that observations are gathered
+         *                 under.
+         */
         Product: {
+            /** @description Its class. */
             class: components["schemas"]["ProductClass"];
+            /** @description How it goes on; null where there is no choice. */
             method: null | string;
+            /** @description What for. */
             use: components["schemas"]["CoatUse"];
+            /** @description Its outside id, e.g. `acrylic_solvent.spray_can.primer`. */
             id?: null | string;
+            /** @description Its name, e.g. "Primer, solvent acrylic, spray can". */
             name?: null | string;
         };
-        /** @enum {string} */
+        /**
+         * @description Coating and gluing products by chemistry.
+         * @enum {string}
+         */
         ProductClass: "acrylic_wb" | "acrylic_solvent" | "lacquer" | "enamel_alkyd" | "plastic_cement" | "ca" | "epoxy_putty" | "acrylic_putty" | "pva" | "setting_solution" | "softening_solution" | "water";
+        /**
+         * @description The numbers on a product's own label; null where it gives none. They stand in place of the class's, and no wait is
+         *                 shorter.
+         */
         ProductLabel: {
+            /** @description The product. */
             product: components["schemas"]["Product"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Recoat from, minutes.
+             */
             recoatMin: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Recoat until, minutes.
+             */
             recoatMax: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Recoat again from, minutes.
+             */
             reopenMin: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Handle from, minutes.
+             */
             handleMin: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Overpaint from, minutes.
+             */
             nextLayerMin: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Not below, °C.
+             */
             minTempC: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Not above, %.
+             */
             maxHumidityPct: null | number;
         };
+        /** @description A product on the shelf, with what its label says. */
+        ProductRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /** @description Its class. */
+            class: string;
+            /** @description How it goes on; null where there is no choice. */
+            method: null | string;
+            /** @description What for. */
+            use: string;
+            /** @description 1 to 80 characters. */
+            name: string;
+            /**
+             * Format: double
+             * @description Recoat from, minutes.
+             */
+            recoatMin: null | number;
+            /**
+             * Format: double
+             * @description Recoat until, minutes.
+             */
+            recoatMax: null | number;
+            /**
+             * Format: double
+             * @description Recoat again from, minutes.
+             */
+            reopenMin: null | number;
+            /**
+             * Format: double
+             * @description Handle from, minutes.
+             */
+            handleMin: null | number;
+            /**
+             * Format: double
+             * @description Overpaint from, minutes.
+             */
+            nextLayerMin: null | number;
+            /**
+             * Format: double
+             * @description Not below, °C.
+             */
+            minTempC: null | number;
+            /**
+             * Format: double
+             * @description Not above, %.
+             */
+            maxHumidityPct: null | number;
+        };
+        /** @description How a product behaves here. */
         ProductView: {
+            /** @description Its outside id. */
             id: string;
             name: string;
+            /** @description Minutes by the table and as seen, for each stage it has. */
             stages: components["schemas"]["StageView"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seen against the table.
+             */
             factor: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Observations that carry it.
+             */
             count: number;
+            /** @description How sure that is, in words. */
             sureness: string;
             label: null | components["schemas"]["ProductLabel"];
+            /** @description What was seen, oldest first. */
             observations: components["schemas"]["ObservationView"][];
         };
+        /** @description When a unit is done. */
         PromiseView: {
             /** Format: uuid */
             unitId: string;
@@ -3559,6 +4197,7 @@ export interface components {
             doneTime: string;
             notBefore: null | components["schemas"]["Instant"];
             notBeforeText: string;
+            /** @description What lies between the two, in words. */
             difference: string;
             deadline: null | components["schemas"]["LocalDate"];
             deadlineText: string;
@@ -3568,40 +4207,83 @@ export interface components {
             /** Format: int32 */
             handsLeft: number;
             withRepair?: null | components["schemas"]["Instant"];
+            /** @description The same in words. */
             withRepairText?: string;
+            /** @description It came since the plan was made: its date is on its way. */
             beingPlanned: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its step that is planned next; null where none is.
+             */
             nextStep?: null | string;
+            /** @description Why no plan can meet the deadline; empty when one may. */
             impossible?: string;
         };
+        /** @description How good the plan is, proven. */
         ProofView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its value; lower is better.
+             */
             value: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description No plan has a lower one.
+             */
             bound: number;
+            /** @description What that means in days. */
             words: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes by which the sittings fall short of what is due; 0 when they do not.
+             */
             shortMinutes: number;
         };
-        /** @enum {string} */
+        /**
+         * @description The readiness a wait is for. Not an ordered scale: an enamel may be handled before it may be recoated.
+         * @enum {string}
+         */
         Readiness: "touch" | "recoat" | "handle" | "next_layer" | "full";
+        /** @description Air that was read. */
         ReadingRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
+            /** @description When. */
             at: components["schemas"]["Instant"];
+            /** @description At the bench or outdoors. */
             place: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C, -30 to 50.
+             */
             airC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description %, 1 to 100.
+             */
             humidityPct: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description m/s, 0 to 40.
+             */
             windMs: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description m/s, 0 to 60.
+             */
             gustMs: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description W/m², 0 to 1200.
+             */
             sunWM2: null | number;
+            /** @description By hand, an instrument or the forecast. */
             source: string;
         };
+        /** @description A reading that still holds. */
         ReadingView: {
             at: components["schemas"]["Instant"];
             /** Format: double */
@@ -3616,43 +4298,73 @@ export interface components {
             sunWM2: null | number;
             source: components["schemas"]["AirSource"];
         };
+        /** @description A coat that the same product may follow. */
         RecoatView: {
             /** Format: uuid */
             coatId: string;
             unit: string;
             mark: string;
             what: string;
+            /** @description When the coat was on. */
             endedAt: components["schemas"]["Instant"];
+            /** @description From when on, sure. */
             opens: components["schemas"]["Instant"];
             closes: null | components["schemas"]["Instant"];
             reopens: null | components["schemas"]["Instant"];
+            /** @description The same in words. */
             words: string;
+            /** @description True when something is lost at its end: shown as a limit, not as a wait. */
             closing: boolean;
         };
+        /** @description The lines to save, all or none. `Id` makes it safe to repeat. */
         RosterOrder: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Made by the client.
+             */
             id: string;
+            /** @description 1 to 10,000. */
             lines: components["schemas"]["OrderedLine"][];
         };
+        /** @description What joined the bench. */
         RosterSaved: {
             unitIds: string[];
         };
+        /** @description A change of a batch's route. */
         RouteChangeRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its batch.
+             */
             batchId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place among the batch's changes, from 1.
+             */
             number: number;
+            /** @description Skip, add, swap or reorder. */
             kind: string;
+            /** @description The step it is about. */
             step: string;
+            /** @description How it is done then. */
             method: null | string;
+            /** @description What with. */
             productClass: null | string;
+            /** @description The step it goes before. */
             beforeStep: null | string;
+            /** @description How binding the rules are that it breaks. */
             strength: string;
+            /** @description What was said of it. */
             consequence: string;
+            /** @description When it was made. */
             at: components["schemas"]["Instant"];
         };
+        /** @description A change of a route, made; `accepted` says that the consequence of breaking good practice was read. */
         RouteEdit: {
             /** Format: uuid */
             id: string;
@@ -3661,6 +4373,7 @@ export interface components {
             change: components["schemas"]["RouteQuestion"];
             accepted: boolean;
         };
+        /** @description A change of a route, asked about. */
         RouteQuestion: {
             kind: components["schemas"]["ChangeKind"];
             step: components["schemas"]["StepKind"];
@@ -3668,6 +4381,7 @@ export interface components {
             product: null | components["schemas"]["ProductClass"];
             before: null | components["schemas"]["StepKind"];
         };
+        /** @description Every change of a step taken back. */
         RouteRestore: {
             /** Format: uuid */
             id: string;
@@ -3675,6 +4389,7 @@ export interface components {
             version: number;
             step: components["schemas"]["StepKind"];
         };
+        /** @description A knot of the route. */
         RouteStepView: {
             /** Format: uuid */
             id: string;
@@ -3703,6 +4418,7 @@ export interface components {
             card: components["schemas"]["CardView"];
             notNeeded: null | string;
         };
+        /** @description A point where practitioners differ. */
         SchoolView: {
             id: string;
             side: components["schemas"]["Side"];
@@ -3715,6 +4431,7 @@ export interface components {
             under: null | string;
             options: components["schemas"]["OptionView"][];
         };
+        /** @description A unit or batch with rules of its own. */
         ScopeView: {
             /** Format: uuid */
             unitId: string;
@@ -3724,6 +4441,7 @@ export interface components {
             /** Format: int32 */
             own: number;
         };
+        /** @description A coat seen dry, beside what the table says for its air and film. */
         SeenCoatView: {
             /** Format: uuid */
             coatId: string;
@@ -3738,27 +4456,49 @@ export interface components {
             seenMinutes: number;
             words: string;
         };
-        /** @enum {string} */
+        /**
+         * @description The sheen of the last coat.
+         * @enum {string}
+         */
         Sheen: "matte" | "satin" | "gloss";
-        /** @enum {string} */
+        /**
+         * @description Where a step stands on the hexagon: six sides, the painting corner, the centre.
+         * @enum {string}
+         */
         Side: "clean" | "wash" | "fill" | "mount" | "prime" | "paint" | "varnish" | "finish";
-        /** @enum {string} */
+        /**
+         * @description Where one side of the hexagon stands.
+         * @enum {string}
+         */
         SideState: "none" | "rest" | "hand" | "wait" | "done" | "redo";
+        /** @description One side of the hexagon with its date and hands. */
         SideView: {
             side: components["schemas"]["Side"];
             state: components["schemas"]["SideState"];
             when: string;
             effort: string;
         };
-        /** @enum {string} */
+        /**
+         * @description How the stand-in behaves.
+         * @enum {string}
+         */
         SimulatedMode: "plausible" | "set" | "late" | "noisy" | "silent";
+        /** @description What the stand-in is told to do. */
         SimulatedSetting: {
+            /** @description How it behaves. */
             mode: components["schemas"]["SimulatedMode"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description °C it shows when set.
+             */
             airC?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description % it shows when set.
+             */
             humidityPct?: null | number;
         };
+        /** @description A change to one day: no sitting, one more, or unfit for spraying. */
         SittingException: {
             /** Format: uuid */
             id: string;
@@ -3767,12 +4507,14 @@ export interface components {
             begins: null | components["schemas"]["LocalTime"];
             ends: null | components["schemas"]["LocalTime"];
         };
+        /** @description A sitting, its times in words. */
         SittingView: {
             begin: components["schemas"]["Instant"];
             end: components["schemas"]["Instant"];
             text: string;
             fitForSpray: boolean;
         };
+        /** @description A person's evenings as they set them. */
         SittingsAnswer: {
             timeZone: string;
             /** Format: int32 */
@@ -3785,6 +4527,7 @@ export interface components {
             version: number;
             zones: string[];
         };
+        /** @description Replaces the evenings. `version` is the one it was made from. */
         SittingsEdit: {
             /** Format: uuid */
             id: string;
@@ -3798,51 +4541,99 @@ export interface components {
             /** Format: int32 */
             rackSlots?: null | number;
         };
+        /** @description How many at once: a merge or a cut that makes the whole plan cheaper. */
         SizeOffer: {
+            /** @description The question to take it by. */
             ask: components["schemas"]["WhatIfAsk"];
+            /** @description The second plan it gives, compared. */
             second: components["schemas"]["WhatIfView"];
+            /** @description What it saves, in words. */
             saving: string;
+            /** @description What caps the size, in words; empty when nothing does. */
             cap: string;
         };
+        /** @description What weighing the batch sizes gave. */
         SizesView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many merges and cuts were weighed by a full plan each.
+             */
             weighed: number;
+            /** @description Those that save something, the best first. */
             offers: components["schemas"]["SizeOffer"][];
+            /** @description What came of it, in a line. */
             words: string;
+            /** @description They are still being weighed. */
             pending?: boolean;
         };
-        /** @enum {string} */
+        /**
+         * @description What can be lost by waiting.
+         * @enum {string}
+         */
         SoonKind: "recoat" | "mix" | "marks" | "metal";
+        /** @description Something that is lost when a moment passes: not a wait that only becomes safe. */
         SoonView: {
+            /** @description Which kind of loss. */
             kind: components["schemas"]["SoonKind"];
+            /** @description Its own name, for alerts. */
             key: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step that would save it.
+             */
             stepId: string;
+            /** @description The unit's name. */
             unit: string;
+            /** @description Its mark. */
             mark: string;
+            /** @description What is lost, in a few words. */
             text: string;
+            /** @description When. */
             at: components["schemas"]["Instant"];
+            /** @description What saves it. */
             remedy: string;
         };
+        /** @description Name, zone, handles. */
         SpaceRow: {
+            /** @description 1 to 80 characters. */
             name: string;
+            /** @description An IANA time zone. */
             timeZone: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Painting handles, 1 to 1000.
+             */
             handles: number;
+            /** @description The first visit's questions were asked. */
             houseAsked?: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many batches can dry at once, 1 to 100.
+             */
             rackSlots?: number;
         };
+        /** @description A spell of hands. */
         SpellRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its step.
+             */
             stepId: string;
+            /** @description When it began. */
             beganAt: components["schemas"]["Instant"];
             endedAt: null | components["schemas"]["Instant"];
         };
-        /** @enum {string} */
+        /**
+         * @description What is sprayed and how: it decides which air suits it.
+         * @enum {string}
+         */
         SprayMedium: "aerosol" | "airbrush_wb" | "airbrush_lacquer";
+        /** @description A part of a sitting in which one may spray; assumed where no forecast reaches. */
         SprayPartView: {
             begin: components["schemas"]["Instant"];
             end: components["schemas"]["Instant"];
@@ -3854,6 +4645,7 @@ export interface components {
             eventId?: null | string;
             reconnectionInterval?: null | string;
         };
+        /** @description A stage of a product, minutes at the bench's usual air and as expected now. */
         StageView: {
             stage: components["schemas"]["Readiness"];
             /** Format: double */
@@ -3865,41 +4657,88 @@ export interface components {
             /** Format: int32 */
             sure: number;
         };
-        /** @enum {string} */
+        /**
+         * @description Every kind of step the catalogue knows; what is known of each stands in StepFacts. The order here means nothing.
+         * @enum {string}
+         */
         StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        /** @description A step of a route. */
         StepRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its batch.
+             */
             batchId: string;
+            /** @description What is done. */
             kind: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The piece it is done on; null for whole models.
+             */
             piece: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which of its kind, from 1.
+             */
             occurrence: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many of its kind there are.
+             */
             occurrences: number;
+            /** @description Its side of the hexagon. */
             side: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes before the first model.
+             */
             setupMinutes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Seconds a model.
+             */
             secondsPerModel: number;
+            /** @description Hands, attended, watched or free. */
             attention: string;
+            /** @description It is done in one go. */
             oneGo: boolean;
+            /** @description What is sprayed, if it is. */
             mode: null | string;
+            /** @description What is left to dry. */
             productClass: null | string;
+            /** @description How it is done. */
             method: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How long a mix stays workable.
+             */
             workingMinutes: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Models a mix serves.
+             */
             modelsPerMix: null | number;
+            /** @description Why it is there. */
             reason: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place in the route.
+             */
             position: number;
+            /** @description Why it is not needed any more. */
             notNeeded: null | string;
         };
-        /** @enum {string} */
+        /**
+         * @description Law of the material, good practice, or taste.
+         * @enum {string}
+         */
         Strength: "law" | "practice" | "taste";
+        /** @description What "take one back" would take back. */
         TakeBackView: {
             /** Format: uuid */
             stepId: string;
@@ -3907,47 +4746,85 @@ export interface components {
             model: number;
             text: string;
         };
+        /** @description A touch test. */
         TestRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its coat.
+             */
             coatId: string;
+            /** @description The readiness tested for. */
             stage: string;
+            /** @description Still tacky, dry by now, dry just now. */
             finding: string;
+            /** @description When. */
             at: components["schemas"]["Instant"];
+            /** @description Left out of what is learned of its product. */
             leftOut?: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The logbook entry that tells of it.
+             */
             entryId: string;
         };
+        /** @description A coat that was tested dry a little while ago: said again, so that a wrong touch can be put right. */
         TestedView: {
             /** Format: uuid */
             coatId: string;
             stage: components["schemas"]["Readiness"];
             text: string;
         };
+        /** @description A step that comes next in this sitting. */
         ThenView: {
             /** Format: uuid */
             stepId: string;
             at: components["schemas"]["Instant"];
             time: string;
             text: string;
+            /** @description For a short return: between when and when to come back, and what ends it; null for other work. */
             back?: null | string;
         };
+        /** @description One piece of a model through one step. */
         TickRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step.
+             */
             stepId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The model.
+             */
             modelId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The piece.
+             */
             pieceId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The spell it was done in.
+             */
             spellId: string;
+            /** @description When. */
             at: components["schemas"]["Instant"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The logbook entry that tells of it.
+             */
             entryId: string;
         };
-        /** @enum {string} */
+        /**
+         * @description How closely a model will be looked at; it decides how much work it earns.
+         * @enum {string}
+         */
         Tier: "rank_and_file" | "elite" | "leader" | "display";
+        /** @description Changes a unit's deadline and weight; `version` is the one it was made from. */
         UnitEdit: {
             /** Format: uuid */
             id: string;
@@ -3957,20 +4834,37 @@ export interface components {
             /** Format: int32 */
             weight: number;
         };
+        /** @description A unit. */
         UnitRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
+            /** @description 1 to 80 characters. */
             name: string;
+            /** @description Name of its silhouette, or two letters. */
             mark: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How much its finish counts, 1 to 100.
+             */
             weight: number;
             deadline: null | components["schemas"]["LocalDate"];
+            /** @description Unknown roster columns, "column: value". */
             notes: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place on the bench, from 1.
+             */
             position: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with every edit.
+             */
             version: number;
         };
+        /** @description A unit in the list. */
         UnitSummaryView: {
             /** Format: uuid */
             id: string;
@@ -3983,8 +4877,10 @@ export interface components {
             promise: string;
             /** Format: int32 */
             handsLeft: number;
+            /** @description It came since the plan was made: its date is on its way. */
             beingPlanned: boolean;
         };
+        /** @description Where a unit stands and why its routes are as they are. */
         UnitView: {
             /** Format: uuid */
             id: string;
@@ -4001,6 +4897,7 @@ export interface components {
             handsLeft: number;
             batches: components["schemas"]["BatchView"][];
         };
+        /** @description A step without a place and what it lacks. */
         UnplacedView: {
             /** Format: uuid */
             stepId: string;
@@ -4009,24 +4906,43 @@ export interface components {
             lacks: string;
             remedy: string;
         };
-        /** @enum {string} */
+        /**
+         * @description The three answers.
+         * @enum {string}
+         */
         Verdict: "yes" | "not_yet" | "no";
+        /** @description A way to do a step: what it costs against the one chosen, and what stands against it. */
         WayView: {
+            /** @description Its id. */
             method: string;
             product: null | components["schemas"]["ProductClass"];
+            /** @description Its words. */
             text: string;
+            /** @description It is the one in the route. */
             chosen: boolean;
+            /** @description Law: refused; practice: with a consequence; taste: free. */
             verdict: components["schemas"]["Strength"];
+            /** @description What it costs or saves, or why it is refused. */
             note: string;
         };
+        /** @description A weekly sitting. */
         WeeklyRow: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 Monday to 7 Sunday.
+             */
             day: number;
+            /** @description When it begins. */
             begins: components["schemas"]["LocalTime"];
+            /** @description When it ends, the next day where that is earlier. */
             ends: components["schemas"]["LocalTime"];
         };
+        /** @description A sitting of every week, in local time. One that ends before it begins runs past midnight. */
         WeeklySitting: {
             /** Format: uuid */
             id: string;
@@ -4034,89 +4950,183 @@ export interface components {
             begins: components["schemas"]["LocalTime"];
             ends: components["schemas"]["LocalTime"];
         };
+        /** @description A question to the plan. */
         WhatIfAsk: {
+            /** @description What is asked. */
             kind: components["schemas"]["WhatIfKind"];
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day: evening, later start, rain; the first day away.
+             */
             date?: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The last day away.
+             */
             until?: string;
-            /** Format: time */
+            /**
+             * Format: time
+             * @description Local time: evening, later start.
+             */
             begins?: string;
-            /** Format: time */
+            /**
+             * Format: time
+             * @description Local time: evening.
+             */
             ends?: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many handles there would be.
+             */
             handles?: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The unit that would go first.
+             */
             unitId?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The step that would miss its sitting.
+             */
             stepId?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The batch that would take another in, or be cut.
+             */
             batchId?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The batch it would take in.
+             */
             withId?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many models would stay in it when cut.
+             */
             models?: null | number;
         };
-        /** @enum {string} */
+        /**
+         * @description What a second plan does to a unit's date.
+         * @enum {string}
+         */
         WhatIfEffect: "same" | "sooner" | "later" | "no_place";
-        /** @enum {string} */
+        /**
+         * @description What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
+         *                 rank and file, rain, days away,
+         *                 two batches as one, one batch as two, a step that misses its sitting, or simply a longer search.
+         * @enum {string}
+         */
         WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "better";
+        /** @description Takes what a question to the plan stands for; the id makes it safe to send again. */
         WhatIfTake: {
             /** Format: uuid */
             id: string;
             ask: components["schemas"]["WhatIfAsk"];
         };
+        /** @description What a second plan does to a unit. */
         WhatIfUnit: {
             /** Format: uuid */
             unitId: string;
             unit: string;
             mark: string;
+            /** @description When it is done by the plan there is. */
             was: string;
+            /** @description When it would be done. */
             willBe: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours it wins; negative when it loses; null when there is no date on one side.
+             */
             hoursSooner: null | number;
+            /** @description What that is: less than an hour counts as the same. */
             effect: components["schemas"]["WhatIfEffect"];
+            /** @description The same in words. */
             words: string;
         };
+        /** @description A second plan beside the first. */
         WhatIfView: {
+            /** @description What was asked, in words. */
             title: string;
+            /** @description What it wins and loses, in a line. */
             summary: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many steps would begin at another minute.
+             */
             stepsMoved: number;
+            /** @description True when some unit is done sooner. */
             wins: boolean;
+            /** @description What it wins or loses for each unit. */
             units: components["schemas"]["WhatIfUnit"][];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description By how much the plan gets cheaper: weighted minutes; negative when it gets dearer; 0 where a step finds no place.
+             */
             buys?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Minutes of hands it saves; negative when it takes more.
+             */
             handsSaved?: number;
         };
+        /** @description A whole workspace as one open file: its rows, with the name and the version of the format before them. */
         WorkspaceDocument: {
+            /** @description Always "hexaprep-workspace". */
             format?: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description A file of a newer version is refused; every earlier one is read.
+             */
             formatVersion?: number;
+            /** @description The moment it is of. */
             exportedAt: components["schemas"]["Instant"];
+            /** @description Name, zone, handles. */
             settings: components["schemas"]["SpaceRow"];
+            /** @description Units. */
             units: components["schemas"]["UnitRow"][];
+            /** @description Batches. */
             batches: components["schemas"]["BatchRow"][];
+            /** @description Models. */
             models: components["schemas"]["ModelRow"][];
+            /** @description Pieces. */
             pieces: components["schemas"]["PieceRow"][];
+            /** @description Parts. */
             parts: components["schemas"]["PartRow"][];
+            /** @description Steps of the routes. */
             steps: components["schemas"]["StepRow"][];
+            /** @description Orders and waits between them. */
             edges: components["schemas"]["EdgeRow"][];
+            /** @description What happened. */
             logbook: components["schemas"]["EntryRow"][];
+            /** @description Spells of hands. */
             spells: components["schemas"]["SpellRow"][];
+            /** @description What went through which step. */
             ticks: components["schemas"]["TickRow"][];
+            /** @description What was left to dry. */
             coats: components["schemas"]["CoatRow"][];
+            /** @description Touch tests. */
             coatTests: components["schemas"]["TestRow"][];
+            /** @description Flaws. */
             flaws: components["schemas"]["FlawRow"][];
+            /** @description The week. */
             weeklySittings: components["schemas"]["WeeklyRow"][];
+            /** @description Days that differ from it. */
             sittingExceptions: components["schemas"]["ExceptionRow"][];
+            /** @description House rules that were chosen. */
             houseChoices?: components["schemas"]["ChoiceRow"][];
+            /** @description What users changed of routes. */
             routeChanges?: components["schemas"]["RouteChangeRow"][];
+            /** @description Air that was read. */
             airReadings?: components["schemas"]["ReadingRow"][];
+            /** @description The forecast. */
             forecast?: components["schemas"]["ForecastRow"][];
-            labels?: components["schemas"]["LabelRow"][];
+            /** @description Products on the shelf, with what their labels say. */
+            products?: components["schemas"]["ProductRow"][];
+            /** @description Their bottles, cans and tubes. */
+            containers?: components["schemas"]["ContainerRow"][];
+            /** @description Coats laid before, brought in from a file. */
             pastCoats?: components["schemas"]["PastCoatRow"][];
+            /** @description Waits of minutes that were started. */
             clocks?: components["schemas"]["ClockRow"][];
         };
     };
