@@ -55,7 +55,8 @@ internal static class PageTable
                     setTimeout(() => {
                       const all = [...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')];
                       const script = all.find(e => /\/assets\/index-[^/]+\.js$/.test(e.name));
-                      done({ kb: all.reduce((sum, e) => sum + e.transferSize, 0) / 1000, script: (script?.transferSize ?? 0) / 1000, paint, shift });
+                      const kb = all.reduce((sum, e) => sum + e.transferSize, 0) / 1000;
+                      done({ kb, script: (script?.transferSize ?? 0) / 1000, paint, shift });
                     }, 1500);
                     """
                 )!;

@@ -7,33 +7,73 @@ using NodaTime;
 namespace Hexaprep.Formats;
 
 /// <summary>Checks that a workspace file is whole: known words, ranges, every reference answered, routes without a circle.</summary>
-internal static class WorkspaceCheck
+internal sealed class WorkspaceCheck
 {
-    public static void Whole(Workspace d)
+    public static void Whole(Workspace d) => new WorkspaceCheck(d).Check();
+
+    private readonly Workspace _d;
+    private readonly HashSet<Guid> _units,
+        _batches,
+        _models,
+        _pieces,
+        _steps,
+        _entries,
+        _spells,
+        _products,
+        _coats;
+
+    private WorkspaceCheck(Workspace d)
     {
+        _d = d;
         Bounded("settings", d.Settings);
-        Need(
-            "settings.timeZone",
-            d.Settings.TimeZone,
-            DateTimeZoneProviders.Tzdb.GetZoneOrNull(d.Settings.TimeZone) is not null,
-            "a known time zone"
-        );
         AtMost("units", d.Units, MostUnits);
         AtMost("models", d.Models, RosterLimits.MostModels);
-        var units = Distinct("units", d.Units, u => u.Id);
-        var batches = Distinct("batches", d.Batches, b => b.Id);
-        var models = Distinct("models", d.Models, m => m.Id);
-        var pieces = Distinct("pieces", d.Pieces, p => p.Id);
+        _units = Distinct("units", d.Units, u => u.Id);
+        _batches = Distinct("batches", d.Batches, b => b.Id);
+        _models = Distinct("models", d.Models, m => m.Id);
+        _pieces = Distinct("pieces", d.Pieces, p => p.Id);
+        _steps = Distinct("steps", d.Steps, s => s.Id);
+        _entries = Distinct("logbook", d.Logbook, e => e.Id);
+        _spells = Distinct("spells", d.Spells, s => s.Id);
+        _products = Distinct("products", d.Products, p => p.Id);
+        _coats = Distinct("coats", d.Coats, c => c.Id);
         Distinct("parts", d.Parts, p => p.Id);
-        var steps = Distinct("steps", d.Steps, s => s.Id);
-        var entries = Distinct("logbook", d.Logbook, e => e.Id);
-        var spells = Distinct("spells", d.Spells, s => s.Id);
-        var coats = Distinct("coats", d.Coats, c => c.Id);
-        var counts = d.Models.CountBy(m => m.BatchId).ToDictionary();
-        Each("units", d.Units, (at, u) => Each($"{at}.notes", u.Notes, (_, _) => { }));
-        Each("batches", d.Batches, (at, b) =>
+        Distinct("houseChoices", d.HouseChoices, c => c.Id);
+        Distinct("routeChanges", d.RouteChanges, c => c.Id);
+        Distinct("coatTests", d.CoatTests, t => t.Id);
+        Distinct("flaws", d.Flaws, f => f.Id);
+        Distinct("clocks", d.Clocks, c => c.Id);
+        Distinct("airReadings", d.AirReadings, r => r.Id);
+        Distinct("containers", d.Containers, c => c.Id);
+        Distinct("pastCoats", d.PastCoats, c => c.Id);
+        Distinct("weeklySittings", d.WeeklySittings, s => s.Id);
+        Distinct("sittingExceptions", d.SittingExceptions, e => e.Id);
+    }
+
+    private void Check()
+    {
+        Need(
+            "settings.timeZone",
+            _d.Settings.TimeZone,
+            DateTimeZoneProviders.Tzdb.GetZoneOrNull(_d.Settings.TimeZone) is not null,
+            "a known time zone"
+        );
+        Roster();
+        Choices();
+        Routes();
+        Work();
+        Shelf();
+        Air();
+        Evenings();
+    }
+
+    private void Roster()
+    {
+        var counts = _d.Models.CountBy(m => m.BatchId).ToDictionary();
+        Each("units", _d.Units, (at, u) => Each($"{at}.notes", u.Notes, (_, _) => { }));
+        Each("batches", _d.Batches, (at, b) =>
         {
-            Known($"{at}.unitId", b.UnitId, units);
+            Known($"{at}.unitId", b.UnitId, _units);
             Need(
                 $"{at}.models",
                 b.Models.ToString(CultureInfo.InvariantCulture),
@@ -41,124 +81,137 @@ internal static class WorkspaceCheck
                 "as many models as the file lists"
             );
         });
-        Distinct("houseChoices", d.HouseChoices, c => c.Id);
-        Each("houseChoices", d.HouseChoices, (at, c) =>
+        Each("models", _d.Models, (at, m) => Known($"{at}.batchId", m.BatchId, _batches));
+        Once("models", _d.Models, m => (m.BatchId, m.Number));
+        Each("pieces", _d.Pieces, (at, p) => Known($"{at}.modelId", p.ModelId, _models));
+        Once("pieces", _d.Pieces, p => (p.ModelId, p.Number));
+        Need("pieces", "", _d.Pieces.Count(p => p.Number == 1) == _models.Count, "a first piece of every model");
+        Each("parts", _d.Parts, (at, p) => Known($"{at}.pieceId", p.PieceId, _pieces));
+    }
+
+    private void Choices()
+    {
+        Each("houseChoices", _d.HouseChoices, (at, c) =>
         {
             if (c.UnitId is { } unit)
-                Known($"{at}.unitId", unit, units);
+                Known($"{at}.unitId", unit, _units);
             if (c.BatchId is { } batch)
-                Known($"{at}.batchId", batch, batches);
+                Known($"{at}.batchId", batch, _batches);
             Need($"{at}.unitId", "both", c.UnitId is null || c.BatchId is null, "a unit or a batch, not both");
         });
-        Once("houseChoices", d.HouseChoices, c => (c.UnitId, c.BatchId, c.School));
-        Distinct("routeChanges", d.RouteChanges, c => c.Id);
-        Each("routeChanges", d.RouteChanges, (at, c) =>
+        Once("houseChoices", _d.HouseChoices, c => (c.UnitId, c.BatchId, c.School));
+        Each("routeChanges", _d.RouteChanges, (at, c) =>
         {
-            Known($"{at}.batchId", c.BatchId, batches);
+            Known($"{at}.batchId", c.BatchId, _batches);
             Need($"{at}.beforeStep", c.BeforeStep ?? "", (c.Kind == "reorder") == (c.BeforeStep is not null), "a step, of a reorder alone");
         });
-        Once("routeChanges", d.RouteChanges, c => (c.BatchId, c.Number));
-        Each("models", d.Models, (at, m) => Known($"{at}.batchId", m.BatchId, batches));
-        Once("models", d.Models, m => (m.BatchId, m.Number));
-        Each("pieces", d.Pieces, (at, p) => Known($"{at}.modelId", p.ModelId, models));
-        Once("pieces", d.Pieces, p => (p.ModelId, p.Number));
-        Need("pieces", "", d.Pieces.Count(p => p.Number == 1) == models.Count, "a first piece of every model");
-        Each("parts", d.Parts, (at, p) => Known($"{at}.pieceId", p.PieceId, pieces));
-        Each("steps", d.Steps, (at, s) =>
+        Once("routeChanges", _d.RouteChanges, c => (c.BatchId, c.Number));
+    }
+
+    private void Routes()
+    {
+        Each("steps", _d.Steps, (at, s) =>
         {
-            Known($"{at}.batchId", s.BatchId, batches);
+            Known($"{at}.batchId", s.BatchId, _batches);
             Need($"{at}.occurrence", "", s.Occurrence <= s.Occurrences, "no more than occurrences");
         });
-        Once("steps", d.Steps, s => (s.BatchId, s.Kind, s.Piece, s.Occurrence));
-        Each("edges", d.Edges, (at, e) =>
+        Once("steps", _d.Steps, s => (s.BatchId, s.Kind, s.Piece, s.Occurrence));
+        Each("edges", _d.Edges, (at, e) =>
         {
-            Known($"{at}.fromStep", e.FromStep, steps);
-            Known($"{at}.toStep", e.ToStep, steps);
+            Known($"{at}.fromStep", e.FromStep, _steps);
+            Known($"{at}.toStep", e.ToStep, _steps);
             Need($"{at}.maxMinutes", "", e.MaxMinutes is null || e.MaxMinutes >= e.MinMinutes, "at least minMinutes");
             Need($"{at}.forbidUntil", "", e.ForbidUntil is null || e.ForbidUntil > e.ForbidAfter, "more than forbidAfter");
         });
-        Once("edges", d.Edges, e => (e.FromStep, e.ToStep));
-        NoCircle(d);
-        Each("logbook", d.Logbook, (at, e) =>
+        Once("edges", _d.Edges, e => (e.FromStep, e.ToStep));
+        NoCircle(_d);
+    }
+
+    private void Work()
+    {
+        Each("logbook", _d.Logbook, (at, e) =>
         {
-            Past($"{at}.at", e.At, d);
+            Past($"{at}.at", e.At, _d);
             if (e.StepId is { } step)
-                Known($"{at}.stepId", step, steps);
+                Known($"{at}.stepId", step, _steps);
             if (e.Corrects is { } corrects)
-                Known($"{at}.corrects", corrects, entries);
+                Known($"{at}.corrects", corrects, _entries);
         });
-        Each("spells", d.Spells, (at, s) =>
+        Each("spells", _d.Spells, (at, s) =>
         {
-            Known($"{at}.stepId", s.StepId, steps);
-            Span($"{at}.endedAt", s.BeganAt, s.EndedAt, d);
+            Known($"{at}.stepId", s.StepId, _steps);
+            Span($"{at}.endedAt", s.BeganAt, s.EndedAt, _d);
         });
-        Need("spells", "", d.Spells.Count(s => s.EndedAt is null) <= 1, "at most one open spell: there is one pair of hands");
-        Each("ticks", d.Ticks, (at, t) =>
+        Need("spells", "", _d.Spells.Count(s => s.EndedAt is null) <= 1, "at most one open spell: there is one pair of hands");
+        Each("ticks", _d.Ticks, (at, t) =>
         {
-            Known($"{at}.stepId", t.StepId, steps);
-            Known($"{at}.modelId", t.ModelId, models);
-            Known($"{at}.pieceId", t.PieceId, pieces);
-            Known($"{at}.spellId", t.SpellId, spells);
-            Known($"{at}.entryId", t.EntryId, entries);
-            Past($"{at}.at", t.At, d);
+            Known($"{at}.stepId", t.StepId, _steps);
+            Known($"{at}.modelId", t.ModelId, _models);
+            Known($"{at}.pieceId", t.PieceId, _pieces);
+            Known($"{at}.spellId", t.SpellId, _spells);
+            Known($"{at}.entryId", t.EntryId, _entries);
+            Past($"{at}.at", t.At, _d);
         });
-        Once("ticks", d.Ticks, t => (t.StepId, t.ModelId, t.PieceId));
-        var products = Distinct("products", d.Products, p => p.Id);
-        Each("products", d.Products, (at, p) =>
+        Once("ticks", _d.Ticks, t => (t.StepId, t.ModelId, t.PieceId));
+        Each("coats", _d.Coats, (at, c) =>
+        {
+            Known($"{at}.productId", c.ProductId, _products);
+            Known($"{at}.stepId", c.StepId, _steps);
+            Known($"{at}.entryId", c.EntryId, _entries);
+            Span($"{at}.endedAt", c.StartedAt, c.EndedAt, _d);
+            foreach (var model in c.Models)
+                Known($"{at}.models", model, _models);
+            foreach (var piece in c.Pieces)
+                Known($"{at}.pieces", piece, _pieces);
+        });
+        Each("coatTests", _d.CoatTests, (at, t) =>
+        {
+            Known($"{at}.coatId", t.CoatId, _coats);
+            Known($"{at}.entryId", t.EntryId, _entries);
+            Past($"{at}.at", t.At, _d);
+        });
+        Each("flaws", _d.Flaws, (at, f) =>
+        {
+            Known($"{at}.stepId", f.StepId, _steps);
+            Known($"{at}.modelId", f.ModelId, _models);
+            Known($"{at}.pieceId", f.PieceId, _pieces);
+            Known($"{at}.entryId", f.EntryId, _entries);
+            Past($"{at}.notedAt", f.NotedAt, _d);
+        });
+        Each("clocks", _d.Clocks, (at, c) =>
+        {
+            Known($"{at}.stepId", c.StepId, _steps);
+            Span($"{at}.stoppedAt", c.StartedAt, c.StoppedAt, _d);
+        });
+    }
+
+    private void Shelf()
+    {
+        Each("products", _d.Products, (at, p) =>
         {
             if (p.ToLabel()?.WhyNot() is { } wrong)
                 throw new RefusedException(wrong with { Field = $"{at}.{wrong.Field}" });
         });
-        Distinct("containers", d.Containers, c => c.Id);
-        Each("containers", d.Containers, (at, c) => Known($"{at}.productId", c.ProductId, products));
-        Each("coats", d.Coats, (at, c) =>
+        Each("containers", _d.Containers, (at, c) => Known($"{at}.productId", c.ProductId, _products));
+        Each("pastCoats", _d.PastCoats, (at, c) =>
         {
-            Known($"{at}.productId", c.ProductId, products);
-            Known($"{at}.stepId", c.StepId, steps);
-            Known($"{at}.entryId", c.EntryId, entries);
-            Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d);
-            foreach (var model in c.Models)
-                Known($"{at}.models", model, models);
-            foreach (var piece in c.Pieces)
-                Known($"{at}.pieces", piece, pieces);
+            Known($"{at}.productId", c.ProductId, _products);
+            Span($"{at}.endedAt", c.StartedAt, c.EndedAt, _d);
         });
-        Distinct("coatTests", d.CoatTests, t => t.Id);
-        Each("coatTests", d.CoatTests, (at, t) =>
-        {
-            Known($"{at}.coatId", t.CoatId, coats);
-            Known($"{at}.entryId", t.EntryId, entries);
-            Past($"{at}.at", t.At, d);
-        });
-        Distinct("flaws", d.Flaws, f => f.Id);
-        Each("flaws", d.Flaws, (at, f) =>
-        {
-            Known($"{at}.stepId", f.StepId, steps);
-            Known($"{at}.modelId", f.ModelId, models);
-            Known($"{at}.pieceId", f.PieceId, pieces);
-            Known($"{at}.entryId", f.EntryId, entries);
-            Past($"{at}.notedAt", f.NotedAt, d);
-        });
-        Distinct("clocks", d.Clocks, c => c.Id);
-        Each("clocks", d.Clocks, (at, c) =>
-        {
-            Known($"{at}.stepId", c.StepId, steps);
-            Span($"{at}.stoppedAt", c.StartedAt, c.StoppedAt, d);
-        });
-        Distinct("airReadings", d.AirReadings, r => r.Id);
-        Each("airReadings", d.AirReadings, (at, r) => Past($"{at}.at", r.At, d));
-        AtMost("forecast", d.Forecast, ForecastFile.MostHours);
-        Once("forecast", d.Forecast, h => h.At);
-        Each("forecast", d.Forecast, (_, _) => { });
-        Distinct("pastCoats", d.PastCoats, c => c.Id);
-        Each("pastCoats", d.PastCoats, (at, c) =>
-        {
-            Known($"{at}.productId", c.ProductId, products);
-            Span($"{at}.endedAt", c.StartedAt, c.EndedAt, d);
-        });
-        Distinct("weeklySittings", d.WeeklySittings, s => s.Id);
-        Each("weeklySittings", d.WeeklySittings, (at, s) => Need($"{at}.ends", "", s.Ends != s.Begins, "another time than it begins"));
-        Distinct("sittingExceptions", d.SittingExceptions, e => e.Id);
-        Each("sittingExceptions", d.SittingExceptions, (at, e) =>
+    }
+
+    private void Air()
+    {
+        Each("airReadings", _d.AirReadings, (at, r) => Past($"{at}.at", r.At, _d));
+        AtMost("forecast", _d.Forecast, ForecastFile.MostHours);
+        Once("forecast", _d.Forecast, h => h.At);
+        Each("forecast", _d.Forecast, (_, _) => { });
+    }
+
+    private void Evenings()
+    {
+        Each("weeklySittings", _d.WeeklySittings, (at, s) => Need($"{at}.ends", "", s.Ends != s.Begins, "another time than it begins"));
+        Each("sittingExceptions", _d.SittingExceptions, (at, e) =>
             Need(
                 at,
                 e.Kind,

@@ -38,7 +38,7 @@ public sealed class LongNameTests(TestDatabases databases)
                     const held = el => {
                       for (let p = el.parentElement; p; p = p.parentElement) {
                         const o = getComputedStyle(p).overflowX;
-                        if (p !== document.documentElement && p !== document.body && (o === 'auto' || o === 'scroll' || o === 'hidden' || o === 'clip')) return true;
+                        if (p !== document.documentElement && p !== document.body && o !== 'visible') return true;
                       }
                       return false;
                     };
@@ -48,7 +48,9 @@ public sealed class LongNameTests(TestDatabases databases)
                     });
                     const page = document.scrollingElement.scrollWidth - wide;
                     return page > 1 || over.length
-                      ? page + ' px: ' + over.slice(0, 3).map(e => e.tagName + ' ' + (e.getAttribute('class') || '').slice(0, 60) + ' "' + (e.textContent || '').slice(0, 30) + '"').join(' | ')
+                      ? page + ' px: ' + over.slice(0, 3)
+                          .map(e => e.tagName + ' ' + (e.getAttribute('class') || '').slice(0, 40) + ' ' + e.textContent.slice(0, 30))
+                          .join(' | ')
                       : '';
                     """
                 )!;

@@ -7,6 +7,7 @@ namespace Hexaprep.Browser.Tests;
 /// <c>dotnet test --project tests/Hexaprep.Browser.Tests -c Release --explicit only</c>.</summary>
 public sealed class Screenshots(TestDatabases databases)
 {
+    // Long: one picture after the other of one evening.
     [Fact(Explicit = true)]
     public async Task Take_them_all()
     {

@@ -6,7 +6,8 @@ using NodaTime;
 
 namespace Hexaprep.Storage.Tests;
 
-/// <summary>Rows that an older program, or a hand in the database, left beyond what is kept: the bench goes on without them and says so.</summary>
+/// <summary>Rows that an older program, or a hand in the database, left beyond what is kept: the bench goes on without them and says
+/// so.</summary>
 public sealed class SetAsideTests(TestDatabases databases)
 {
     private static readonly Instant Evening = TurnableClock.Evening;

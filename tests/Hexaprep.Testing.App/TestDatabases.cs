@@ -29,6 +29,13 @@ public sealed class TestDatabases : IDisposable
         }
     }
 
+    /// <summary>A database that is not there yet; its connection string.</summary>
+    public string Empty()
+    {
+        lock (_cloning)
+            return _cluster.To($"test_{++_clones}");
+    }
+
     /// <inheritdoc />
     public void Dispose() => _cluster.Dispose();
 

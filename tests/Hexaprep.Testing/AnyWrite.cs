@@ -10,6 +10,7 @@ namespace Hexaprep.Testing;
 /// <summary>Writes of every kind, drawn by number, for properties that hold whatever is done.</summary>
 public static class AnyWrite
 {
+    // Long: one case for each kind of write.
     /// <summary>The write that a number stands for, as far as the bench allows one of its kind; else null.</summary>
     public static Decision? Draw(BenchIndex bench, int draw, Instant at, Func<Guid> newId)
     {

@@ -130,6 +130,7 @@ public sealed class AirTests(TestDatabases databases)
         Assert.Equal(HttpStatusCode.OK, (await SendAsync(app, "POST", "/api/forecast", new { id = Guid.NewGuid(), text = json })).Status);
     }
 
+    // Long: one file on its way out and in.
     [Fact]
     public async Task Coats_go_out_and_come_in_as_CSV_all_lines_or_none_and_teach_their_product()
     {

@@ -63,6 +63,7 @@ public sealed class RuleBookTests(TestDatabases databases)
         Assert.NotEmpty(problem["remedy"]!.ToString());
     }
 
+    // Long: one change from question to undo.
     [Fact]
     public async Task A_change_is_checked_then_made_then_taken_back()
     {

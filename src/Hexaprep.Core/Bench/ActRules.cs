@@ -2,6 +2,7 @@ using Hexaprep.Core.Drying;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
+// Long: every act beside the others; they share one bench and one clock.
 namespace Hexaprep.Core.Bench;
 
 /// <summary>Decides what an act changes, or why it is refused. Reads the state, changes nothing.</summary>

@@ -11,6 +11,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 {
     private static readonly string[] Figure = ["head", "arms", "body", "legs", "back", "base"];
 
+    // Long: one view, member by member.
     public HandView Of(PlannedWork work)
     {
         var step = bench.Steps[work.StepId];

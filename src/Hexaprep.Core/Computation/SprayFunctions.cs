@@ -5,6 +5,7 @@ namespace Hexaprep.Core.Computation;
 /// <summary>The spray model's functions in the documented names.</summary>
 internal static class SprayFunctions
 {
+    // Long: data: the functions of one model.
     public static IEnumerable<ComputeFunction> All()
     {
         yield return new("spray", "dew_point", "The dew point.", i => new

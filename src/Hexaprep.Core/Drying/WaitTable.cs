@@ -2,7 +2,8 @@ using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Drying;
 
-/// <summary>How long a wait takes after the end of the work: a distribution, log-normal, with the floors that hold whatever it says.</summary>
+/// <summary>How long a wait takes after the end of the work: a distribution, log-normal, with the floors that hold whatever it
+/// says.</summary>
 /// <param name="LogMean">Mean of ln minutes.</param>
 /// <param name="LogSd">Standard deviation of ln minutes, at least 0.</param>
 public sealed record WaitBand(double LogMean, double LogSd)

@@ -24,6 +24,7 @@ public sealed class Pruning
         return (pruning.Whole(rows), pruning._aside);
     }
 
+    // Long: one pass over the lists, each before those that point to it.
     private Workspace Whole(Workspace w)
     {
         var units = Each("unit", w.Units, r => r.Id, _ => true);

@@ -1,6 +1,7 @@
 namespace Hexaprep.Core.Routes;
 
-/// <summary>Every kind of step the catalogue knows; what is known of each stands in <see cref="StepFacts"/>. The order here means nothing.</summary>
+/// <summary>Every kind of step the catalogue knows; what is known of each stands in <see cref="StepFacts"/>. The order here means
+/// nothing.</summary>
 public enum StepKind
 {
     Study,

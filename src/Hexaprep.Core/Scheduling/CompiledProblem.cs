@@ -92,6 +92,7 @@ internal sealed partial class CompiledProblem
     /// one.</summary>
     public static CompiledProblem Of(PlanProblem problem) => Known.GetValue(problem, p => new CompiledProblem(p));
 
+    // Long: arrays laid side by side in one pass over the problem.
     public CompiledProblem(PlanProblem problem)
     {
         Problem = problem;

@@ -461,6 +461,7 @@ internal sealed partial class Timetable
         return false;
     }
 
+    // Long: one scan of a sitting whose cases share its state.
     private bool SprayIn(int step, int k, int low, int high, Taste taste)
     {
         var (share, displace) = ((taste & Taste.ShareSetup) != 0, (taste & Taste.Displace) != 0);

@@ -3,6 +3,7 @@ namespace Hexaprep.Core.Scheduling;
 /// <summary>The least cost of carrying what sources have to sinks with room: shortest ways with potentials, one after the other.</summary>
 internal static class Transport
 {
+    // Long: one published algorithm, kept in one piece to be compared with its source.
     /// <param name="supply">What each source has.</param>
     /// <param name="room">What each sink takes; in all at least the supply.</param>
     /// <param name="cost">Cost of one from a source to a sink, at least 0.</param>

@@ -13,7 +13,7 @@ namespace Hexaprep.Core.Wording;
 /// <param name="GoesWrong">What goes wrong.</param>
 public sealed record StepWords(string Title, string Short, string Done, string How, string LookFor, string GoesWrong)
 {
-    // Where the method decides how a step is done.
+    // Long: data. Where the method decides how a step is done.
     private static readonly Dictionary<(StepKind, string), string> Hows = new()
     {
         [(Straighten, "warm_water")] = "Dip 5 to 60 s, straighten, hold in cool water until it stays.",

@@ -70,6 +70,7 @@ internal static class GeneratedProblems
 
     private static Span Begin(int begin, int minutes) => new(begin, begin + minutes);
 
+    // Long: every optional key, drawn in one place.
     private static PlanBatch Batch(Random random, string id, string unit, bool extended)
     {
         var count = 1 + random.Next(8);
