@@ -28,6 +28,12 @@ public static class Moments
                 new Refusal(field, $"{moment} is not from 2000 to 2200.", "Give a moment such as 2026-03-12T20:12:00Z.")
             );
 
+    /// <summary>True for a day that can be kept: from 2000 on, before 2200.</summary>
+    public static bool IsKept(this LocalDate day) => day.Year is >= 2000 and < 2200;
+
+    /// <summary>True for a time of day that can be kept, to the minute: what is set by hand is no finer.</summary>
+    public static bool IsWholeMinute(this LocalTime time) => time.NanosecondOfDay % 60_000_000_000L == 0;
+
     /// <summary>How far ahead of the clock something may be said to have happened: clocks of devices differ.</summary>
     public static readonly Duration MostAhead = Duration.FromMinutes(10);
 

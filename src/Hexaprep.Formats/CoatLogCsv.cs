@@ -92,6 +92,7 @@ public static class CoatLogCsv
     /// <exception cref="RefusedException">The file has no header, or lacks a column.</exception>
     public static (IReadOnlyList<PastCoat> Coats, IReadOnlyList<CoatLineProblem> Problems) Read(string text, Func<Guid> newId)
     {
+        CsvLines.Check(text);
         using var csv = new CsvReader(
             new StringReader(text),
             new CsvConfiguration(CultureInfo.InvariantCulture)

@@ -36,6 +36,7 @@ public static class ForecastFile
 
     private static List<ForecastHour> FromCsv(string text)
     {
+        CsvLines.Check(text);
         using var csv = new CsvReader(
             new StringReader(text),
             new CsvConfiguration(CultureInfo.InvariantCulture)

@@ -24,6 +24,8 @@ public static class RosterCsv
     /// column twice, too long.</exception>
     public static IEnumerable<RosterLine> Read(Stream stream)
     {
+        if (stream.CanSeek)
+            CsvLines.Check(stream);
         using var text = new StreamReader(
             stream,
             new UTF8Encoding(false, throwOnInvalidBytes: true),

@@ -167,7 +167,7 @@ public static class RosterFields
             if (value.Length == 0)
                 return null;
             var parsed = LocalDatePattern.Iso.Parse(value);
-            if (parsed.Success && parsed.Value.Year is >= 2000 and <= 2200)
+            if (parsed.Success && parsed.Value.IsKept())
                 return parsed.Value;
             Wrong(column, value, $"'{value}' is not a date.", "Write it as 2026-03-24.");
             return null;

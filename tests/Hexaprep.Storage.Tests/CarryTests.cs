@@ -11,8 +11,6 @@ public sealed class CarryTests(TestDatabases databases)
     [Theory]
     [InlineData(1)]
     [InlineData(2)]
-    [InlineData(3)]
-    [InlineData(4)]
     public async Task An_export_always_imports(int seed)
     {
         var (random, now) = (new Random(seed), TurnableClock.Evening);

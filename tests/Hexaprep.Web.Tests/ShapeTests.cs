@@ -140,6 +140,59 @@ public sealed class ShapeTests(TestDatabases databases)
         Assert.Single((await app.GetAsync("/api/workspace"))["airReadings"]!.AsArray());
     }
 
+    [Fact]
+    public async Task It_can_be_watched_and_every_answer_has_its_id()
+    {
+        await using var app = new TestApp(databases.Clone());
+        foreach (var path in new[] { "/health/live", "/health/ready", "/api/bench" })
+        {
+            using var answer = await app.Client.GetAsync(path, Cancel);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+            Assert.NotEmpty(Assert.Single(answer.Headers.GetValues("X-Request-Id")));
+        }
+        Assert.Contains("http_server_request_duration", await app.Client.GetStringAsync("/metrics", Cancel), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_table_that_is_one_endless_line_is_refused_before_it_is_taken_apart()
+    {
+        await using var app = new TestApp(databases.Clone());
+        var commas = new string(',', 15_000_000);
+        using var roster = await app.Client.PostAsync("/api/roster/read", new StringContent(commas, Encoding.UTF8, "text/csv"), Cancel);
+        Assert.Equal("file", (await ProblemAsync(roster, 400))["field"]!.ToString());
+        using var coats = await app.Client.PostAsync(
+            "/api/coats/import",
+            new StringContent($$"""{"id":"{{Guid.NewGuid()}}","text":"{{commas}}"}""", Encoding.UTF8, "application/json"),
+            Cancel
+        );
+        Assert.Equal("file", (await ProblemAsync(coats, 400))["field"]!.ToString());
+    }
+
+    [Fact]
+    public async Task A_sitting_is_set_in_whole_minutes()
+    {
+        await using var app = new TestApp(databases.Clone());
+        var week = (await app.GetAsync("/api/sittings")).AsObject();
+        var edit = new JsonObject
+        {
+            ["id"] = Guid.NewGuid().ToString(),
+            ["version"] = week["version"]!.DeepClone(),
+            ["timeZone"] = "UTC",
+            ["handles"] = 20,
+            ["weekly"] = week["weekly"]!.DeepClone(),
+            ["exceptions"] = new JsonArray(),
+        };
+        edit["weekly"]![0]!["begins"] = "10:00:00.0000001";
+        edit["weekly"]![0]!["ends"] = "10:00:00.0000002";
+        using var answer = await app.Client.PutAsync(
+            "/api/sittings",
+            new StringContent(edit.ToJsonString(), Encoding.UTF8, "application/json"),
+            Cancel
+        );
+
+        Assert.Equal("weekly[0].begins", (await ProblemAsync(answer, 400))["field"]!.ToString());
+    }
+
     [Theory]
     [InlineData("br")]
     [InlineData("gzip")]

@@ -69,7 +69,7 @@ public static class RowCheck
             var value = property.GetValue(row);
             if (value is Instant moment && !moment.IsKept())
                 return Wrong(at, property, "beyond what is kept", "a moment from 2000 to 2200");
-            if (value is LocalDate { Year: < 2000 or >= 2200 })
+            if (value is LocalDate day && !day.IsKept())
                 return Wrong(at, property, "beyond what is kept", "a day from 2000 to 2199");
             foreach (var bound in bounds)
             {

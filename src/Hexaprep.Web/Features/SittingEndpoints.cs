@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
@@ -79,8 +80,9 @@ public static class SittingEndpoints
             DateTimeZoneProviders.Tzdb.GetZoneOrNull(edit.TimeZone) is not null,
             "Choose a zone such as Europe/London."
         );
-        Need("handles", edit.Handles, edit.Handles is >= 1 and <= 1000, "Give 1 to 1000.");
-        Need("rackSlots", edit.RackSlots, edit.RackSlots is null or (>= 1 and <= 100), "Give 1 to 100.");
+        Between("handles", edit.Handles, RowCheck.Of<SpaceRow>(nameof(SpaceRow.Handles)));
+        if (edit.RackSlots is { } slots)
+            Between("rackSlots", slots, RowCheck.Of<SpaceRow>(nameof(SpaceRow.RackSlots)));
         Need("weekly", edit.Weekly.Count, edit.Weekly.Count <= 50, "Keep at most 50 sittings a week.");
         Need("exceptions", edit.Exceptions.Count, edit.Exceptions.Count <= 500, "Keep at most 500 exceptions.");
         for (var i = 0; i < edit.Weekly.Count; i++)
@@ -88,14 +90,16 @@ public static class SittingEndpoints
             var s = edit.Weekly[i];
             Whole.Check($"weekly[{i}]", s);
             Need($"weekly[{i}].day", s.Day, s.Day is >= IsoDayOfWeek.Monday and <= IsoDayOfWeek.Sunday, "Give a day of the week.");
+            Need($"weekly[{i}].begins", s.Begins, s.Begins.IsWholeMinute(), "Give whole minutes.");
+            Need($"weekly[{i}].ends", s.Ends, s.Ends.IsWholeMinute(), "Give whole minutes.");
             Need($"weekly[{i}].ends", s.Ends, s.Ends != s.Begins, "End it after it begins.");
         }
         for (var i = 0; i < edit.Exceptions.Count; i++)
         {
             var e = edit.Exceptions[i];
             Whole.Check($"exceptions[{i}]", e);
-            Need($"exceptions[{i}].date", e.Date, e.Date.Year is >= 2000 and <= 2200, "Give a date from 2000 to 2200.");
-            var timed = e.Begins is not null && e.Ends is not null && e.Begins != e.Ends;
+            Need($"exceptions[{i}].date", e.Date, e.Date.IsKept(), "Give a date from 2000 to 2199.");
+            var timed = e is { Begins: { } from, Ends: { } to } && from != to && from.IsWholeMinute() && to.IsWholeMinute();
             Need(
                 $"exceptions[{i}].begins",
                 e.Begins,
@@ -111,6 +115,9 @@ public static class SittingEndpoints
             "Give each its own id."
         );
     }
+
+    private static void Between(string field, int value, (int Least, int Most) bounds) =>
+        Need(field, value, value >= bounds.Least && value <= bounds.Most, $"Give {bounds.Least} to {bounds.Most}.");
 
     private static void Need<T>(string field, T value, bool holds, string remedy)
     {

@@ -1,5 +1,6 @@
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -58,8 +59,8 @@ public static class UnitEndpoints
         CancellationToken cancel
     )
     {
-        if (edit.Deadline is { Year: < 2000 or > 2200 })
-            throw new RefusedException(new Refusal("deadline", $"'{edit.Deadline}' is not from 2000 to 2200.", "Write it as 2026-03-24."));
+        if (edit.Deadline is { } day && !day.IsKept())
+            throw new RefusedException(new Refusal("deadline", $"'{edit.Deadline}' is not from 2000 to 2199.", "Write it as 2026-03-24."));
         return await Stale.OrAsync(
             async () =>
             {
@@ -82,8 +83,8 @@ public static class UnitEndpoints
         CancellationToken cancel
     )
     {
-        Need("transfers", edit.Transfers, 0, 60);
-        Need("paintMinutes", edit.PaintMinutes, 0, 6000);
+        Need("transfers", edit.Transfers, RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)));
+        Need("paintMinutes", edit.PaintMinutes, RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)));
         return await Stale.OrAsync(
             async () =>
             {
@@ -129,8 +130,9 @@ public static class UnitEndpoints
 
     private static UnitReader Reader(LaidBench laid) => new(laid.Bench, laid.Plan, laid.Now);
 
-    private static void Need(string field, int value, int least, int most)
+    private static void Need(string field, int value, (int Least, int Most) bounds)
     {
+        var (least, most) = bounds;
         if (value < least || value > most)
             throw new RefusedException(new Refusal(field, $"{value} is not from {least} to {most}.", $"Give {least} to {most}."));
     }

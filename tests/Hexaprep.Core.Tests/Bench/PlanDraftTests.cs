@@ -38,7 +38,7 @@ public sealed class PlanDraftTests
                 Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
                 Assert.All(plan.Work.Where(w => !w.InHand), w => Assert.True(w.Begin >= PlanIds.Minute(done.At)));
             },
-            iter: 60
+            iter: 30
         );
 
     [Fact]
@@ -57,7 +57,7 @@ public sealed class PlanDraftTests
                     Assert.Equal(index.Remaining(step).Count, planned + inHand);
                 }
             },
-            iter: 40
+            iter: 30
         );
 
     [Fact]
@@ -79,7 +79,7 @@ public sealed class PlanDraftTests
                     }
                 }
             },
-            iter: 40
+            iter: 30
         );
 
     [Fact]
@@ -247,6 +247,6 @@ public sealed class PlanDraftTests
 
                 return PlanDraft.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
             },
-            iter: 40
+            iter: 30
         );
 }

@@ -7,7 +7,7 @@ public sealed class EditTests
 {
     // Forty batches at the full budget: bench/, `-- edits`.
     private const int Edits = 1000,
-        Batches = 12,
+        Batches = 8,
         Budget = 200;
 
     [Fact]

@@ -1,3 +1,4 @@
+using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using NodaTime;
@@ -43,8 +44,11 @@ public static class RosterEdits
     /// <exception cref="RefusedException">The unit is not there, or someone changed it since <paramref name="version"/>.</exception>
     public static Decision EditUnit(BenchIndex bench, Guid unitId, int version, LocalDate? deadline, int weight, Instant now)
     {
-        if (weight is < 1 or > 100)
-            throw new RefusedException(new Refusal("weight", $"{weight} is not between 1 and 100.", "Give 1 for usual, 5 for this first."));
+        var (least, most) = RowCheck.Of<UnitRow>(nameof(UnitRow.Weight));
+        if (weight < least || weight > most)
+            throw new RefusedException(
+                new Refusal("weight", $"{weight} is not between {least} and {most}.", "Give 1 for usual, 5 for this first.")
+            );
         var unit = bench.Units.GetValueOrDefault(unitId);
         Edit.Check(unit?.Version, version, "unit");
         return new Decision(

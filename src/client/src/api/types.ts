@@ -4658,7 +4658,8 @@ export interface components {
             sure: number;
         };
         /**
-         * @description Every kind of step the catalogue knows; what is known of each stands in StepFacts. The order here means nothing.
+         * @description Every kind of step the catalogue knows; what is known of each stands in StepFacts. The order here means
+         *                 nothing.
          * @enum {string}
          */
         StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
