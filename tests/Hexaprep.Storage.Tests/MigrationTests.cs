@@ -14,7 +14,8 @@ public sealed class MigrationTests(TestDatabases databases)
 {
     private const string OldBench = """
         insert into workspace (id, name, time_zone, handles, created_at) values (@w, 'Old', 'UTC', 20, '2026-01-01');
-        insert into unit (workspace_id, id, name, name_key, mark, weight, position) values (@w, @unit, 'Reed Pikes', 'REEDPIKES', 'pikes', 1, 1);
+        insert into unit (workspace_id, id, name, name_key, mark, weight, position)
+        values (@w, @unit, 'Reed Pikes', 'REEDPIKES', 'pikes', 1, 1);
         insert into batch (workspace_id, id, unit_id, name, materials, models, parts, tier, mold_lines, gaps, transfers, final_sheen,
           paint_min, position)
         values (@w, @batch, @unit, '', '{polystyrene}', 1, 5, 'rank_and_file', 'ordinary', 'small', 0, 'matte', 60, 1);
@@ -26,7 +27,8 @@ public sealed class MigrationTests(TestDatabases databases)
         insert into logbook (workspace_id, id, kind, at, recorded_at, step_id, detail)
         values (@w, @entry, 'done', '2026-03-01T20:00Z', '2026-03-01T20:00Z', @step, '{}');
         insert into coat (workspace_id, id, step_id, product_class, method, number, film, started_at, ended_at, models, entry_id)
-        values (@w, @coat, @step, 'acrylic_solvent', 'spray_can', 1, 'normal', '2026-03-01T20:00Z', '2026-03-01T20:05Z', array[@model], @entry);
+        values (@w, @coat, @step, 'acrylic_solvent', 'spray_can', 1, 'normal', '2026-03-01T20:00Z', '2026-03-01T20:05Z',
+          array[@model], @entry);
         insert into past_coat (workspace_id, id, unit, product, number, film, models, started_at, ended_at, stage, verdict)
         values (@w, @past, 'Older', 'acrylic_wb.any.paint', 1, 'normal', 3, '2025-03-01T20:00Z', '2025-03-01T20:05Z', 'recoat', '');
         insert into product_label (workspace_id, product, recoat_min) values (@w, 'acrylic_solvent.spray_can.primer', 25);

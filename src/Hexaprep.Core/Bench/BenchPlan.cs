@@ -122,6 +122,9 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>The minute at which a step of its problem is planned to end; null for one without a place.</summary>
     public int? EndOf(string planStep) => _stepEnds.Value.TryGetValue(planStep, out var end) ? end : null;
 
+    /// <summary>The end of the last evening it looked at; null without any.</summary>
+    internal Instant? LastEvening => Problem.Sittings.Count == 0 ? null : At(Problem.Sittings[^1].End);
+
     /// <summary>The moment of a minute.</summary>
     public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
 

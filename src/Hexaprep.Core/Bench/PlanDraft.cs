@@ -10,6 +10,7 @@ namespace Hexaprep.Core.Bench;
 /// <summary>Writes the plan's input from the bench: what is left to do, frozen work, sittings from now on.</summary>
 public sealed partial class PlanDraft
 {
+    // No plan looks farther ahead: what finds no place by then says so.
     private const int LongestDays = 1100;
 
     // Longer than any horizon: a window that never opens again.
@@ -35,9 +36,13 @@ public sealed partial class PlanDraft
     private IReadOnlyList<Guid>? _waiting;
     private readonly IReadOnlyList<SharedMix> _mixes;
 
-    private PlanDraft(BenchIndex bench, Instant now, IReadOnlyList<SharedMix> mixes)
+    private readonly Instant _until;
+    private bool _moreEvenings;
+
+    // Evenings are laid at least to the moment given: a plan that follows another sees as far.
+    private PlanDraft(BenchIndex bench, Instant now, IReadOnlyList<SharedMix> mixes, Instant? until = null)
     {
-        (_bench, _now, _mixes) = (bench, PlanIds.Minute(now), mixes);
+        (_bench, _now, _mixes, _until) = (bench, PlanIds.Minute(now), mixes, until ?? now);
         _origin = MondayOf(Earliest() - Duration.FromHours(6));
         _past = OnMinutes();
     }
@@ -59,7 +64,17 @@ public sealed partial class PlanDraft
     {
         var draft = new PlanDraft(bench, now, []);
         var problem = draft.Problem();
-        return SharingMixes(bench, draft.Plan(problem, Planner.Solve(problem, budget, cancel), budget), cancel);
+        var result = Planner.Solve(problem, budget, cancel);
+        // Evenings are laid until all is placed, judged by the fixed orders alone; then it is planned in earnest.
+        while (result.Unplaced.Count > 0 && draft._moreEvenings)
+        {
+            draft = new PlanDraft(bench, now, [], now + 2 * (draft.LastEvening - now));
+            problem = draft.Problem();
+            var isPlaced = Planner.Solve(problem, 1, cancel).Unplaced.Count == 0;
+            if (isPlaced || !draft._moreEvenings)
+                result = Planner.Solve(problem, budget, cancel);
+        }
+        return SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
     }
 
     /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some
@@ -73,7 +88,7 @@ public sealed partial class PlanDraft
     {
         if (older is null)
             return (Make(bench, now, 1, cancel), bench.State.Batches.Count > 0);
-        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
+        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
         var problem = draft.Problem();
         var plan = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft._origin), cancel), older.Budget);
         var due = !SameUnits(problem, older.Problem) || !SameEvenings(problem, older, draft._origin) || plan.Result.Unplaced.Count > 0;
@@ -98,7 +113,7 @@ public sealed partial class PlanDraft
         CancellationToken cancel = default
     )
     {
-        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem));
+        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
         var problem = draft.Problem();
         var chunks = older.OnMinutesFrom(draft._origin);
         var plan =
@@ -416,14 +431,21 @@ public sealed partial class PlanDraft
 
     private void LayCalendar()
     {
-        // Enough sittings for all hands-on work twice over, with room for the waits.
+        // Enough sittings for all hands-on work twice over, and for the longest row of waits, each of which may cost an evening.
+        var waits = _bench.State.Batches.Select(b =>
+            _bench.StepsOf[b.Id].Count(s => s.Amounts.Product is not null && !_bench.IsFinished(s))
+        );
+        var evenings = 2 * waits.DefaultIfEmpty().Max();
         var need = 2 * _bench.State.Steps.Where(s => s.NotNeeded is null).Sum(s => s.HandsMinutes(_bench.Remaining(s).Count));
         var have = 0;
         var least = _now + Duration.FromDays(42);
         foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))
         {
-            if (have >= need && sitting.Begin > least)
+            if (have >= need && _sittings.Count >= evenings && sitting.Begin > least && sitting.Begin > _until)
+            {
+                _moreEvenings = true;
                 break;
+            }
             var span = new Span(Math.Max(Minute(_now), Minute(sitting.Begin)), Minute(sitting.End));
             if (span.Length <= 0)
                 continue;
@@ -433,6 +455,8 @@ public sealed partial class PlanDraft
             have += span.Length;
         }
     }
+
+    private Instant LastEvening => _sittings.Count == 0 ? _now + Duration.FromDays(LongestDays) : At(_sittings[^1].End);
 
     private Instant Earliest()
     {

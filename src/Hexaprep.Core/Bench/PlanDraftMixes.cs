@@ -26,7 +26,7 @@ public sealed partial class PlanDraft
     {
         if (mixes.Count == 0)
             return plan;
-        var draft = new PlanDraft(bench, plan.MadeAt, mixes);
+        var draft = new PlanDraft(bench, plan.MadeAt, mixes, plan.LastEvening);
         var problem = draft.Problem();
         if (PuttyMix.In(problem).Count == 0)
             return plan;

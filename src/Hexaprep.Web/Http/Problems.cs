@@ -48,6 +48,7 @@ public static class Problems
         var problem = context.ProblemDetails;
         problem.Extensions.Remove("traceId");
         problem.Extensions.Remove("exception");
+        problem.Title ??= "Not understood";
         problem.Detail ??= problem.Status switch
         {
             400 => "The request could not be read. Compare it with /openapi.json.",

@@ -2,6 +2,7 @@ using Hexaprep.Storage;
 using Microsoft.AspNetCore.Diagnostics.HealthChecks;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 using OpenTelemetry.Metrics;
+using OpenTelemetry.Resources;
 using Serilog;
 
 namespace Hexaprep.Web.Http;
@@ -16,6 +17,7 @@ public static class Watching
         services.AddHealthChecks().AddCheck<DatabaseAnswers>("database", tags: ["ready"]);
         services
             .AddOpenTelemetry()
+            .ConfigureResource(r => r.AddService("hexaprep"))
             .WithMetrics(m =>
                 m.AddMeter("Microsoft.AspNetCore.Hosting", "Microsoft.AspNetCore.Server.Kestrel", "System.Runtime", "Npgsql")
                     .AddPrometheusExporter()

@@ -28,6 +28,40 @@ public sealed class PlanDraftTests
         Assert.Empty(bench.Plan(Evening).Result.Unplaced);
     }
 
+    [Theory]
+    [InlineData(Tier.Leader, 3, 360, 3)]
+    [InlineData(Tier.Display, 20, 1200, 3)]
+    [InlineData(Tier.Leader, 3, 360, 1)]
+    public void A_hero_alone_gets_a_date_however_few_the_evenings(Tier tier, int transfers, int paintMinutes, int evenings)
+    {
+        var bench = new RehearsedBench(
+            RehearsedBench
+                .Order("Warden Aldith", 1, Material.PuResin)
+                .Of(t =>
+                    t with
+                    {
+                        Tier = tier,
+                        Transfers = transfers,
+                        PaintMinutes = paintMinutes,
+                        BaseMm = 40,
+                        Parts = 8,
+                        MoldLines = MoldLines.Many,
+                        Gaps = Gaps.Large,
+                    }
+                )
+        );
+        var days = new[] { IsoDayOfWeek.Tuesday, IsoDayOfWeek.Thursday, IsoDayOfWeek.Sunday }.Take(evenings);
+        var week = days.Select(d => new Core.Scheduling.WeeklySitting(Guid.NewGuid(), d, new LocalTime(19, 30), new LocalTime(22, 0)));
+        bench.State = bench.State with
+        {
+            Settings = bench.State.Settings with { Calendar = new Core.Scheduling.SittingCalendar(DateTimeZone.Utc, [.. week], []) },
+        };
+        var plan = bench.Plan(Evening);
+
+        Assert.Empty(plan.Result.Unplaced);
+        Assert.NotNull(Promises.Of(bench.Index, plan)[bench.State.Units[0].Id]);
+    }
+
     [Fact]
     public void Whatever_was_done_the_plan_of_the_rest_breaks_nothing_and_begins_no_earlier_than_now() =>
         Underway.Sample(
