@@ -134,9 +134,13 @@ export const materialKeyQuery = queryOptions({
 });
 
 /** Everything is read again: the bench has changed, or a plan is there. A change of a route, or a longer search for a plan, that was
- * asked about is asked about once. */
-export function lookAgain(): Promise<void> {
-  return queryClient.invalidateQueries({
-    predicate: (query) => query.queryKey[0] !== "route-check" && query.queryKey[0] !== "better-plan",
-  });
+ * asked about is asked about once. A first answer still on its way is not called off by the query client, and may have been made before
+ * the change: what waits for one is asked once more when it has come. */
+export async function lookAgain(): Promise<void> {
+  const reads = queryClient
+    .getQueryCache()
+    .findAll({ predicate: (query) => query.queryKey[0] !== "route-check" && query.queryKey[0] !== "better-plan" });
+  const first = reads.filter((query) => query.state.data === undefined && query.state.fetchStatus === "fetching");
+  await queryClient.invalidateQueries({ predicate: (query) => reads.includes(query) });
+  if (first.length > 0) await queryClient.invalidateQueries({ predicate: (query) => first.includes(query) });
 }
