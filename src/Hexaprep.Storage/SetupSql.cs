@@ -90,7 +90,7 @@ internal static class SetupSql
             Change.RouteChangesSet c =>
             [
                 new("delete from route_change where workspace_id = @w and batch_id = @BatchId", new { w, c.BatchId }),
-                Tables.RouteChange.Insert(w, [.. c.Kept.Select((k, i) => RouteChangeRow.Of(c.BatchId, k, i + 1))]),
+                Tables.RouteChange.Insert(w, [.. c.Kept.Select((k, i) => RouteChangeRow.Of(Guid.NewGuid(), c.BatchId, k, i + 1))]),
             ],
             Change.ChoiceSet c => Choice(w, c),
             Change.HouseAsked => [new("update workspace set house_asked = true where id = @w", new { w })],

@@ -263,11 +263,11 @@ public sealed record RouteChangeRow
     /// <summary>When it was made.</summary>
     public required Instant At { get; init; }
 
-    /// <summary>The row of a change.</summary>
-    public static RouteChangeRow Of(Guid batchId, KeptRouteChange k, int number) =>
+    /// <summary>The row of a change, under an id of the caller's: the core takes no chances.</summary>
+    public static RouteChangeRow Of(Guid id, Guid batchId, KeptRouteChange k, int number) =>
         new()
         {
-            Id = Guid.NewGuid(),
+            Id = id,
             BatchId = batchId,
             Number = number,
             Kind = Ids.Of(k.Change.Kind),
