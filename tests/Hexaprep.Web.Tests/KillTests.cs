@@ -38,7 +38,7 @@ public sealed class KillTests
         {
             // Sending everything again, acknowledged or not, brings each to exactly once.
             foreach (var (_, act) in sent)
-                Assert.Equal(HttpStatusCode.OK, await app.ActAsync(act));
+                Assert.Equal(HttpStatusCode.OK, (await app.ActAsync(act)).StatusCode);
             Assert.Equal(sent.Count, await app.DoneAsync());
             var log = (await app.GetAsync("/api/workspace"))["logbook"]!
                 .AsArray()
@@ -76,7 +76,7 @@ public sealed class KillTests
                 await strike();
             try
             {
-                var status = await answer;
+                var status = (await answer).StatusCode;
                 Assert.True(status == HttpStatusCode.OK || i >= count / 2, $"Act {i} was answered {status} before the blow.");
                 if (status != HttpStatusCode.OK)
                     return;

@@ -1,7 +1,5 @@
 using System.Diagnostics;
-using System.Net;
 using System.Net.Http.Json;
-using System.Net.Sockets;
 using System.Text.Json.Nodes;
 
 namespace Hexaprep.Web.Tests;
@@ -9,32 +7,37 @@ namespace Hexaprep.Web.Tests;
 /// <summary>The built app in a process of its own, as the start command runs it.</summary>
 internal sealed class RealApp : IDisposable
 {
+    private const string Listening = "Now listening on: ";
     private readonly Process _process;
     private readonly HttpClient _client;
 
     public RealApp(string database)
     {
-        var port = FreePort();
         var web = Path.Combine(Project.Root, "src/Hexaprep.Web");
-        var start = new ProcessStartInfo(
-            "dotnet",
-            [typeof(Program).Assembly.Location, $"--contentRoot={web}", $"--urls=http://127.0.0.1:{port}"]
-        )
+        var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, $"--contentRoot={web}", "--urls=http://127.0.0.1:0"])
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,
         };
         start.Environment["Hexaprep__Database"] = database;
-        start.Environment["Hexaprep__LogLevel"] = "Fatal";
+        start.Environment["Hexaprep__LogLevel"] = "Information";
         start.Environment["Hexaprep__PlanBudget"] = "6";
         start.Environment["Hexaprep__TimeZone"] = "UTC";
+        // The port is the app's own choice, read from what it says: one chosen for it could be another's by the time it listens.
+        var listening = new TaskCompletionSource<string>();
         _process = Process.Start(start)!;
-        _process.OutputDataReceived += (_, _) => { };
+        _process.OutputDataReceived += (_, line) =>
+        {
+            if (line.Data is null)
+                listening.TrySetException(new InvalidOperationException("The app ended before it listened."));
+            else if (line.Data.Split(Listening) is [_, var said])
+                listening.TrySetResult(said.Trim().Trim('"'));
+        };
         _process.BeginOutputReadLine();
         _process.BeginErrorReadLine();
-        _client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}"), Timeout = TimeSpan.FromSeconds(30) };
-        _client.DefaultRequestHeaders.Add("Origin", $"http://127.0.0.1:{port}");
-        WaitUntilItAnswers();
+        var address = listening.Task.WaitAsync(TimeSpan.FromSeconds(60)).GetAwaiter().GetResult();
+        _client = new HttpClient { BaseAddress = new Uri(address), Timeout = TimeSpan.FromSeconds(30) };
+        _client.DefaultRequestHeaders.Add("Origin", address);
     }
 
     public async Task<JsonNode> GetAsync(string path) => JsonNode.Parse(await _client.GetStringAsync(path))!;
@@ -73,7 +76,7 @@ internal sealed class RealApp : IDisposable
         return (await GetAsync($"/api/units/{unit}"))["batches"]![0]!["steps"]![0]!["done"]!.GetValue<int>();
     }
 
-    public async Task<HttpStatusCode> ActAsync(object act) => (await _client.PostAsJsonAsync("/api/acts", act)).StatusCode;
+    public Task<HttpResponseMessage> ActAsync(object act) => _client.PostAsJsonAsync("/api/acts", act);
 
     public void Kill()
     {
@@ -87,30 +90,5 @@ internal sealed class RealApp : IDisposable
             Kill();
         _process.Dispose();
         _client.Dispose();
-    }
-
-    private void WaitUntilItAnswers()
-    {
-        for (var tries = 0; ; tries++)
-        {
-            try
-            {
-                using var answer = _client.Send(new HttpRequestMessage(HttpMethod.Get, "/api/bench"));
-                if (answer.IsSuccessStatusCode)
-                    return;
-            }
-            catch (HttpRequestException) when (!_process.HasExited && tries < 300)
-            {
-                // Not listening yet.
-            }
-            Thread.Sleep(100);
-        }
-    }
-
-    private static int FreePort()
-    {
-        using var listener = new TcpListener(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
     }
 }
