@@ -86,11 +86,11 @@ public sealed class ShapeTests(TestDatabases databases)
     }
 
     [Theory]
-    [InlineData("""{"id":"ID","place":"bench","airC":"warm","humidityPct":50}""", "$.airC")]
-    [InlineData("""{"id":"ID","place":"bench"}""", "$")]
-    [InlineData("""{"id":"ID","place":"cellar","airC":20,"humidityPct":50}""", "$.place")]
-    [InlineData("""{"id":"ID","place":"bench","airC":20,"humidityPct":50,"moon":1}""", "$.moon")]
-    public async Task A_body_that_cannot_be_read_names_the_field(string body, string field)
+    [InlineData("""{"id":"ID","place":"bench","airC":"warm","humidityPct":50}""", "$.airC", "a number")]
+    [InlineData("""{"id":"ID","place":"bench"}""", "$", "lacks")]
+    [InlineData("""{"id":"ID","place":"cellar","airC":20,"humidityPct":50}""", "$.place", "one of bench, outdoors")]
+    [InlineData("""{"id":"ID","place":"bench","airC":20,"humidityPct":50,"moon":1}""", "$.moon", "not known")]
+    public async Task A_body_that_cannot_be_read_names_the_field_and_what_was_expected(string body, string field, string wanted)
     {
         await using var app = new TestApp(databases.Clone());
         using var answer = await app.Client.PostAsync(
@@ -101,6 +101,7 @@ public sealed class ShapeTests(TestDatabases databases)
         var problem = await ProblemAsync(answer, 400);
 
         Assert.Equal(field, problem["field"]!.ToString());
+        Assert.Contains(wanted, problem["message"]!.ToString(), StringComparison.Ordinal);
         Assert.DoesNotContain("Hexaprep", problem.ToJsonString(), StringComparison.Ordinal);
     }
 

@@ -75,8 +75,7 @@ public static class CoatClock
     /// <param name="band">The wait expected.</param>
     /// <param name="end">When the work on it ended.</param>
     /// <remarks>"Still tacky at t" moves early to t and keeps sure at least as far behind t as sure lies behind usual. "Dry at t" sets
-    /// the coat's sure
-    /// time to t. A test for one stage says nothing of another.</remarks>
+    /// the coat's sure time to t, never below the label. A test for one stage says nothing of another.</remarks>
     public static SafeTimes Learn(Coat coat, Readiness stage, WaitBand band, Instant end)
     {
         var times = new SafeTimes(
@@ -89,10 +88,10 @@ public static class CoatClock
         return coat
             .Tests.Where(t => t.Stage == stage && t.At >= end)
             .OrderBy(t => t.At)
-            .Aggregate(times, (known, test) => Learn(known, test, reserve));
+            .Aggregate(times, (known, test) => Learn(known, test, reserve, end + Duration.FromMinutes(Math.Ceiling(band.LabelFloor))));
     }
 
-    private static SafeTimes Learn(SafeTimes known, CoatTest test, Duration reserve)
+    private static SafeTimes Learn(SafeTimes known, CoatTest test, Duration reserve, Instant label)
     {
         if (test.Finding == Finding.NotDryAt)
         {
@@ -106,6 +105,11 @@ public static class CoatClock
                 Tested = false,
             };
         }
-        return new SafeTimes(Instant.Min(known.Early, test.At), Instant.Min(known.Usual, test.At), test.At, true);
+        return new SafeTimes(
+            Instant.Min(known.Early, test.At),
+            Instant.Min(known.Usual, test.At),
+            Instant.Max(test.At, label),
+            test.At >= label
+        );
     }
 }

@@ -8,10 +8,9 @@ namespace Hexaprep.Core.Drying;
 /// <param name="Sd">Of ln factor.</param>
 /// <param name="PriorSd">Of ln factor before any observation.</param>
 /// <param name="Count">Observations that carry it.</param>
-/// <param name="Early">P10 of the next film, as a multiple of the table's time.</param>
-/// <param name="Usual">P50.</param>
+/// <param name="Usual">P50 of the next film, as a multiple of the table's time.</param>
 /// <param name="Sure">P90.</param>
-public sealed record Belief(double Factor, double Sd, double PriorSd, int Count, double Early, double Usual, double Sure)
+public sealed record Belief(double Factor, double Sd, double PriorSd, int Count, double Usual, double Sure)
 {
     /// <summary>True when the user's own log has taken over: 5 observations, and the spread halved.</summary>
     public bool IsCalibrated => Count >= 5 && Sd < PriorSd / 2;
@@ -209,7 +208,7 @@ public sealed class DryingBook
     private WaitBand Band(StepKind step, Product key, Readiness stage, HouseRules house, double minutes, Air air)
     {
         var belief = BeliefOf(key);
-        var band = WaitBand.Through(minutes * belief.Usual, minutes * belief.Sure) with { SureFloor = LabelOf(key)?.Minutes(stage) ?? 0 };
+        var band = WaitBand.Through(minutes * belief.Usual, minutes * belief.Sure) with { LabelFloor = LabelOf(key)?.Minutes(stage) ?? 0 };
         return WaitTable.Floored(band, step, stage, house, air);
     }
 

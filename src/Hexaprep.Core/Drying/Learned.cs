@@ -22,7 +22,6 @@ internal sealed class Learned
             calibration.Sd,
             priorSd,
             calibration.Count,
-            calibration.Quantile(1, 0.1),
             calibration.Quantile(1, 0.5),
             calibration.Quantile(1, 0.9)
         );

@@ -17,8 +17,11 @@ public sealed record WaitBand(double LogMean, double LogSd)
     /// <summary>It is usually no shorter, minutes: a floor of the trade.</summary>
     public double UsualFloor { get; init; }
 
-    /// <summary>It is never taken for sure before, minutes: the label, a floor of the trade.</summary>
+    /// <summary>It is never taken for sure before, minutes: a floor of the trade. A test that says dry lifts it.</summary>
     public double SureFloor { get; init; }
+
+    /// <summary>What its label asks, minutes; 0 without one. No test says less.</summary>
+    public double LabelFloor { get; init; }
 
     /// <summary>P10, whole minutes: a test begins to make sense.</summary>
     public int Early => (int)Math.Floor(Math.Exp(LogMean - Z90 * LogSd) + 1e-9);
@@ -27,7 +30,7 @@ public sealed record WaitBand(double LogMean, double LogSd)
     public int Usual => Up(Math.Max(Math.Exp(LogMean), UsualFloor));
 
     /// <summary>The later of P90, the label and the floors, whole minutes: what plans, rings and alarms use.</summary>
-    public int Sure => Math.Max(Usual, Up(Math.Max(Math.Exp(LogMean + Z90 * LogSd), SureFloor)));
+    public int Sure => Math.Max(Usual, Up(Math.Max(Math.Exp(LogMean + Z90 * LogSd), Math.Max(SureFloor, LabelFloor))));
 
     private static int Up(double minutes) => (int)Math.Ceiling(minutes - 1e-9);
 }

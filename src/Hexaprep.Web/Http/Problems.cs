@@ -65,19 +65,6 @@ public static class Problems
 /// <summary>Turns refusals, and a database that does not answer, into problem details.</summary>
 public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<RefusalHandler> log) : IExceptionHandler
 {
-    // The reader's own words name our types; ours name what the sender can see.
-    private static string Said(System.Text.Json.JsonException json)
-    {
-        var message = json.Message.Split(" Path:")[0];
-        return message.Split("missing required properties including: ") is [_, var missing] ? $"It lacks {missing.TrimEnd('.')}."
-            : message.Contains("allow null values", StringComparison.Ordinal) ? "It is null."
-            : message.Contains("could not be mapped", StringComparison.Ordinal) ? "It has a member that is not known here."
-            : message.Contains("type '", StringComparison.Ordinal)
-            || message.StartsWith("The JSON value could not", StringComparison.Ordinal)
-                ? "Its value is of another kind, or out of range."
-            : message;
-    }
-
     private static ProblemDetails Spoiled(string message, string remedy) => Problems.Of(new Refusal("$", message, remedy));
 
     /// <inheritdoc />
@@ -87,7 +74,7 @@ public sealed class RefusalHandler(IProblemDetailsService problems, ILogger<Refu
         {
             RefusedException refused => Problems.Of(refused.Refusal),
             BadHttpRequestException { InnerException: System.Text.Json.JsonException json } => Problems.Of(
-                new Refusal(json.Path ?? "$", Said(json), "Compare it with /openapi.json.")
+                new Refusal(json.Path ?? "$", JsonWords.Of(json), "Compare it with /openapi.json.")
             ),
             BadHttpRequestException { StatusCode: 413 } => new ProblemDetails { Status = 413, Title = "Too much" },
             BadHttpRequestException bad => new ProblemDetails

@@ -43,6 +43,19 @@ public sealed class DryingBookTests
     private static ProductLabel Label(double? recoat = null, double? max = null, double? reopen = null, double? minTemp = null) =>
         new(Primer, recoat, max, reopen, null, null, minTemp, null);
 
+    [Theory]
+    [InlineData(10, 30, false)]
+    [InlineData(30, 30, true)]
+    [InlineData(41, 41, true)]
+    public void A_dry_test_sets_its_coat_free_and_never_before_the_label(int tested, int sure, bool byTest)
+    {
+        var book = Book(labels: [Label(recoat: 30)]);
+        var times = book.When(Coat(tests: (Finding.DryAt, tested)), Readiness.Recoat)!;
+
+        Assert.Equal((Evening + Duration.FromMinutes(sure), byTest), (times.Sure, times.Tested));
+        Assert.False(book.When(Coat(), Readiness.Recoat)!.Tested);
+    }
+
     [Fact]
     public void A_cold_bench_makes_every_coat_wait_longer_and_a_warm_one_shorter()
     {

@@ -7,7 +7,7 @@ export function SetAside() {
   const rows = useQuery(benchQuery).data?.setAside ?? [];
   if (rows.length === 0) return null;
   return (
-    <div className="mx-4 flex flex-wrap items-center gap-x-4 rounded-slab bg-limit px-4 text-on-limit md:mx-10">
+    <div className="mx-4 mb-2 flex flex-wrap items-center gap-x-4 rounded-slab bg-limit px-4 text-on-limit md:mx-10">
       <span className="strong">
         {rows.length === 1 ? "One thing cannot be read and was" : `${rows.length} things cannot be read and were`} set aside.
       </span>
