@@ -431,17 +431,13 @@ public sealed partial class PlanDraft
 
     private void LayCalendar()
     {
-        // Enough sittings for all hands-on work twice over, and for the longest row of waits, each of which may cost an evening.
-        var waits = _bench.State.Batches.Select(b =>
-            _bench.StepsOf[b.Id].Count(s => s.Amounts.Product is not null && !_bench.IsFinished(s))
-        );
-        var evenings = 2 * waits.DefaultIfEmpty().Max();
+        // Enough sittings for all hands-on work twice over, with room for the waits; where that is too few, Make asks for more.
         var need = 2 * _bench.State.Steps.Where(s => s.NotNeeded is null).Sum(s => s.HandsMinutes(_bench.Remaining(s).Count));
         var have = 0;
         var least = _now + Duration.FromDays(42);
         foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))
         {
-            if (have >= need && _sittings.Count >= evenings && sitting.Begin > least && sitting.Begin > _until)
+            if (have >= need && sitting.Begin > least && sitting.Begin > _until)
             {
                 _moreEvenings = true;
                 break;
