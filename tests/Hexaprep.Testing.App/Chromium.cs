@@ -143,7 +143,7 @@ public sealed class Chromium : IDisposable
     /// <summary>Waits until something holds.</summary>
     public T Wait<T>(Func<IWebDriver, T> until, string otherwise)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(12))
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40))
         {
             PollingInterval = TimeSpan.FromMilliseconds(60),
             Message = otherwise,
