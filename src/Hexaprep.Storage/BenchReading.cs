@@ -41,7 +41,7 @@ internal static class BenchReading
         catch (Exception unreadable)
             when (unreadable is System.Data.DataException or InvalidCastException or OverflowException or ArgumentException)
         {
-            rows = await OneByOneAsync(connection, workspace, settings, unread);
+            rows = await WorkspaceRows.OneByOneAsync(connection, workspace, Moments.First, settings, unread);
         }
         var touched = await connection.QueryAsync<Guid>(
             "select distinct step_id from logbook where workspace_id = @w and step_id is not null",
@@ -121,44 +121,6 @@ internal static class BenchReading
             Containers = await NextAsync<ContainerRow>(),
             PastCoats = await NextAsync<PastCoatRow>(),
             Clocks = await NextAsync<ClockRow>(),
-        };
-    }
-
-    private static async Task<Workspace> OneByOneAsync(
-        NpgsqlConnection connection,
-        WorkspaceId workspace,
-        SpaceRow settings,
-        List<RowSetAside> unread
-    )
-    {
-        Task<IReadOnlyList<T>> EachAsync<T>(Table<T> table) => table.ReadAsync(connection, workspace, unread);
-        return new Workspace
-        {
-            ExportedAt = Moments.First,
-            Settings = settings,
-            WeeklySittings = await EachAsync(Tables.WeeklySitting),
-            SittingExceptions = await EachAsync(Tables.SittingException),
-            Units = await EachAsync(Tables.Unit),
-            Batches = await EachAsync(Tables.Batch),
-            Models = await EachAsync(Tables.Model),
-            Pieces = await EachAsync(Tables.Piece),
-            Parts = [],
-            Steps = await EachAsync(Tables.Step),
-            Edges = await EachAsync(Tables.Edge),
-            Logbook = [],
-            Spells = await EachAsync(Tables.Spell),
-            Ticks = await EachAsync(Tables.Tick),
-            Coats = await EachAsync(Tables.Coat),
-            CoatTests = await EachAsync(Tables.CoatTest),
-            Flaws = await EachAsync(Tables.Flaw),
-            HouseChoices = await EachAsync(Tables.HouseChoice),
-            RouteChanges = await EachAsync(Tables.RouteChange),
-            AirReadings = await EachAsync(Tables.AirReading),
-            Forecast = await EachAsync(Tables.ForecastHour),
-            Products = await EachAsync(Tables.Product),
-            Containers = await EachAsync(Tables.Container),
-            PastCoats = await EachAsync(Tables.PastCoat),
-            Clocks = await EachAsync(Tables.Clock),
         };
     }
 

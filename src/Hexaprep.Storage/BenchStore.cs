@@ -116,15 +116,7 @@ public sealed class BenchStore(NpgsqlDataSource source, BenchMemory memory)
         var stored = memory.Find(workspace, revision) ?? await BenchReading.OfAsync(connection, workspace);
         if (known)
         {
-            if (content is not null && id.Content is not null && content != id.Content)
-                throw new RefusedException(
-                    new Refusal(
-                        "id",
-                        $"{id.Id} was used for something else already; nothing was changed.",
-                        "Send it again with an id of its own.",
-                        RefusalKind.Conflict
-                    )
-                );
+            id.MustBe(content);
             memory.Keep(workspace, stored);
             return (null, stored);
         }

@@ -85,55 +85,36 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(System.Data.IsolationLevel.RepeatableRead, cancel);
+        var settings = await connection.QuerySingleAsync<SpaceRow>(
+            "select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w",
+            new { w = workspace.Value }
+        );
         List<RowSetAside> unread = [];
-        var rows = new Workspace
-        {
-            ExportedAt = now,
-            Settings = await connection.QuerySingleAsync<SpaceRow>(
-                "select name, time_zone, handles, rack_slots, house_asked from workspace where id = @w",
-                new { w = workspace.Value }
-            ),
-            Units = await Tables.Unit.ReadAsync(connection, workspace, unread),
-            Batches = await Tables.Batch.ReadAsync(connection, workspace, unread),
-            Models = await Tables.Model.ReadAsync(connection, workspace, unread),
-            Pieces = await Tables.Piece.ReadAsync(connection, workspace, unread),
-            Parts = await Tables.Part.ReadAsync(connection, workspace, unread),
-            Steps = await Tables.Step.ReadAsync(connection, workspace, unread),
-            Edges = await Tables.Edge.ReadAsync(connection, workspace, unread),
-            Logbook = await Tables.Logbook.ReadAsync(connection, workspace, unread),
-            Spells = await Tables.Spell.ReadAsync(connection, workspace, unread),
-            Ticks = await Tables.Tick.ReadAsync(connection, workspace, unread),
-            Coats = await Tables.Coat.ReadAsync(connection, workspace, unread),
-            CoatTests = await Tables.CoatTest.ReadAsync(connection, workspace, unread),
-            Flaws = await Tables.Flaw.ReadAsync(connection, workspace, unread),
-            WeeklySittings = await Tables.WeeklySitting.ReadAsync(connection, workspace, unread),
-            SittingExceptions = await Tables.SittingException.ReadAsync(connection, workspace, unread),
-            HouseChoices = await Tables.HouseChoice.ReadAsync(connection, workspace, unread),
-            RouteChanges = await Tables.RouteChange.ReadAsync(connection, workspace, unread),
-            AirReadings = await Tables.AirReading.ReadAsync(connection, workspace, unread),
-            Forecast = await Tables.ForecastHour.ReadAsync(connection, workspace, unread),
-            Products = await Tables.Product.ReadAsync(connection, workspace, unread),
-            Containers = await Tables.Container.ReadAsync(connection, workspace, unread),
-            PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace, unread),
-            Clocks = await Tables.Clock.ReadAsync(connection, workspace, unread),
-        };
+        var rows = await WorkspaceRows.OneByOneAsync(connection, workspace, now, settings, unread);
         // What cannot be read stays here: a file that is written can be read.
         return Pruning.Of(rows, unread).Rows;
     }
 
     /// <summary>Brings a document into an empty workspace, all of it or nothing. A repeated id changes nothing.</summary>
     /// <exception cref="RefusedException">There are units already, or the database finds the file broken.</exception>
-    public async Task ImportAsync(WorkspaceId workspace, Guid id, Workspace d, Instant now, CancellationToken cancel)
+    public async Task ImportAsync(WorkspaceId workspace, WriteId id, Workspace d, Instant now, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         var w = workspace.Value;
-        var (revision, known) = await connection.QuerySingleAsync<(long Revision, bool Known)>(
-            "select revision, exists (select from logbook where workspace_id = @w and id = @id) from workspace where id = @w for update",
-            new { w, id }
+        var (revision, known, content) = await connection.QuerySingleAsync<(long Revision, bool Known, string? Content)>(
+            """
+            select revision, exists (select from logbook where workspace_id = @w and id = @id),
+              (select content from logbook where workspace_id = @w and id = @id)
+            from workspace where id = @w for update
+            """,
+            new { w, id = id.Id }
         );
         if (known)
+        {
+            id.MustBe(content);
             return;
+        }
         if (await connection.QuerySingleAsync<bool>("select exists (select from unit where workspace_id = @w)", new { w }))
             throw new RefusedException(
                 new Refusal(
@@ -150,7 +131,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     }
 
     // A file fills the tables as they are written in it; the value is read afresh from them.
-    private static IReadOnlyList<Statement> Told(WorkspaceId workspace, Guid id, Decision decision, Instant now, long revision) =>
+    private static IReadOnlyList<Statement> Told(WorkspaceId workspace, WriteId id, Decision decision, Instant now, long revision) =>
         [Logbook.Entry(workspace.Value, id, decision, now), Logbook.Turned(workspace.Value, revision), new Statement("analyze", new { })];
 
     private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, Workspace d)

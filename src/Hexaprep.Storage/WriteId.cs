@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using Hexaprep.Core;
 
 namespace Hexaprep.Storage;
 
@@ -12,6 +13,22 @@ public readonly record struct WriteId(Guid Id, string? Content)
     /// <summary>A write of this content.</summary>
     public static WriteId Of(Guid id, string content) =>
         new(id, Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(content)))[..32]);
+
+    /// <summary>Does nothing when a write that is known under this identity was this one.</summary>
+    /// <param name="content">What was sent then; null where nobody kept it.</param>
+    /// <exception cref="RefusedException">It was another.</exception>
+    public void MustBe(string? content)
+    {
+        if (content is not null && Content is not null && content != Content)
+            throw new RefusedException(
+                new Refusal(
+                    "id",
+                    $"{Id} was used for something else already; nothing was changed.",
+                    "Send it again with an id of its own.",
+                    RefusalKind.Conflict
+                )
+            );
+    }
 
     /// <summary>A write whose content is not looked at.</summary>
     public static implicit operator WriteId(Guid id) => new(id, null);

@@ -194,6 +194,21 @@ public sealed class ShapeTests(TestDatabases databases)
         Assert.Equal("weekly[0].begins", (await ProblemAsync(answer, 400))["field"]!.ToString());
     }
 
+    [Fact]
+    public async Task A_file_sent_twice_is_brought_once_and_another_under_its_identity_is_refused()
+    {
+        await using var demo = new TestApp(databases.Clone(), isDemo: true);
+        await using var app = new TestApp(databases.Clone());
+        var (id, file) = (Guid.NewGuid(), await demo.Client.GetStringAsync("/api/workspace", Cancel));
+        Task<HttpResponseMessage> BringAsync(string text) =>
+            app.Client.PostAsync($"/api/workspace?id={id}", new StringContent(text, Encoding.UTF8, "application/json"), Cancel);
+
+        Assert.Equal(HttpStatusCode.OK, (await BringAsync(file)).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await BringAsync(file)).StatusCode);
+        var other = await BringAsync(file.Replace("Lantern Keepers", "Lamp Keepers", StringComparison.Ordinal));
+        Assert.Equal("id", (await ProblemAsync(other, 409))["field"]!.ToString());
+    }
+
     [Theory]
     [InlineData("br")]
     [InlineData("gzip")]

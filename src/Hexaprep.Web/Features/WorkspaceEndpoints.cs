@@ -56,7 +56,7 @@ public static class WorkspaceEndpoints
             );
         }
         var reading = WorkspaceFile.ReadOrMend(text);
-        await store.ImportAsync(await desk.WorkspaceAsync(cancel), id, reading.Workspace, desk.Now, cancel);
+        await store.ImportAsync(await desk.WorkspaceAsync(cancel), WriteId.Of(id, text), reading.Workspace, desk.Now, cancel);
         return TypedResults.Ok(new ImportAnswer(reading.Told));
     }
 }
