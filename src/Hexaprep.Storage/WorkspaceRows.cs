@@ -4,7 +4,8 @@ using Npgsql;
 
 namespace Hexaprep.Storage;
 
-/// <summary>All rows of a workspace, read one by one: to be carried away, and where one of them cannot be fetched with the others.</summary>
+/// <summary>All rows of a workspace, read one by one: to be carried away, and where one of them cannot be fetched with the
+/// others.</summary>
 internal static class WorkspaceRows
 {
     /// <summary>Reads every table; what cannot be fetched is set aside.</summary>
