@@ -27,8 +27,23 @@ internal static class PlanCheck
             }
         )
             Number($"$.weights.{path}", value, 0, 1_000_000);
+        foreach (
+            var (path, value) in new[]
+            {
+                ("changeover", p.Weights.Changeover),
+                ("interleave", p.Weights.Interleave),
+                ("rounds", p.Weights.Rounds),
+            }
+        )
+            Number($"$.weights.{path}", value ?? 0, 0, 1_000_000);
         if (p.Closing is { } closing)
             Number("$.closing", closing, 0);
+        Number("$.places", p.Places ?? 1, 1, 10_000);
+        Number("$.changeover", p.Changeover ?? 0, 0, 1440);
+        for (var i = 0; i < (p.Wet?.Count ?? 0); i++)
+            Number($"$.wet[{i}][1]", p.Wet![i].End, p.Wet[i].Begin + 1);
+        foreach (var (name, spans) in p.Windows ?? new Dictionary<string, IReadOnlyList<Span>>())
+            Ascending($"$.windows.{name}", spans);
         foreach (var (from, row) in p.Cleanout)
         {
             foreach (var (to, minutes) in row)
@@ -49,13 +64,18 @@ internal static class PlanCheck
         var resources = p.Resources.Select(r => r.Id).ToHashSet(StringComparer.Ordinal);
         var steps = new Dictionary<(string, string), int>();
         for (var i = 0; i < p.Batches.Count; i++)
+        {
             Steps($"$.batches[{i}]", p.Batches[i], units, steps);
+            Kept($"$.batches[{i}]", p.Batches[i], p);
+        }
         for (var i = 0; i < p.Batches.Count; i++)
             ArcsAndHolds($"$.batches[{i}]", p.Batches[i], steps, resources);
         for (var i = 0; i < (p.Fixed?.Count ?? 0); i++)
         {
             var chunk = p.Fixed![i];
             Known($"$.fixed[{i}].step", (chunk.Batch, chunk.Step), steps);
+            if (chunk is { Models: 0, Minutes: null })
+                throw Fault($"$.fixed[{i}].models", 0, "It says neither models nor minutes.", "Give one of them.");
             if (chunk.End <= chunk.Start)
                 throw Fault($"$.fixed[{i}].end", chunk.End, "It ends before it begins.", "Give an end after the start.");
         }
@@ -93,6 +113,24 @@ internal static class PlanCheck
                 );
             for (var n = 0; n < table.Count; n++)
                 Number($"{at}.minutes[{n}]", table[n], Math.Max(1, n == 0 ? 1 : table[n - 1]));
+        }
+    }
+
+    // What the plan keeps beside the base model.
+    private static void Kept(string path, PlanBatch batch, PlanProblem p)
+    {
+        for (var i = 0; i < batch.Steps.Count; i++)
+        {
+            var (s, at) = (batch.Steps[i], $"{path}.steps[{i}]");
+            Number($"{at}.wet", s.Wet ?? 0, 0);
+            Number($"{at}.minSession", s.MinSession ?? 1, 1, 1440);
+            Number($"{at}.chunksPerSitting", s.ChunksPerSitting ?? 1, 1, 100);
+            if (s is { MinSession: not null, Mode: not null })
+                throw Fault($"{at}.minSession", s.MinSession, "A coat is sprayed in one go.", "Leave it out, or the mode.");
+            if (s is { Dust: true, Wet: > 0 })
+                throw Fault($"{at}.dust", "true", "It cannot both make dust and be wet.", "Leave one of them out.");
+            if (s.Window is { } window && (s.Mode is null || p.Windows?.ContainsKey(window) != true))
+                throw Fault($"{at}.window", window, "There is no such window, or nothing is sprayed.", "Name one of $.windows on a coat.");
         }
     }
 

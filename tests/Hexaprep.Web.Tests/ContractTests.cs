@@ -278,7 +278,7 @@ public sealed class ContractTests(TestDatabases databases)
         var schedule = PlanFile.ReadSchedule(
             await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken)
         );
-        Assert.Equal(Core.Scheduling.PlanValue.Of(problem, schedule.Chunks).Z, schedule.Z);
+        Assert.Equal(Core.Scheduling.PlanValue.Of(problem, schedule.Chunks), schedule.Z);
     }
 
     [Fact]

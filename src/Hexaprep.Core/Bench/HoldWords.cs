@@ -26,6 +26,8 @@ public static class HoldWords
             BindingKind.Sitting => ($"sitting {clock.At(at)}", at),
             BindingKind.SprayWindow => ($"spray {clock.At(at)}", at),
             BindingKind.Resource => ($"{(binding.Resource == PlanDraft.Rack ? "rack" : "handles")} free {clock.At(at)}", at),
+            BindingKind.Dust => ($"no dust before {clock.At(at)}", at),
+            BindingKind.Place => ($"a place free {clock.At(at)}", at),
             BindingKind.HeldBack => ($"not needed before {clock.At(at)}", at),
             _ => ($"hands free {clock.At(at)}", at),
         };
@@ -40,6 +42,10 @@ public static class HoldWords
             BindingKind.Wait when Drying(bench, binding) is { } what => $"{what} until then: it could begin",
             BindingKind.Wait => $"{BenchIndex.TitleOf(other!)} is done: it could begin",
             BindingKind.Hands => $"your hands leave {bench.NameOf(other!)}",
+            BindingKind.Changeover => $"a change of work after {bench.NameOf(other!)}: put away, take out",
+            BindingKind.Dust when other is not null => $"{bench.NameOf(other)} is touch-dry: no dust beside a wet coat",
+            BindingKind.Dust => "the coats in the room are touch-dry: no dust before",
+            BindingKind.Place => $"{bench.NameOf(other!)} is through: as many units are under way as may be",
             BindingKind.Sitting => "the sitting begins",
             BindingKind.SprayWindow => "spraying is possible",
             BindingKind.Resource when binding.Resource == PlanDraft.Rack =>

@@ -13,6 +13,15 @@ public enum BindingKind
     /// <summary>The one pair of hands (HANDS).</summary>
     Hands,
 
+    /// <summary>Time to change to another kind of work or unit (CHANGEOVER).</summary>
+    Changeover,
+
+    /// <summary>A wet coat in the room keeps dust work away (DUST).</summary>
+    Dust,
+
+    /// <summary>As many units are under way as may be (PLACES).</summary>
+    Place,
+
     /// <summary>No sitting before (SITTING).</summary>
     Sitting,
 
@@ -71,9 +80,12 @@ public sealed class Bindings
         _table = new Timetable(_p);
         _was = new Piece[_table.Found.Length];
         foreach (var own in chunks.GroupBy(c => _p.ById[(c.Batch, c.Step)]).Where(g => !_p.Frozen[g.Key]))
-            _table.Put(own.Key, [.. own.OrderBy(c => c.Start).Select(c => new Piece(_p.SittingFrom(c.Start), c.Start, c.End, c.Models))]);
+            _table.Put(own.Key, [.. own.OrderBy(c => c.Start).Select(c => new Piece(_p.SittingFrom(c.Start), c.Start, c.End, c.Minutes ?? c.Models))]);
         _table.ValueAll();
     }
+
+    /// <summary>The weighted value of the schedule.</summary>
+    public long Value => _table.Value();
 
     /// <summary>What holds a planned step; empty for one that is frozen, unplanned or unknown.</summary>
     public IReadOnlyList<Binding> Of(string batch, string step) => Reason(batch, step)?.Bindings ?? [];
@@ -138,6 +150,8 @@ public sealed class Bindings
                 if (code is not null)
                     found.Add(Named(BindingKind.Window, _table.Start[step], arc.To, code));
             }
+            if (_table.PlaceTakenBefore(step) is { } through)
+                found.Add(Named(BindingKind.Place, _table.Start[step], through, "PLACES"));
             foreach (var h in _p.Opens[step])
             {
                 if (_table.TakenBefore(h, _group) is { } by)
@@ -162,13 +176,29 @@ public sealed class Bindings
                 found.Add(new Binding(BindingKind.Sitting, piece.Begin, true) { Breach = "SITTING" });
             if (_table.HandsBefore(piece.Sitting, step, piece.Begin, _group) is >= 0 and var before)
                 found.Add(Named(BindingKind.Hands, piece.Begin, before, _table.Ends(before, piece.Begin) ? "HANDS" : "CLOSING"));
+            if (_table.ChangeBefore(piece.Sitting, step, piece.Begin, _group) is >= 0 and var changed)
+                found.Add(Named(BindingKind.Changeover, piece.Begin, changed, "CHANGEOVER"));
+            if (_p.Dust[step] && _table.IsWetAt(piece.Begin - 1))
+                DustBreaks(piece.Begin, found);
             if (_p.Mode[step] < 0)
                 continue;
-            if (!_p.Problem.SprayWindows.Any(w => w.Begin < piece.Begin && piece.End - 1 <= w.End))
+            if (!_p.WindowsOf(step).Any(w => w.Begin < piece.Begin && piece.End - 1 <= w.End))
                 found.Add(new Binding(BindingKind.SprayWindow, piece.Begin, true) { Breach = "SPRAYWINDOW" });
+            if (piece.Begin > _p.SittingBegin[piece.Sitting] && _table.RunAfter(piece.Sitting, step, _group) is >= 0 and var run)
+                found.Add(Named(BindingKind.SetUp, piece.Begin, run, "CHANGEOVER"));
             if (_table.SetUpBreaks(piece.Sitting, _group) is >= 0 and var other)
                 found.Add(Named(BindingKind.SetUp, piece.Begin, other, "DURATION"));
         }
+    }
+
+    // A coat that dries at the very minute; when all that is wet moves along, nothing breaks.
+    private void DustBreaks(int begin, List<Binding> found)
+    {
+        var by = _table.WetUntil(begin, _group);
+        if (by >= 0)
+            found.Add(Named(BindingKind.Dust, begin, by, "DUST"));
+        else if (_p.Problem.Wet?.Any(w => w.Begin < begin && w.End >= begin) == true)
+            found.Add(new Binding(BindingKind.Dust, begin, true) { Breach = "DUST" });
     }
 
     private Binding HeldBack(int step)
@@ -213,8 +243,8 @@ public sealed class Bindings
         var k = _p.SittingFrom(start);
         if (k < _p.Sittings && _p.SittingBegin[k] < start)
             yield return new Binding(BindingKind.Sitting, _p.SittingBegin[k], false);
-        if (_p.Mode[step] >= 0 && _p.SlotFrom(start) is var q && q < _p.Slots.Length && _p.Slots[q].Begin < start)
-            yield return new Binding(BindingKind.SprayWindow, _p.Slots[q].Begin, false);
+        if (_p.Slots[step] is { } slots && slots.From(start) is var q && q < slots.All.Length && slots.All[q].Begin < start)
+            yield return new Binding(BindingKind.SprayWindow, slots.All[q].Begin, false);
     }
 
     private Binding Named(BindingKind kind, int at, int step, string? breach) =>

@@ -19,6 +19,28 @@ internal sealed partial class CompiledProblem
         return new Hold(resources[hold.Resource], hold.Amount, from, fromEdge, to, toEdge, Math.Max(0, least));
     }
 
+    // For each step the arc from the pass before it of the same coat, -1 without one.
+    private int[] Rounds(int[] kind)
+    {
+        var round = new int[Steps];
+        Array.Fill(round, -1);
+        for (var a = 0; a < Arcs.Length; a++)
+        {
+            var (from, to) = (Arcs[a].From, Arcs[a].To);
+            if (Slots[from] is not null && Slots[to] is not null && kind[from] == kind[to] && Batch[from] == Batch[to])
+                round[to] = a;
+        }
+        return round;
+    }
+
+    private int[][] AlikeIn(int[] kind)
+    {
+        if (Problem.Weights.Interleave is not > 0)
+            return [.. Enumerable.Repeat(Array.Empty<int>(), Steps)];
+        var all = Enumerable.Range(0, Steps).Where(i => !Frozen[i]).ToLookup(i => kind[i]);
+        return [.. Enumerable.Range(0, Steps).Select(i => all[kind[i]].Where(o => Batch[o] != Batch[i]).ToArray())];
+    }
+
     private int EdgeAfterStart(int step, StepEdge edge) =>
         edge switch
         {
@@ -93,15 +115,26 @@ internal sealed partial class CompiledProblem
         return tail;
     }
 
-    // Batches joined by an arc are laid out as one.
+    // Batches joined by an arc, or by the place of their unit, are laid out as one.
     private (int[] OfStep, int Count) Clusters()
     {
         var root = Enumerable.Range(0, Batches).ToArray();
         int Root(int b) => root[b] == b ? b : root[b] = Root(root[b]);
-        foreach (var arc in Arcs)
+        void Join(int one, int other)
         {
-            var (a, b) = (Root(Batch[arc.From]), Root(Batch[arc.To]));
+            var (a, b) = (Root(one), Root(other));
             root[Math.Max(a, b)] = Math.Min(a, b);
+        }
+        foreach (var arc in Arcs)
+            Join(Batch[arc.From], Batch[arc.To]);
+        // A unit takes its place as a whole.
+        if (Places < Never)
+        {
+            foreach (var steps in StepsOfUnit)
+            {
+                foreach (var i in steps)
+                    Join(Batch[steps[0]], Batch[i]);
+            }
         }
         var number = new int[Batches];
         var count = 0;

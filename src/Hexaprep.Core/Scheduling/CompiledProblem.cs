@@ -25,6 +25,24 @@ internal readonly record struct Hold(int Resource, int Amount, int From, StepEdg
 /// <summary>A stretch in which one may spray: a sitting cut with a spray window.</summary>
 internal readonly record struct SpraySlot(int Begin, int End, int Sitting);
 
+/// <summary>The stretches for one kind of spraying, found by the minute.</summary>
+internal sealed class SpraySlots(SpraySlot[] all, Func<int[], int[]> index)
+{
+    private readonly int[] _at = index([.. all.Select(s => s.End)]);
+
+    /// <summary>The stretches, in order.</summary>
+    public readonly SpraySlot[] All = all;
+
+    /// <summary>The first stretch that ends after a minute; their number when none.</summary>
+    public int From(int t)
+    {
+        var k = _at[Math.Clamp(t >> 6, 0, _at.Length - 1)];
+        while (k < All.Length && All[k].End <= t)
+            k++;
+        return k;
+    }
+}
+
 /// <summary>A problem as flat arrays, so that it can be laid out thousands of times without allocating. Immutable once made.</summary>
 internal sealed partial class CompiledProblem
 {
@@ -45,13 +63,23 @@ internal sealed partial class CompiledProblem
         Wait,
         Mode,
         Cluster,
-        Position;
+        Position,
+        Least,
+        Wet,
+        Round;
     public readonly byte[] Attention;
-    public readonly bool[] Frozen;
+    public readonly bool[] Frozen,
+        Dust,
+        InSessions;
+
+    /// <summary>The stretches a step is sprayed in; null when nothing is sprayed.</summary>
+    public readonly SpraySlots?[] Slots;
+
+    /// <summary>Steps of the same kind of work in other batches; empty where they do not count.</summary>
+    public readonly int[][] Alike;
     public readonly string[] StepId;
     public readonly int[] SittingBegin,
         SittingEnd;
-    public readonly SpraySlot[] Slots;
     public readonly int[] Weight,
         Deadline,
         Capacity;
@@ -81,10 +109,18 @@ internal sealed partial class CompiledProblem
     public readonly IReadOnlyList<PlanChunk> Fixed;
     public readonly int Closing,
         Horizon;
-    public readonly bool Watches;
+    public readonly bool Watches,
+        Dusty;
+
+    /// <summary>Most units under way at once; <see cref="Never"/> for no limit.</summary>
+    public readonly int Places;
+
+    /// <summary>Minutes between two kinds of work or two units in a sitting.</summary>
+    public readonly int Changeover;
+    private readonly bool[] _begun;
+    private readonly int[] _work;
     private readonly int[]?[] _minutes;
-    private readonly int[] _sittingAt,
-        _slotAt;
+    private readonly int[] _sittingAt;
 
     private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<PlanProblem, CompiledProblem> Known = [];
 
@@ -112,9 +148,14 @@ internal sealed partial class CompiledProblem
         StepId = Of(s => s.Spec.Id);
         Batch = Of(s => s.Batch);
         Unit = Of(s => units[s.Owner.Unit]);
-        Count = Of(s => s.Spec.Count ?? s.Owner.Count);
+        // What may pause within a model is counted in minutes, else in models.
+        InSessions = Of(s => s.Spec.MinSession is not null && s.Spec.Mode is null);
+        Count = Of(s => (s.Spec.Count ?? s.Owner.Count) * (s.Spec.MinSession is not null && s.Spec.Mode is null ? s.Spec.PerModel : 1));
         Setup = Of(s => s.Spec.Setup);
-        PerModel = Of(s => s.Spec.PerModel);
+        PerModel = Of(s => s.Spec.MinSession is not null && s.Spec.Mode is null ? 1 : s.Spec.PerModel);
+        Least = Of(s => s.Spec is { MinSession: { } least, Mode: null } ? least : 1);
+        for (var i = 0; i < Steps; i++)
+            Least[i] = Math.Min(Least[i], Count[i]);
         MaxChunks = Of(s => s.Spec.Mode is null ? Math.Max(1, s.Spec.MaxChunks) : 1);
         Wait = Of(s => s.Spec.Wait);
         Mode = Of(s => s.Spec.Mode is { } mode ? Array.IndexOf(Modes, mode) : -1);
@@ -133,14 +174,24 @@ internal sealed partial class CompiledProblem
             if (Frozen[i])
                 Mode[i] = -1;
         }
-        _minutes = Of(s => s.Spec.Minutes?.ToArray());
+        _minutes = Of(s => s.Spec.MinSession is null || s.Spec.Mode is not null ? s.Spec.Minutes?.ToArray() : null);
         Watches = Attention.Any(a => a != Attend.Hands);
+        Dust = Of(s => s.Spec.Dust == true);
+        Wet = Of(s => s.Spec.Wet ?? 0);
+        Dusty = Dust.Any(d => d) && (Wet.Any(w => w > 0) || problem.Wet is { Count: > 0 });
+        (Places, Changeover) = (problem.Places ?? Never, problem.Changeover ?? 0);
+        var kinds = specs.Select(s => s.Spec.Kind ?? $"{s.Owner.Id}/{s.Spec.Id}").Distinct(StringComparer.Ordinal).ToList();
+        var number = kinds.Select((k, i) => (k, i)).ToDictionary(k => k.k, k => k.i, StringComparer.Ordinal);
+        var kind = Of(s => number[s.Spec.Kind ?? $"{s.Owner.Id}/{s.Spec.Id}"]);
+        _work = new int[Steps];
+        for (var i = 0; i < Steps; i++)
+            _work[i] = Unit[i] * kinds.Count + kind[i];
 
         SittingBegin = [.. problem.Sittings.Select(s => s.Begin)];
         SittingEnd = [.. problem.Sittings.Select(s => s.End)];
-        Slots = [.. CutWithWindows(problem)];
         _sittingAt = Index(SittingEnd);
-        _slotAt = Index([.. Slots.Select(s => s.End)]);
+        var slots = new Dictionary<string, SpraySlots>(StringComparer.Ordinal);
+        Slots = Of(s => s.Spec.Mode is null ? null : SlotsOf(problem, s.Spec.Window, slots));
         Weight = [.. problem.Units.Select(u => u.Weight)];
         Deadline = [.. problem.Units.Select(u => u.Deadline ?? Never)];
         Capacity = [.. problem.Resources.Select(r => r.Capacity)];
@@ -158,6 +209,8 @@ internal sealed partial class CompiledProblem
         ];
 
         Arcs = [.. problem.Batches.SelectMany(b => b.Arcs.Select(a => Compile(b, a)))];
+        Round = Rounds(kind);
+        Alike = AlikeIn(kind);
         In = Lists(Steps, Arcs.Length, a => Arcs[a].To);
         Out = Lists(Steps, Arcs.Length, a => Arcs[a].From);
         var order = Order = TopologicalOrder();
@@ -169,6 +222,7 @@ internal sealed partial class CompiledProblem
         Opens = Lists(Steps, Holds.Length, h => Holds[h].From);
         Closes = Lists(Steps, Holds.Length, h => Holds[h].To);
         StepsOfUnit = Lists(Units, Steps, i => Unit[i]);
+        _begun = Array.ConvertAll(StepsOfUnit, all => Array.Exists(all, i => Frozen[i]));
         FinishersOfUnit = [.. StepsOfUnit.Select(all => Array.FindAll(all, Finishes))];
         (Cluster, var clusters) = Clusters();
         Slack = Slacks(clusters);
@@ -183,6 +237,9 @@ internal sealed partial class CompiledProblem
 
         T[] Of<T>(Func<(int Batch, PlanBatch Owner, PlanStep Spec), T> read) => Array.ConvertAll(specs, s => read(s));
     }
+
+    /// <summary>True when given work has begun a unit.</summary>
+    public bool IsBegun(int unit) => _begun[unit];
 
     /// <summary>Minutes for a chunk of n models that pays its set-up.</summary>
     public int Minutes(int step, int n) => _minutes[step] is { } table ? table[n - 1] : Setup[step] + PerModel[step] * n;
@@ -227,20 +284,11 @@ internal sealed partial class CompiledProblem
         return k;
     }
 
-    /// <summary>The first stretch for spraying that ends after a minute; the number of stretches when none.</summary>
-    public int SlotFrom(int t)
-    {
-        var k = _slotAt[Math.Clamp(t >> 6, 0, _slotAt.Length - 1)];
-        while (k < Slots.Length && Slots[k].End <= t)
-            k++;
-        return k;
-    }
-
     /// <summary>The first minute at or after another that lies in a sitting, for a coat in a stretch for spraying.</summary>
     public int FirstChance(int step, int from)
     {
-        if (Mode[step] >= 0)
-            return SlotFrom(from) is var q && q < Slots.Length ? Math.Max(from, Slots[q].Begin) : Horizon;
+        if (Slots[step] is { } slots)
+            return slots.From(from) is var q && q < slots.All.Length ? Math.Max(from, slots.All[q].Begin) : Horizon;
         return SittingFrom(from) is var k && k < Sittings ? Math.Max(from, SittingBegin[k]) : Horizon;
     }
 
@@ -255,6 +303,21 @@ internal sealed partial class CompiledProblem
         if (Mode[before] != Mode[step])
             return Cleanout[Mode[before]][Mode[step]] + Minutes(step, Count[step]);
         return backToBack ? Shared(step) : Minutes(step, Count[step]);
+    }
+
+    /// <summary>Minutes that must lie between two steps that follow each other in a sitting.</summary>
+    public int Between(int before, int after)
+    {
+        if (Changeover == 0 || _work[before] == _work[after])
+            return 0;
+        if (Mode[before] >= 0 && Mode[after] >= 0 && Mode[before] != Mode[after] && Cleanout[Mode[before]][Mode[after]] > 0)
+            return 0;
+        foreach (var a in In[after])
+        {
+            if (Arcs[a].From == before && Arcs[a].Ties)
+                return 0;
+        }
+        return Changeover;
     }
 
     private int[] Index(int[] ends)
@@ -283,9 +346,28 @@ internal sealed partial class CompiledProblem
         return lists;
     }
 
-    private static IEnumerable<SpraySlot> CutWithWindows(PlanProblem problem)
+    // Where the problem names windows, a coat that names none may be sprayed at any time.
+    private SpraySlots SlotsOf(PlanProblem problem, string? window, Dictionary<string, SpraySlots> known)
     {
-        var windows = problem.SprayWindows;
+        if (known.TryGetValue(window ?? "", out var slots))
+            return slots;
+        return known[window ?? ""] = new SpraySlots([.. CutWithWindows(problem, Windows(problem, window))], Index);
+    }
+
+    /// <summary>The stretches fit for a step's spraying.</summary>
+    public IReadOnlyList<Span> WindowsOf(int step)
+    {
+        var batch = Problem.Batches[Batch[step]];
+        return Windows(Problem, batch.Steps.First(s => s.Id == StepId[step]).Window);
+    }
+
+    private static IReadOnlyList<Span> Windows(PlanProblem problem, string? window) =>
+        problem.Windows is null ? problem.SprayWindows
+        : window is null ? problem.Sittings
+        : problem.Windows[window];
+
+    private static IEnumerable<SpraySlot> CutWithWindows(PlanProblem problem, IReadOnlyList<Span> windows)
+    {
         var first = 0;
         for (var k = 0; k < problem.Sittings.Count; k++)
         {

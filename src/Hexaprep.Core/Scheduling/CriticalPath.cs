@@ -57,15 +57,16 @@ internal sealed class CriticalPath
             return least;
         var loose = FirstStart(step, Later(_end[arc.From], arc.Hi));
         var work = _p.Shared(arc.From);
-        for (var q = _p.SlotFrom(_start[arc.From]); q < _p.Slots.Length; q++)
+        var slots = _p.Slots[arc.From]!;
+        for (var q = slots.From(_start[arc.From]); q < slots.All.Length; q++)
         {
-            var end = Math.Max(_start[arc.From], _p.Slots[q].Begin) + work;
+            var end = Math.Max(_start[arc.From], slots.All[q].Begin) + work;
             if (end + arc.Min >= loose)
                 break;
-            if (end > _p.Slots[q].End)
+            if (end > slots.All[q].End)
                 continue;
             var start = FirstStart(step, end + arc.Min);
-            if (start < CompiledProblem.Never && start - Math.Min(_p.Slots[q].End, start - arc.Min) <= arc.Lo)
+            if (start < CompiledProblem.Never && start - Math.Min(slots.All[q].End, start - arc.Min) <= arc.Lo)
                 return Math.Max(least, Math.Min(start, loose));
         }
         return Math.Max(least, loose);
@@ -76,18 +77,18 @@ internal sealed class CriticalPath
     {
         if (from >= CompiledProblem.Never)
             return from;
-        if (_p.Mode[step] >= 0)
+        if (_p.Slots[step] is { } slots)
         {
             var need = _p.Shared(step);
-            for (var q = _p.SlotFrom(from); q < _p.Slots.Length; q++)
+            for (var q = slots.From(from); q < slots.All.Length; q++)
             {
-                var begin = Math.Max(from, _p.Slots[q].Begin);
-                if (begin + need <= _p.Slots[q].End)
+                var begin = Math.Max(from, slots.All[q].Begin);
+                if (begin + need <= slots.All[q].End)
                     return begin;
             }
             return CompiledProblem.Never;
         }
-        var least = _p.MaxChunks[step] > 1 ? _p.Minutes(step, 1) : _p.Minutes(step, _p.Count[step]);
+        var least = _p.MaxChunks[step] > 1 ? _p.Minutes(step, _p.Least[step]) : _p.Minutes(step, _p.Count[step]);
         for (var k = _p.SittingFrom(from); k < _p.Sittings; k++)
         {
             var begin = Math.Max(from, _p.SittingBegin[k]);
@@ -110,7 +111,7 @@ internal sealed class CriticalPath
         {
             var begin = Math.Max(from, _p.SittingBegin[k]);
             var fits = _p.Fits(step, _p.SittingEnd[k] - begin, left);
-            if (fits == left)
+            if (fits == left && fits > 0)
                 return begin + _p.Minutes(step, fits);
             left -= fits;
         }

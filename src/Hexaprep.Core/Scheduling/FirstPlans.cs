@@ -68,6 +68,8 @@ internal static class FirstPlans
                 longest[c] = Math.Max(longest[c], p.Tail[step]);
             }
         }
-        return [.. Enumerable.Range(0, clusters).OrderBy(c => first[c]).ThenByDescending(c => longest[c]).ThenBy(c => c)];
+        // Where places are few, what is under way goes first: it holds its place whatever comes.
+        bool Waits(int c) => p.Places < CompiledProblem.Never && !p.Sequence[c].Any(i => p.IsBegun(p.Unit[i]));
+        return [.. Enumerable.Range(0, clusters).OrderBy(Waits).ThenBy(c => first[c]).ThenByDescending(c => longest[c]).ThenBy(c => c)];
     }
 }

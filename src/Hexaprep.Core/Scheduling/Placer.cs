@@ -47,8 +47,11 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             {
                 foreach (var h in _p.Opens[sequence[i]])
                 {
-                    if (!_p.Holds[h].Own && _p.Position[_p.Holds[h].To] >= limit)
-                        limit = i;
+                    if (_p.Holds[h].Own || _p.Position[_p.Holds[h].To] < limit)
+                        continue;
+                    // A shorter limit may leave another hold open that began before.
+                    (limit, i) = (i, -1);
+                    break;
                 }
             }
             Limit[cluster] = limit;
@@ -229,14 +232,14 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
                 Displaced?.Invoke(table.Found[0].Sitting);
             if (Hopeless is { } hopeless && hopeless(step))
                 return false;
-            if (!Overheld(step, out push, out pushTo))
+            if (!Overheld(step, out push, out pushTo) && !IsOutOfPlace(step, ref push, ref pushTo))
             {
                 SkipPlaced(cluster);
                 return true;
             }
             at++;
         }
-        if (_p.Frozen[push] || ++_pushes[cluster] > MostPushes)
+        if (push < 0 || _p.Frozen[push] || ++_pushes[cluster] > MostPushes)
             return false;
         at = Unlay(sequence, _p.Position[push], at);
         _lower[push] = Math.Max(pushTo, _lower[push] + 1);
@@ -307,6 +310,19 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             return true;
         }
         return false;
+    }
+
+    // A unit that lasts longer than was thought, over others: it must begin when one of them is through.
+    private bool IsOutOfPlace(int step, ref int push, ref int pushTo)
+    {
+        if (!table.LacksPlace(_p.Unit[step], out var free))
+            return false;
+        push = free == CompiledProblem.Never ? -1 : table.FirstOf(_p.Unit[step]);
+        if (push >= 0 && _p.Position[push] > _p.Position[step])
+            push = -1;
+        if (push >= 0)
+            pushTo = Math.Max(free, table.Start[push] + 1);
+        return true;
     }
 
     private int Unlay(int[] sequence, int from, int to)

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Hexaprep.Core.Scheduling;
 
 /// <summary>Minutes from the plan's origin, begin included, end not.</summary>
@@ -42,6 +44,20 @@ public sealed record PlanProblem(
 
     /// <summary>Minutes of cleaning up that follow the last spray chunk of a sitting, inside it; null for none.</summary>
     public int? Closing { get; init; }
+
+    /// <summary>At most so many units are under way at once: begun, not finished. Null for no limit. Those given work has begun may always
+    /// go on.</summary>
+    public int? Places { get; init; }
+
+    /// <summary>Minutes between two kinds of work or two units in a sitting; null for none.</summary>
+    public int? Changeover { get; init; }
+
+    /// <summary>Times in which a coat in the room is not touch-dry: no dust work begins. Those of planned coats stand with their
+    /// steps.</summary>
+    public IReadOnlyList<Span>? Wet { get; init; }
+
+    /// <summary>Named stretches in which a coat that names one may be sprayed; null where all keep to the spray windows.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<Span>>? Windows { get; init; }
 }
 
 /// <summary>Z = tardy x weighted lateness + finish x weighted finish + sitting x sittings used + setup x spray set-ups paid.</summary>
@@ -49,6 +65,15 @@ public sealed record PlanWeights(int Tardy, int Finish, int Sitting, int Setup)
 {
     /// <summary>One late minute is worth 20 of finishing; a sitting 30; a set-up 5.</summary>
     public static readonly PlanWeights Default = new(20, 1, 30, 5);
+
+    /// <summary>For each change to another kind of work or unit in a sitting; null for nothing.</summary>
+    public int? Changeover { get; init; }
+
+    /// <summary>For each other batch of the same kind of step begun before a step that was begun is through; null for nothing.</summary>
+    public int? Interleave { get; init; }
+
+    /// <summary>For each usable spraying session left out between two passes of one coat; null for nothing.</summary>
+    public int? Rounds { get; init; }
 }
 
 /// <summary>Something of which there are only so many.</summary>
@@ -89,6 +114,25 @@ public sealed record PlanStep(string Id, int Setup, int PerModel, int MaxChunks,
 
     /// <summary>True for a step small enough to be done during a watched one.</summary>
     public bool? Trifle { get; init; }
+
+    /// <summary>The kind of work; steps without one are each a kind of their own.</summary>
+    public string? Kind { get; init; }
+
+    /// <summary>True for work that makes dust: it does not begin while a coat is wet.</summary>
+    public bool? Dust { get; init; }
+
+    /// <summary>Minutes after each chunk's end during which no dust work begins, of whatever batch.</summary>
+    public int? Wet { get; init; }
+
+    /// <summary>The stretches it is sprayed in, by the name they have in the problem; null: at any time where the problem names
+    /// some.</summary>
+    public string? Window { get; init; }
+
+    /// <summary>Least minutes of a session of work that may pause within a model; null where it pauses between models only.</summary>
+    public int? MinSession { get; init; }
+
+    /// <summary>Most chunks in one sitting; 1 when null.</summary>
+    public int? ChunksPerSitting { get; init; }
 }
 
 /// <summary>From the end of one step to the start of another: least, most, and a forbidden open gap.</summary>
@@ -117,7 +161,22 @@ public sealed record PlanHold(string Resource, int Amount, PlanEdge From, PlanEd
 public sealed record PlanEdge(string Step, string Edge);
 
 /// <summary>A stretch of work on one step.</summary>
-public sealed record PlanChunk(string Batch, string Step, int Start, int End, int Models);
+/// <param name="Batch">The batch.</param>
+/// <param name="Step">The step.</param>
+/// <param name="Start">First minute.</param>
+/// <param name="End">The minute after the last.</param>
+/// <param name="Models">Models done in it; 0 where the step pauses within a model.</param>
+public sealed record PlanChunk(
+    string Batch,
+    string Step,
+    int Start,
+    int End,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] int Models = 0
+)
+{
+    /// <summary>Minutes of work, without the set-up, of a step that pauses within a model; null for others.</summary>
+    public int? Minutes { get; init; }
+}
 
 /// <summary>A schedule in the documented format.</summary>
 public sealed record Schedule(string Instance, string Method, long? Z, IReadOnlyList<PlanChunk> Chunks);

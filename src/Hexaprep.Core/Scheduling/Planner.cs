@@ -51,6 +51,7 @@ public static class Planner
     {
         best.Load(table);
         new Polish(p, table).Run();
+        Replay.MendPlaces(p, table, new Placer(p, table));
         return Result(p, table);
     }
 

@@ -17,7 +17,20 @@ internal static class Replay
                 table.Put(placing.Step, pieces);
         }
         GiveBack(p, table);
+        GivePlaces(p, table);
         MendSprays(p, table);
+        return LayRest(p, table, placer);
+    }
+
+    /// <summary>Sees to it that no unit stands where no place is left for it: the one that began last is laid anew.</summary>
+    public static void MendPlaces(CompiledProblem p, Timetable table, Placer placer)
+    {
+        if (GivePlaces(p, table))
+            LayRest(p, table, placer);
+    }
+
+    private static bool LayRest(CompiledProblem p, Timetable table, Placer placer)
+    {
         for (var round = 0; round < MostRounds; round++)
         {
             foreach (var c in Enumerable.Range(0, p.Sequence.Length).OrderBy(c => FirstOpen(p, table, c)).ThenBy(c => c))
@@ -25,8 +38,8 @@ internal static class Replay
                 if (!placer.Lay(c))
                     placer.LayWhatFits(c);
             }
-            // What was pushed out of the way may have stood before another coat.
-            if (MendSprays(p, table))
+            // What was pushed out of the way may have stood before another coat, or have kept its place longer.
+            if (MendSprays(p, table) | GivePlaces(p, table))
                 continue;
             table.ValueAll();
             return true;
@@ -51,6 +64,19 @@ internal static class Replay
                 continue;
             TakeWithAllAfter(p, table, from);
         }
+    }
+
+    // Where more units are under way than may be, the one that began last waits, with all it does.
+    private static bool GivePlaces(CompiledProblem p, Timetable table)
+    {
+        var given = false;
+        while (table.WithoutPlace() is >= 0 and var unit)
+        {
+            foreach (var step in p.StepsOfUnit[unit].Where(i => !p.Frozen[i] && table.Placed(i)))
+                table.Take(step, table.Found);
+            given = true;
+        }
+        return given;
     }
 
     // Coats that have lost the one before them, or their clean-up, are laid anew.
@@ -93,7 +119,7 @@ internal static class Replay
             if (k >= p.Sittings || p.SittingBegin[k] > chunk.Start || chunk.End > p.SittingEnd[k])
                 continue;
             steps[count] = ((long)step << 32) | (uint)chunk.Start;
-            pieces[count++] = new Piece(k, chunk.Start, chunk.End, chunk.Models);
+            pieces[count++] = new Piece(k, chunk.Start, chunk.End, chunk.Minutes ?? chunk.Models);
         }
         Array.Sort(steps, pieces, 0, count);
         var placings = new List<Placing>(count);

@@ -7,7 +7,7 @@ internal readonly record struct Shortfall(string Lacks, string Remedy)
 {
     public static Shortfall Of(CompiledProblem p, int step)
     {
-        var one = (p.Count[step] + p.MaxChunks[step] - 1) / p.MaxChunks[step];
+        var one = Math.Max(p.Least[step], (p.Count[step] + p.MaxChunks[step] - 1) / p.MaxChunks[step]);
         var need = p.Mode[step] >= 0 ? p.Shared(step) : p.Minutes(step, one);
         foreach (var h in p.Opens[step])
         {
@@ -23,9 +23,9 @@ internal readonly record struct Shortfall(string Lacks, string Remedy)
         var longest = p.Sittings == 0 ? 0 : Enumerable.Range(0, p.Sittings).Max(k => p.SittingEnd[k] - p.SittingBegin[k]);
         if (need > longest)
             return new($"needs {need} min in one go, the longest sitting has {longest} min", $"one sitting {need - longest} min longer");
-        if (p.Mode[step] >= 0)
+        if (p.Slots[step] is { All: var slots })
         {
-            var stretch = p.Slots.Length == 0 ? 0 : p.Slots.Max(s => s.End - s.Begin);
+            var stretch = slots.Length == 0 ? 0 : slots.Max(s => s.End - s.Begin);
             if (stretch < need)
                 return new(
                     $"needs {need} min fit for spraying in one sitting, the longest has {stretch} min",

@@ -15,6 +15,7 @@ internal sealed partial class Timetable
     private readonly int[] _booked,
         _planned,
         _setups,
+        _changed,
         _gap,
         _blockGap,
         _lastSpray,
@@ -29,7 +30,8 @@ internal sealed partial class Timetable
     {
         _p = problem;
         _day = [.. Enumerable.Range(0, problem.Sittings).Select(_ => new Booking[8])];
-        (_booked, _planned, _setups, _lastSpray) = (
+        (_booked, _planned, _setups, _changed, _lastSpray) = (
+            new int[problem.Sittings],
             new int[problem.Sittings],
             new int[problem.Sittings],
             new int[problem.Sittings],
@@ -41,6 +43,10 @@ internal sealed partial class Timetable
         _profile = [.. problem.Capacity.Select(c => new ResourceProfile(c))];
         (_holdFrom, _holdTo) = (new int[problem.Holds.Length], new int[problem.Holds.Length]);
         (_unitEnd, _unitCost) = (new int[problem.Units], new long[problem.Units]);
+        (_placeFrom, _placeTo) = (new int[problem.Units], new int[problem.Units]);
+        (_skipped, _lastBegin) = (new int[problem.Steps], new int[problem.Steps]);
+        _places = problem.Places < CompiledProblem.Never ? new ResourceProfile(problem.Places) : null;
+        _wet = problem.Dusty ? new ResourceProfile(0) : null;
         var most = problem.Steps == 0 ? 1 : problem.MaxChunks.Max();
         (Found, _caps) = (new Piece[most], new Piece[most]);
         Array.Fill(Start, -1);
@@ -50,7 +56,7 @@ internal sealed partial class Timetable
             Measure(k);
         foreach (var chunk in problem.Fixed)
             Freeze(chunk);
-        HoldGiven();
+        GiveWork();
         ValueAll();
     }
 
@@ -77,6 +83,7 @@ internal sealed partial class Timetable
     {
         var w = _p.Problem.Weights;
         long z = (long)w.Sitting * SittingsUsed + (long)w.Setup * Setups;
+        z += (long)(w.Changeover ?? 0) * _changes + (long)(w.Rounds ?? 0) * _roundsSkipped + (long)(w.Interleave ?? 0) * _interleaved;
         foreach (var cost in _unitCost)
             z += cost;
         return z;
@@ -117,6 +124,8 @@ internal sealed partial class Timetable
         Start[step] = pieces[0].Begin;
         End[step] = pieces[^1].End;
         Hold(step);
+        Span(step);
+        CountPlaced(step, pieces.Length, pieces[^1].Begin);
     }
 
     /// <summary>Takes a step out and writes where it stood.</summary>
@@ -138,6 +147,8 @@ internal sealed partial class Timetable
                 break;
             }
         }
+        Recount(step, -1);
+        SpanWithout(step);
         Start[step] = -1;
         foreach (var h in _p.Opens[step])
             SetHold(h, -1, -1);
@@ -176,7 +187,7 @@ internal sealed partial class Timetable
             if (!_p.Frozen[i])
                 Start[i] = -1;
         }
-        HoldGiven();
+        GiveWork();
     }
 
     /// <summary>Reads where a placed step stands.</summary>
@@ -202,8 +213,10 @@ internal sealed partial class Timetable
         {
             foreach (var b in Sitting(k))
             {
-                if (!_p.Frozen[b.Step])
-                    chunks.Add(new PlanChunk(_p.Problem.Batches[_p.Batch[b.Step]].Id, _p.StepId[b.Step], b.Begin, b.End, b.Models));
+                if (_p.Frozen[b.Step])
+                    continue;
+                var chunk = new PlanChunk(_p.Problem.Batches[_p.Batch[b.Step]].Id, _p.StepId[b.Step], b.Begin, b.End);
+                chunks.Add(_p.InSessions[b.Step] ? chunk with { Minutes = b.Models } : chunk with { Models = b.Models });
             }
         }
         return chunks;
@@ -222,7 +235,8 @@ internal sealed partial class Timetable
         if (_planned[k]++ == 0)
             SittingsUsed++;
         Measure(k);
-        if (_p.Mode[booking.Step] >= 0)
+        Wetten(booking.Step, booking, isIn: true);
+        if (_p.Mode[booking.Step] >= 0 || _p.Changeover > 0)
             CountSetups(k);
     }
 
@@ -230,13 +244,14 @@ internal sealed partial class Timetable
     {
         var day = _day[k];
         var spray = _p.Mode[day[index].Step] >= 0;
+        Wetten(day[index].Step, day[index], isIn: false);
         var n = --_booked[k];
         for (var i = index; i < n; i++)
             day[i] = day[i + 1];
         if (--_planned[k] == 0)
             SittingsUsed--;
         Measure(k);
-        if (spray)
+        if (spray || _p.Changeover > 0)
             CountSetups(k);
     }
 
@@ -267,27 +282,6 @@ internal sealed partial class Timetable
         }
     }
 
-    private void CountSetups(int k)
-    {
-        int paid = 0,
-            mode = -1,
-            end = -1;
-        foreach (ref readonly var b in Sitting(k))
-        {
-            var own = _p.Mode[b.Step];
-            if (own < 0)
-                continue;
-            if (mode >= 0 && mode != own)
-                paid++;
-            if (mode != own || end != b.Begin)
-                paid++;
-            (mode, end) = (own, b.End);
-        }
-        Setups += paid - _setups[k];
-        _setups[k] = paid;
-        _lastSpray[k] = end;
-    }
-
     private void Freeze(PlanChunk chunk)
     {
         var step = _p.ById[(chunk.Batch, chunk.Step)];
@@ -305,8 +299,12 @@ internal sealed partial class Timetable
         }
     }
 
-    private void HoldGiven()
+    // What given work holds, takes and leaves wet.
+    private void GiveWork()
     {
+        ClearCounts();
+        WettenGiven();
+        SpansGiven();
         for (var i = 0; i < _p.Steps; i++)
         {
             if (_p.Frozen[i])

@@ -14,6 +14,89 @@ internal sealed partial class Timetable
         return -1;
     }
 
+    /// <summary>The step from which there is no minute more to change to another than there must be, outside a group; -1 when
+    /// none.</summary>
+    public int ChangeBefore(int k, int step, int begin, HashSet<int> group)
+    {
+        if (_p.Changeover == 0 || begin == _p.SittingBegin[k])
+            return -1;
+        if (Parted(k, step, begin, group) is >= 0 and var parted)
+            return parted;
+        int before = -1,
+            end = -1;
+        if (IsWithinWatched(k, new Booking(begin - 1, begin, step, 0)))
+            return -1;
+        foreach (ref readonly var b in Sitting(k))
+        {
+            if (b.Begin <= begin && b.Step != step && b.End <= begin && !IsBeside(step, b.Step) && !IsWithinWatched(k, b))
+                (before, end) = (b.Step, b.End);
+        }
+        return before >= 0 && !group.Contains(before) && end < begin && end + _p.Between(before, step) == begin ? before : -1;
+    }
+
+    /// <summary>The coat that goes on from a step's in one run and would need time for a change if that went earlier, outside a group; -1
+    /// when none does.</summary>
+    public int RunAfter(int k, int step, HashSet<int> group)
+    {
+        foreach (ref readonly var b in Sitting(k))
+        {
+            if (b.Begin == End[step] && IsRun(step, b.Step) && !group.Contains(b.Step) && _p.Between(step, b.Step) > 0)
+                return b.Step;
+        }
+        return -1;
+    }
+
+    // What is watched and a trifle that begins or ends with it: one minute apart the trifle stands half outside.
+    private int Parted(int k, int step, int begin, HashSet<int> group)
+    {
+        var own = _p.Attention[step];
+        foreach (ref readonly var b in Sitting(k))
+        {
+            var other = _p.Attention[b.Step];
+            var parts =
+                (own == Attend.Watched && other == Attend.Trifle && b.End == End[step])
+                || (own == Attend.Trifle && other == Attend.Watched && b.Begin == begin);
+            if (parts && !group.Contains(b.Step) && _p.Between(step, b.Step) + _p.Between(b.Step, step) > 0)
+                return b.Step;
+        }
+        return -1;
+    }
+
+    /// <summary>The step whose coat dries at a minute, outside a group; -1 when none.</summary>
+    public int WetUntil(int minute, HashSet<int> group)
+    {
+        Span<Piece> pieces = Found;
+        for (var i = 0; i < _p.Steps; i++)
+        {
+            if (_p.Wet[i] == 0 || Start[i] < 0 || group.Contains(i))
+                continue;
+            if (_p.Frozen[i] && End[i] < minute && minute <= End[i] + _p.Wet[i])
+                return i;
+            var count = _p.Frozen[i] ? 0 : Read(i, pieces);
+            for (var n = 0; n < count; n++)
+            {
+                if (pieces[n].End < minute && minute <= pieces[n].End + _p.Wet[i])
+                    return i;
+            }
+        }
+        return -1;
+    }
+
+    /// <summary>The last step of a unit that gives its place to a step's unit at the very minute that begins; null when it could have had
+    /// one a minute earlier.</summary>
+    public int? PlaceTakenBefore(int step)
+    {
+        var unit = _p.Unit[step];
+        if (_places is null || Start[step] != _placeFrom[unit] || _p.IsBegun(unit) || _places.At(Start[step] - 1) < _p.Places)
+            return null;
+        for (var i = 0; i < _p.Steps; i++)
+        {
+            if (_p.Unit[i] != unit && Start[i] >= 0 && _placeTo[_p.Unit[i]] == Start[step] && End[i] + _p.Wait[i] == Start[step])
+                return i;
+        }
+        return null;
+    }
+
     /// <summary>True when a piece of a step ends at a minute; otherwise it was the clean-up after it.</summary>
     public bool Ends(int step, int minute)
     {

@@ -79,6 +79,7 @@ internal sealed partial class Timetable
         var opens = _p.Opens[step];
         while (from < until)
         {
+            from = PlaceFrom(step, from);
             for (var i = 0; i < opens.Length; i++)
             {
                 var free = FreeFrom(opens[i], from, from);
@@ -87,10 +88,10 @@ internal sealed partial class Timetable
                 if (from >= until)
                     return false;
             }
-            if (!FindWork(step, from, until, taste))
+            if (from >= until || !FindWork(step, from, until, taste))
                 return false;
             var start = FoundStart;
-            var next = start;
+            var next = PlaceFrom(step, start);
             foreach (var h in opens)
                 next = Math.Max(next, FreeFrom(h, start, FoundEnd));
             if ((taste & Taste.IgnoreGaps) == 0)
@@ -111,9 +112,7 @@ internal sealed partial class Timetable
         if (!Find(step, from, until, taste) || !LagsHold(step, FoundStart, FoundEnd))
             return false;
         Put(step, Found.AsSpan(0, FoundCount));
-        if (!HoldsFit(step))
-            return false;
-        return true;
+        return HoldsFit(step) && !LacksPlace(_p.Unit[step], out _);
     }
 
     /// <summary>True when every window and gap towards placed steps holds with the step from start to end.</summary>
@@ -244,19 +243,65 @@ internal sealed partial class Timetable
         {
             if (b.Begin < piece.End && b.End > piece.Begin && !Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
                 return false;
+            if (_p.Changeover > 0 && IsTooNear(step, piece, b))
+                return false;
             if (_p.Mode[b.Step] >= 0 && b.End <= piece.Begin)
                 (before, end) = (b.Step, b.End);
         }
+        if (DryFrom(step, piece.Begin) > piece.Begin || DryBy(step, piece.End) < piece.End)
+            return false;
         if (_p.Mode[step] < 0)
             return piece.End - piece.Begin == _p.Minutes(step, piece.Models);
         if (piece.End - piece.Begin != _p.SprayMinutes(step, before, end == piece.Begin))
             return false;
-        for (var q = _p.SlotFrom(piece.Begin); q < _p.Slots.Length && _p.Slots[q].Begin <= piece.Begin; q++)
+        var slots = _p.Slots[step]!;
+        for (var q = slots.From(piece.Begin); q < slots.All.Length && slots.All[q].Begin <= piece.Begin; q++)
         {
-            if (_p.Slots[q].Sitting == piece.Sitting && piece.End <= _p.Slots[q].End)
+            if (slots.All[q].Sitting == piece.Sitting && piece.End <= slots.All[q].End)
                 return true;
         }
         return false;
+    }
+
+    // Too little time between two different kinds of work; what runs inside a watched step needs none.
+    private bool IsTooNear(int step, in Piece piece, in Booking b)
+    {
+        if (IsBeside(step, b.Step))
+            return false;
+        // Over each other: a trifle stands wholly within what is watched.
+        if (b.Begin < piece.End && b.End > piece.Begin)
+            return _p.Attention[step] == Attend.Trifle
+                ? piece.Begin < b.Begin || piece.End > b.End
+                : b.Begin < piece.Begin || b.End > piece.End;
+        if (IsRun(b.Step, step) && (b.End == piece.Begin || piece.End == b.Begin))
+            return false;
+        return b.End <= piece.Begin ? b.End + _p.Between(b.Step, step) > piece.Begin : piece.End + _p.Between(step, b.Step) > b.Begin;
+    }
+
+    // Two coats of one set-up: back to back they are one run.
+    private bool IsRun(int a, int b) => _p.Mode[a] >= 0 && _p.Mode[a] == _p.Mode[b];
+
+    // What may stand anywhere over the other, without a change of work between them.
+    private bool IsBeside(int step, int other) =>
+        _p.Watches
+        && (
+            _p.Changeover > 0
+                ? _p.Attention[step] == Attend.Free || _p.Attention[other] == Attend.Free
+                : Attend.Together(_p.Attention[step], _p.Attention[other])
+        );
+
+    // The least minute a step may begin after a booking.
+    private int After(int k, in Booking b, int step) =>
+        _p.Changeover == 0 ? HandsEnd(k, b) : Math.Max(HandsEnd(k, b), b.End + _p.Between(b.Step, step));
+
+    // The last minute a step may end before a booking, and before what is to be dry for dust work behind it.
+    private int Until(int step, int n, int i, Booking[] day, int k)
+    {
+        var end = i < n ? day[i].Begin - (_p.Changeover == 0 ? 0 : _p.Between(step, day[i].Step)) : _p.SittingEnd[k];
+        // A trifle and what is watched may begin together.
+        for (var o = i + 1; _p.Watches && _p.Changeover > 0 && o < n && day[o].Begin == day[i].Begin; o++)
+            end = Math.Min(end, day[o].Begin - _p.Between(step, day[o].Step));
+        return _wet is null ? end : Math.Min(end, DryBy(step, i < n ? day[i].Begin : _p.SittingEnd[k]));
     }
 
     /// <summary>Finds the latest place in one piece for a step without a coat; what it holds is not looked at, so it must hold
@@ -285,13 +330,13 @@ internal sealed partial class Timetable
         var found = -1;
         for (var i = 0; i <= n; i++)
         {
-            if (i < n && _p.Watches && Attend.Together(_p.Attention[step], _p.Attention[day[i].Step]))
+            if (i < n && IsBeside(step, day[i].Step))
                 continue;
-            var end = Math.Min(until, i < n ? day[i].Begin : _p.SittingEnd[k]);
-            if (end - free >= minutes)
+            var end = Math.Min(until, Until(step, n, i, day, k));
+            if (end - free >= minutes && DryFrom(step, end - minutes) == end - minutes)
                 found = end - minutes;
             if (i < n)
-                free = Math.Max(free, HandsEnd(k, day[i]));
+                free = Math.Max(free, After(k, day[i], step));
         }
         return found;
     }
@@ -334,19 +379,44 @@ internal sealed partial class Timetable
     {
         var day = _day[k];
         var n = _booked[k];
-        var free = Math.Max(_p.SittingBegin[k], from);
+        var free = DryFrom(step, Math.Max(_p.SittingBegin[k], from));
+        var found = -1;
         for (var i = 0; i < n; i++)
         {
             ref readonly var b = ref day[i];
-            if (_p.Watches && Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
+            if (IsBeside(step, b.Step))
                 continue;
-            if (b.Begin - free >= minutes)
-                return free;
-            var end = HandsEnd(k, b);
+            if (Until(step, n, i, day, k) - free >= minutes)
+            {
+                found = free;
+                break;
+            }
+            var end = After(k, b, step);
             if (end > free)
-                free = end;
+                free = DryFrom(step, end);
         }
-        return _p.SittingEnd[k] - free >= minutes ? free : -1;
+        if (found < 0 && Until(step, n, n, day, k) - free >= minutes)
+            found = free;
+        return _p.Changeover > 0 && _p.Attention[step] == Attend.Trifle ? WithinWatched(k, step, minutes, from, found) : found;
+    }
+
+    // A trifle may be done while something is watched: there, where that is earlier.
+    private int WithinWatched(int k, int step, int minutes, int from, int found)
+    {
+        foreach (ref readonly var w in Sitting(k))
+        {
+            if (_p.Attention[w.Step] != Attend.Watched)
+                continue;
+            var at = DryFrom(step, Math.Max(from, w.Begin));
+            foreach (ref readonly var b in Sitting(k))
+            {
+                if (b.Step != w.Step && b.Begin < at + minutes && b.End + _p.Changeover > at)
+                    at = DryFrom(step, b.End + _p.Changeover);
+            }
+            if (at + minutes <= w.End && (found < 0 || at < found))
+                return at;
+        }
+        return found;
     }
 
     // Hands are busy with the clean-up after the last spray chunk of a sitting.
@@ -358,19 +428,19 @@ internal sealed partial class Timetable
     {
         var day = _day[k];
         var n = _booked[k];
-        var free = Math.Max(_p.SittingBegin[k], from);
+        var free = DryFrom(step, Math.Max(_p.SittingBegin[k], from));
         var longest = 0;
         for (var i = 0; i < n; i++)
         {
             ref readonly var b = ref day[i];
-            if (_p.Watches && Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
+            if (IsBeside(step, b.Step))
                 continue;
-            longest = Math.Max(longest, Math.Min(until, b.Begin) - free);
-            var end = HandsEnd(k, b);
+            longest = Math.Max(longest, Math.Min(until, Until(step, n, i, day, k)) - free);
+            var end = After(k, b, step);
             if (end > free)
-                free = end;
+                free = DryFrom(step, end);
         }
-        return Math.Max(longest, Math.Min(until, _p.SittingEnd[k]) - free);
+        return Math.Max(longest, Math.Min(until, Until(step, n, n, day, k)) - free);
     }
 
     // The earliest end with at most so many pieces, one a sitting. Greedy is exact for the last sitting: the fullest sittings before
@@ -380,7 +450,7 @@ internal sealed partial class Timetable
         var (count, most) = (_p.Count[step], _p.MaxChunks[step]);
         int kept = 0,
             sum = 0;
-        var least = _p.Minutes(step, 1);
+        var least = _p.Minutes(step, _p.Least[step]);
         for (var k = _p.SittingFrom(from); k < _p.Sittings && _p.SittingBegin[k] + least <= until; k++)
         {
             if (k % Block == 0 && _blockGap[k / Block] < least)
@@ -390,12 +460,18 @@ internal sealed partial class Timetable
             }
             if (_gap[k] < least || !Open(k, taste))
                 continue;
-            var exact = _p.Watches || _p.Closing > 0 || _p.SittingBegin[k] < from || _p.SittingEnd[k] > until;
+            var exact =
+                _p.Watches
+                || _p.Closing > 0
+                || _p.Changeover > 0
+                || _wet is not null
+                || _p.SittingBegin[k] < from
+                || _p.SittingEnd[k] > until;
             var fits = _p.Fits(step, exact ? LongestFree(k, step, from, until) : _gap[k], count);
-            if (fits == 0)
+            if (fits < _p.Least[step])
                 continue;
-            if (sum + fits >= count)
-                return Cut(step, from, k, fits, kept);
+            if (sum + fits >= count && Cut(step, from, k, fits, kept))
+                return true;
             // Keep the fullest ones, fullest first.
             var at = kept < most - 1 ? kept++ : most - 1;
             if (at == most - 1 && _caps[at - 1].Models >= fits)
@@ -423,6 +499,15 @@ internal sealed partial class Timetable
             _caps[used].Models = Math.Min(_caps[used].Models, left - 1);
             left -= _caps[used++].Models;
         }
+        // No session is too short to be worth its set-up: the others give it minutes, where they can.
+        if ((used + 1) * _p.Least[step] > _p.Count[step])
+            return false;
+        for (var i = used - 1; i >= 0 && left < _p.Least[step]; i--)
+        {
+            var given = Math.Min(_p.Least[step] - left, _caps[i].Models - _p.Least[step]);
+            _caps[i].Models -= given;
+            left += given;
+        }
         // The pieces before the last stand in order of time.
         for (var i = 1; i < used; i++)
         {
@@ -449,9 +534,10 @@ internal sealed partial class Timetable
     private bool FindSpray(int step, int from, int until, Taste taste)
     {
         var least = _p.Shared(step);
-        for (var q = _p.SlotFrom(from); q < _p.Slots.Length && _p.Slots[q].Begin + least <= until; q++)
+        var slots = _p.Slots[step]!;
+        for (var q = slots.From(from); q < slots.All.Length && slots.All[q].Begin + least <= until; q++)
         {
-            ref readonly var slot = ref _p.Slots[q];
+            ref readonly var slot = ref slots.All[q];
             if (_gap[slot.Sitting] < least || !Open(slot.Sitting, taste))
                 continue;
             var (low, high) = (Math.Max(from, slot.Begin), Math.Min(until, slot.End));
@@ -472,14 +558,18 @@ internal sealed partial class Timetable
             beforeEnd = -1,
             free = _p.SittingBegin[k],
             first = -1,
-            firstEnd = -1;
+            firstEnd = -1,
+            last = -1;
         for (var i = 0; i <= n; i++)
         {
             var gapEnd = i < n ? day[i].Begin : _p.SittingEnd[k];
             if (i < n && _p.Watches && _p.Attention[day[i].Step] == Attend.Free)
                 continue;
-            var limit = Math.Min(gapEnd, high);
+            var limit = Math.Min(Math.Min(gapEnd, high), DryBy(step, gapEnd));
             var start = Math.Max(free, low);
+            // A run goes on back to back, or there is time for a change.
+            if (last >= 0 && !(start == day[last].End && IsRun(day[last].Step, step)))
+                start = Math.Max(start, day[last].End + _p.Between(day[last].Step, step));
             if (limit - start >= least)
             {
                 var merged = before >= 0 && beforeEnd == start;
@@ -494,6 +584,7 @@ internal sealed partial class Timetable
                 }
                 bool Allowed(int e) =>
                     e <= limit
+                    && (i == n || (e == gapEnd && IsRun(step, day[i].Step)) || e + _p.Between(step, day[i].Step) <= gapEnd)
                     && (displace || NextKeeps(k, i, step, e))
                     && (i < n || _p.Closing == 0 || e + _p.Closing <= gapEnd)
                     && ClosingFits(i, e);
@@ -502,6 +593,8 @@ internal sealed partial class Timetable
                 break;
             if (_p.Mode[day[i].Step] >= 0)
                 (before, beforeEnd) = (day[i].Step, day[i].End);
+            if (_p.Changeover > 0 && (last < 0 || day[i].End >= day[last].End))
+                last = i;
             if (day[i].End > free)
                 free = day[i].End;
         }
@@ -526,7 +619,8 @@ internal sealed partial class Timetable
                 return (-1, -1, false);
             var end = day[i].Begin;
             var start = end - _p.SprayMinutes(step, before, false);
-            return start >= Math.Max(free, low) && start != beforeEnd ? (start, end, false) : (-1, -1, false);
+            var earliest = last < 0 ? free : Math.Max(free, day[last].End + _p.Between(day[last].Step, step));
+            return start >= Math.Max(earliest, low) && start != beforeEnd ? (start, end, false) : (-1, -1, false);
         }
     }
 

@@ -65,8 +65,48 @@ internal static class GeneratedProblems
             batches.Count > 2 && random.Next(2) == 0
                 ? new PlanChunk(last.Id, "s0", 1080, 1120 + random.Next(40), last.Steps[0].Count ?? last.Count)
                 : null;
-        return problem with { Batches = batches, Closing = random.Next(2) == 0 ? 8 : null, Fixed = given is null ? null : [given] };
+        problem = problem with { Batches = batches, Closing = random.Next(2) == 0 ? 8 : null, Fixed = given is null ? null : [given] };
+        return random.Next(3) == 0 ? problem : Kept(random, problem);
     }
+
+    // What the plan keeps beside the model: dust, places, changes of work, rounds, windows of their own, sessions.
+    private static PlanProblem Kept(Random random, PlanProblem problem)
+    {
+        string[] kinds = ["cut", "glue", "sand", "paint"];
+        bool dusty = random.Next(2) == 0,
+            named = random.Next(2) == 0;
+        PlanStep With(PlanBatch batch, PlanStep step)
+        {
+            step = step with { Kind = step.Mode is { } mode ? $"spray {mode}" : kinds[random.Next(kinds.Length)] };
+            if (step.Mode is not null)
+                return step with { Wet = dusty ? random.Next(90) : null, Window = named && random.Next(3) > 0 ? "outdoors" : null };
+            if (dusty && random.Next(3) == 0)
+                return step with { Dust = true };
+            if (step is { Attention: null, Trifle: null, Minutes: null } && random.Next(4) == 0 && IsUntied(problem, batch, step))
+                return step with { MinSession = 20, PerModel = 5 + random.Next(40), MaxChunks = 1 + random.Next(6) };
+            return dusty && random.Next(4) == 0 ? step with { Wet = random.Next(60) } : step;
+        }
+        return problem with
+        {
+            Batches = [.. problem.Batches.Select(b => b with { Steps = [.. b.Steps.Select(s => With(b, s))] })],
+            Places = random.Next(2) == 0 ? 1 + random.Next(2) : null,
+            Changeover = random.Next(2) == 0 ? 5 : null,
+            Wet = dusty && random.Next(2) == 0 ? [new Core.Scheduling.Span(1000, 1180 + random.Next(100))] : null,
+            Windows = named
+                ? new Dictionary<string, IReadOnlyList<Core.Scheduling.Span>> { ["outdoors"] = [.. problem.SprayWindows] }
+                : null,
+            Weights = PlanWeights.Default with { Changeover = 5, Interleave = 60, Rounds = 60 },
+        };
+    }
+
+    private static bool IsUntied(PlanProblem problem, PlanBatch batch, PlanStep step) =>
+        !problem.Batches.Any(b =>
+            b.Arcs.Any(a =>
+                (a.Max is not null || a.FinishMax is not null)
+                && ((a.FromBatch ?? b.Id, a.From) == (batch.Id, step.Id) || (a.ToBatch ?? b.Id, a.To) == (batch.Id, step.Id))
+            )
+        )
+        && problem.Fixed?.Any(c => (c.Batch, c.Step) == (batch.Id, step.Id)) != true;
 
     private static Span Begin(int begin, int minutes) => new(begin, begin + minutes);
 

@@ -8,9 +8,17 @@ internal sealed class PlanChecker
 {
     private sealed record Known(PlanBatch Batch, PlanStep Step, bool Given)
     {
-        public int Count => Step.Count ?? Batch.Count;
+        // What pauses within a model is counted in minutes.
+        public bool InSessions => Step is { MinSession: not null, Mode: null };
 
-        public int Full(int models) => Step.Minutes is { } table ? table[models - 1] : Step.Setup + Step.PerModel * models;
+        public int Count => (Step.Count ?? Batch.Count) * (InSessions ? Step.PerModel : 1);
+
+        public int Full(int amount) =>
+            InSessions ? Step.Setup + amount
+            : Step.Minutes is { } table ? table[amount - 1]
+            : Step.Setup + Step.PerModel * amount;
+
+        public int Of(PlanChunk chunk) => InSessions ? chunk.Minutes ?? 0 : chunk.Models;
     }
 
     private readonly PlanProblem _p;
@@ -44,6 +52,9 @@ internal sealed class PlanChecker
         checker.Hands();
         checker.Sprays();
         checker.Lags();
+        checker.Changeovers();
+        checker.Dust();
+        checker.Places();
         foreach (var r in problem.Resources)
             checker.Capacity(r);
         return checker._found;
@@ -88,6 +99,9 @@ internal sealed class PlanChecker
         var w = problem.Weights;
         return w.Tardy * tardy
             + w.Finish * finish
+            + (long)(w.Changeover ?? 0) * (problem.Changeover > 0 ? c.Pairs().Count(pair => c.NeedsChange(pair.Before, pair.After)) : 0)
+            + (long)(w.Rounds ?? 0) * c.SkippedRounds()
+            + (long)(w.Interleave ?? 0) * c.Interleaved()
             + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count()
             + (long)w.Setup * setups;
     }
@@ -122,23 +136,31 @@ internal sealed class PlanChecker
                     Bad("MISSING", where);
                 continue;
             }
-            if (own.Any(c => c.Models < 1) || own.Sum(c => c.Models) != known.Count)
+            if (known is { InSessions: true, Given: false })
+            {
+                if (own.Sum(c => c.Minutes) != known.Count)
+                    Bad("MODELS", where);
+                if (own.Any(c => c.Minutes < Math.Min(known.Step.MinSession!.Value, known.Count)))
+                    Bad("SESSION", where);
+            }
+            else if (!known.InSessions && (own.Any(c => c.Models < 1) || own.Sum(c => c.Models) != known.Count))
                 Bad("MODELS", where);
             if (known.Given)
                 continue;
             if (own.Count > Math.Max(1, known.Step.MaxChunks))
                 Bad("CHUNKS", where);
-            var seen = new HashSet<int>();
+            var seen = new List<int>();
             foreach (var c in own)
             {
                 var k = SittingOf(c);
                 if (k < 0 || c.End <= c.Start)
                     Bad("SITTING", where);
-                else if (!seen.Add(k))
+                else if (seen.Count(o => o == k) >= (known.Step.ChunksPerSitting ?? 1))
                     Bad("SAMESITTING", where);
+                seen.Add(k);
                 if (c.Start < 0 || c.End > _p.Horizon)
                     Bad("HORIZON", where);
-                if (known.Step.Mode is null && c.Models >= 1 && c.Models <= known.Count && c.End - c.Start != known.Full(c.Models))
+                if (known.Step.Mode is null && known.Of(c) is >= 1 and var n && n <= known.Count && c.End - c.Start != known.Full(n))
                     Bad("DURATION", where);
             }
         }
@@ -169,7 +191,7 @@ internal sealed class PlanChecker
         foreach (var c in _line.Where(c => Of(c) is { Given: false, Step.Mode: not null }))
         {
             var (known, k, where) = (Of(c), SittingOf(c), $"{c.Batch}/{c.Step}");
-            if (!_p.SprayWindows.Any(w => w.Begin <= c.Start && c.End <= w.End))
+            if (!Windows(known.Step).Any(w => w.Begin <= c.Start && c.End <= w.End))
                 Bad("SPRAYWINDOW", where);
             if (c.Models < 1 || c.Models > known.Count)
                 continue;
@@ -196,6 +218,153 @@ internal sealed class PlanChecker
             if (_line.Any(o => o != c && o.Start < c.End + closing && o.End > c.End && !Together(Of(o).Step, Of(c).Step)))
                 Bad("CLOSING", $"{c.Batch}/{c.Step}");
         }
+    }
+
+    private IReadOnlyList<Core.Scheduling.Span> Windows(PlanStep step) =>
+        _p.Windows is null ? _p.SprayWindows
+        : step.Window is { } name ? _p.Windows[name]
+        : _p.Sittings;
+
+    // What follows what in a sitting: free work takes no hands, a trifle may be done while something is watched.
+    private IEnumerable<(PlanChunk Before, PlanChunk After)> Pairs()
+    {
+        bool Counts(PlanChunk c) =>
+            Of(c).Step.Attention != "free"
+            && !(
+                Of(c).Step.Trifle == true
+                && _line.Exists(w => Of(w).Step.Attention == "watched" && w != c && w.Start <= c.Start && c.End <= w.End)
+            );
+        foreach (var day in _line.Where(c => Counts(c) && (Of(c).Given || SittingOf(c) >= 0)).GroupBy(InSitting).Where(g => g.Key >= 0))
+        {
+            PlanChunk? before = null;
+            foreach (var c in day)
+            {
+                if (before is not null && !Of(c).Given)
+                    yield return (before, c);
+                before = c;
+            }
+        }
+    }
+
+    // Given work may reach beyond the sitting it touches.
+    private int InSitting(PlanChunk c)
+    {
+        for (var k = 0; k < _p.Sittings.Count; k++)
+        {
+            if (_p.Sittings[k].Begin < c.End && _p.Sittings[k].End > c.Start)
+                return k;
+        }
+        return -1;
+    }
+
+    private bool NeedsChange(PlanChunk a, PlanChunk b)
+    {
+        var (x, y) = (Of(a), Of(b));
+        string Work(Known k) => k.Step.Kind ?? $"{k.Batch.Id}/{k.Step.Id}";
+        if (Work(x) == Work(y) && x.Batch.Unit == y.Batch.Unit)
+            return false;
+        if (x.Step.Mode is { } from && y.Step.Mode is { } to && !x.Given && !y.Given)
+        {
+            if (from == to && a.End == b.Start)
+                return false;
+            if (from != to && _p.Cleanout.TryGetValue(from, out var row) && row.GetValueOrDefault(to) > 0)
+                return false;
+        }
+        return !_p.Batches.Any(o =>
+            o.Arcs.Any(arc =>
+                (arc.Max is not null || arc.FinishMax is not null)
+                && (arc.FromBatch ?? o.Id, arc.From) == (a.Batch, a.Step)
+                && (arc.ToBatch ?? o.Id, arc.To) == (b.Batch, b.Step)
+            )
+        );
+    }
+
+    private void Changeovers()
+    {
+        if (_p.Changeover is not (> 0 and var gap))
+            return;
+        foreach (var (before, after) in Pairs())
+        {
+            if (after.Start - before.End < gap && NeedsChange(before, after))
+                Bad("CHANGEOVER", $"{before.Batch}/{before.Step} and {after.Batch}/{after.Step} at {after.Start}");
+        }
+    }
+
+    private void Dust()
+    {
+        var wet = (_p.Wet ?? []).ToList();
+        wet.AddRange(_line.Where(c => Of(c).Step.Wet > 0).Select(c => new Core.Scheduling.Span(c.End, c.End + Of(c).Step.Wet!.Value)));
+        foreach (var c in _line.Where(c => Of(c) is { Given: false, Step.Dust: true }))
+        {
+            if (wet.Exists(w => w.Begin <= c.Start && c.Start < w.End))
+                Bad("DUST", $"{c.Batch}/{c.Step} at {c.Start}");
+        }
+    }
+
+    // Only a beginning is kept from: what given work has begun may always go on.
+    private void Places()
+    {
+        if (_p.Places is not { } places)
+            return;
+        var spans = _line
+            .GroupBy(c => Of(c).Batch.Unit)
+            .Select(g => (Unit: g.Key, From: g.Min(c => c.Start), To: g.Max(c => c.End + Of(c).Step.Wait), Begun: g.Any(c => Of(c).Given)))
+            .ToList();
+        foreach (var unit in spans.Where(u => !u.Begun))
+        {
+            if (spans.Count(o => o.From <= unit.From && unit.From < o.To) > places)
+                Bad("PLACES", $"{unit.Unit} at {unit.From}");
+        }
+    }
+
+    // Spraying sessions left out between two passes of one coat though the later could have been sprayed in them.
+    private int SkippedRounds()
+    {
+        var skipped = 0;
+        foreach (var b in _p.Batches)
+        {
+            foreach (var later in b.Steps.Where(s => s is { Mode: not null, Kind: not null } && _own.ContainsKey((b.Id, s.Id))))
+            {
+                var arc = b.Arcs.LastOrDefault(a =>
+                    a.To == later.Id
+                    && a is { FromBatch: null, ToBatch: null }
+                    && b.Steps.Any(s => s.Id == a.From && s.Mode is not null && s.Kind == later.Kind)
+                );
+                if (arc is null || !_own.TryGetValue((b.Id, arc.From), out var first) || _steps[(b.Id, later.Id)].Given)
+                    continue;
+                var (end, start) = (first.Max(c => c.End), _own[(b.Id, later.Id)].Min(c => c.Start));
+                var need = _steps[(b.Id, later.Id)] is var k ? k.Full(k.Count) : 0;
+                skipped += _p
+                    .Sittings.Where(s => s.Begin >= end && s.End <= start)
+                    .Count(s => Windows(later).Any(w => Takes(Math.Max(s.Begin, w.Begin), Math.Min(s.End, w.End), end, need, arc)));
+            }
+        }
+        return skipped;
+    }
+
+    private static bool Takes(int begin, int until, int end, int need, PlanArc arc)
+    {
+        begin = Math.Max(begin, end + arc.Min);
+        if (begin + need > until)
+            return false;
+        return arc.Forbid is not { } f || begin - end <= f.Begin || until - need - end >= f.End;
+    }
+
+    // Other batches' steps of the same kind begun between the first and the last stretch of one.
+    private int Interleaved()
+    {
+        var planned = _own.Where(o => o.Value.All(c => _steps.ContainsKey((c.Batch, c.Step))) && !_steps[o.Key].Given).ToList();
+        return planned
+            .Where(o => o.Value.Count > 1)
+            .Sum(o =>
+                planned.Count(other =>
+                    other.Key.Item1 != o.Key.Item1
+                    && _steps[o.Key].Step.Kind is { } kind
+                    && _steps[other.Key].Step.Kind == kind
+                    && other.Value.Min(c => c.Start) > o.Value.Min(c => c.Start)
+                    && other.Value.Min(c => c.Start) < o.Value.Max(c => c.Start)
+                )
+            );
     }
 
     private void Lags()
