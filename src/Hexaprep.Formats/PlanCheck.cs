@@ -129,6 +129,13 @@ internal static class PlanCheck
                 throw Fault($"{at}.minSession", s.MinSession, "A coat is sprayed in one go.", "Leave it out, or the mode.");
             if (s is { Dust: true, Wet: > 0 })
                 throw Fault($"{at}.dust", "true", "It cannot both make dust and be wet.", "Leave one of them out.");
+            if ((s.Dust == true || s.Wet > 0) && (s.Attention is "watched" or "free" || s.Trifle == true))
+                throw Fault(
+                    $"{at}.attention",
+                    s.Attention ?? "trifle",
+                    "Work that makes dust, or leaves a coat wet, takes the hands.",
+                    "Give hands."
+                );
             if (s.Window is { } window && (s.Mode is null || p.Windows?.ContainsKey(window) != true))
                 throw Fault($"{at}.window", window, "There is no such window, or nothing is sprayed.", "Name one of $.windows on a coat.");
         }

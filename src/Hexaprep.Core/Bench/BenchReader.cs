@@ -111,12 +111,14 @@ public sealed class BenchReader
         var what = $"{Capital(StepWords.For(_bench.Steps[next.StepId].Key.Kind).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
         if (_sitting is null)
             return (HandsState.Outside, $"Next sitting {_clock.At(next.Begin)}", $"It begins with: {what}.");
+        // Said only where it is true.
+        var drying = Offer() is null ? "Everything is drying" : "Nothing is pressing; this may begin all the same";
         return next.Begin < _sitting.End
-            ? (HandsState.Free, $"Hands free until {_clock.At(next.Begin)}", $"Everything is drying. Next: {what}.")
+            ? (HandsState.Free, $"Hands free until {_clock.At(next.Begin)}", $"{drying}. Next: {what}.")
             : (
                 HandsState.Free,
-                $"Nothing more {_clock.ThisSitting(_sitting.Begin)}",
-                $"Everything is drying. Next: {what}, {_clock.At(next.Begin)}."
+                $"Nothing planned {_clock.ThisSitting(_sitting.Begin)}",
+                $"{drying}. Next: {what}, {_clock.At(next.Begin)}."
             );
     }
 

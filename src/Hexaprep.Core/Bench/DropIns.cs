@@ -118,6 +118,8 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
             yield return window;
         foreach (var next in Pushed(step, batch, start + minutes))
             yield return (next.Start - minutes, $"later would push {next.Words}");
+        foreach (var dust in Dusty(step, batch, start + minutes))
+            yield return (dust.Until - minutes, dust.Closes);
         foreach (var limit in Sliding(step, start, minutes, sitting))
             yield return limit;
     }
@@ -145,6 +147,21 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         where begin is not null && Minute(begin.Value) - arc.Min >= end
         select (Minute(begin.Value) - arc.Min, $"{BenchIndex.TitleOf(next).ToLowerInvariant()}, {bench.NameOf(next)}");
 
+    // The latest end of a coat that leaves it touch-dry when the next dust work is planned.
+    private IEnumerable<(int Until, string Closes)> Dusty(BenchStep step, PlanBatch batch, int end)
+    {
+        if (batch.Steps.FirstOrDefault(s => s.Id == step.Id.ToString())?.Wet is not (> 0 and var wet))
+            yield break;
+        foreach (var work in plan.Work.Where(w => Minute(w.Begin) >= end))
+        {
+            var own = bench.Steps[work.StepId];
+            if (plan.BatchOf(own.BatchId).Steps.FirstOrDefault(s => s.Id == own.Id.ToString())?.Dust != true)
+                continue;
+            yield return (Minute(work.Begin) - wet, $"later its coat would be wet when {bench.NameOf(own)} makes dust");
+            yield break;
+        }
+    }
+
     // Work of the hands later in the sitting slides by what is not free before it, as far as its own limits let it.
     private IEnumerable<(int Until, string Closes)> Sliding(BenchStep step, int start, int minutes, Span sitting)
     {
@@ -159,7 +176,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         )
         {
             var (begin, end, own) = (Minute(work.Begin), Minute(work.End), bench.Steps[work.StepId]);
-            room += Math.Max(0, begin - ended);
+            room += Math.Max(0, begin - ended - (plan.Problem.Changeover ?? 0));
             ended = Math.Max(ended, Cleaned(own, end));
             yield return (start + room + sitting.End - Cleaned(own, end), "then the sitting is full");
             if (own.Amounts.Mode is not null)
@@ -168,6 +185,8 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
                     $"later would push {bench.NameOf(own)} out of the spray weather"
                 );
             var batch = plan.BatchOf(own.BatchId);
+            foreach (var dust in Dusty(own, batch, end))
+                yield return (start + room + dust.Until - end, dust.Closes);
             foreach (var next in Pushed(own, batch, end))
                 yield return (start + room + next.Start - end, $"later would push {next.Words}");
             foreach (

@@ -23,6 +23,12 @@ public sealed partial class PlanDraft
     private const int FewestCuts = 3,
         MinutesACut = 45;
 
+    // Away with one thing, out with the other.
+    private const int ChangeMinutes = 5;
+
+    // What a spraying session left out between two passes is worth, and another batch begun in between: minutes of value.
+    private const int ApartMinutes = 60;
+
     /// <summary>The names of what is scarce.</summary>
     public const string Handles = "handle",
         Rack = "rack";
@@ -128,7 +134,9 @@ public sealed partial class PlanDraft
     private BenchPlan Plan(PlanProblem problem, PlanResult result, int budget) => new(_origin, _now, budget, problem, result);
 
     private static bool SameUnits(PlanProblem a, PlanProblem b) =>
-        a.Resources.SequenceEqual(b.Resources) && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
+        a.Places == b.Places
+        && a.Resources.SequenceEqual(b.Resources)
+        && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
 
     private static bool SameEvenings(PlanProblem problem, BenchPlan older, Instant origin)
     {
@@ -176,7 +184,12 @@ public sealed partial class PlanDraft
         return new PlanProblem(
             "bench",
             horizon,
-            PlanWeights.Default,
+            PlanWeights.Default with
+            {
+                Changeover = ChangeMinutes,
+                Interleave = ApartMinutes,
+                Rounds = ApartMinutes,
+            },
             _sittings,
             _spray,
             [new PlanResource(Handles, state.Settings.Handles), new PlanResource(Rack, state.Settings.RackSlots)],
@@ -186,6 +199,10 @@ public sealed partial class PlanDraft
         )
         {
             Fixed = _fixed.Count == 0 ? null : _fixed,
+            Places = Room.Places(state.House.Bench),
+            Changeover = ChangeMinutes,
+            Open = _sittings.Count > 0 && _sittings[0].Begin <= Minute(_now) ? true : null,
+            Wet = Wet() is { Count: > 0 } wet ? wet : null,
             Closing = open.SelectMany(b => _bench.StepsOf[b.Id])
                 .Any(s => s.Amounts is { Mode: not null, Method: "airbrush" } && !_bench.IsFinished(s))
                 ? AirbrushClean
@@ -217,6 +234,12 @@ public sealed partial class PlanDraft
             steps.Add(Spec(step, step.Id.ToString(), remaining));
             rests.Add(step.Id);
         }
+        if (
+            !steps.Exists(s =>
+                s.Id.EndsWith(PlanIds.Past, StringComparison.Ordinal) || s.Id.EndsWith(PlanIds.Hand, StringComparison.Ordinal)
+            )
+        )
+            AddBeginning(batch, route, steps);
         var present = steps.Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
         foreach (var step in route.Where(s => rests.Contains(s.Id)))
             arcs.AddRange(ArcsInto(step, present));
@@ -247,8 +270,28 @@ public sealed partial class PlanDraft
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
             Trifle = StepFacts.Of(step.Key.Kind).IsTrifle ? true : null,
+            Kind = Ids.Of(step.Key.Kind),
+            Dust = Room.IsShared(_bench.HouseOf(step.BatchId)) && Room.MakesDust(step.Key.Kind, _bench.HouseOf(step.BatchId)) ? true : null,
+            Wet = id.EndsWith(PlanIds.Past, StringComparison.Ordinal) ? null : WetAfter(step),
         };
     }
+
+    // How long dust would settle in what a step lays.
+    private int? WetAfter(BenchStep step) =>
+        step.Key.Kind.Coats() && step.Amounts.Product is { } product && DryingModel.Knows(product, Readiness.Touch)
+            ? _bench.Expected(step, Readiness.Touch, _now).Sure
+            : null;
+
+    // The coats that are not touch-dry now.
+    private List<Span> Wet() =>
+        [
+            .. from id in Waiting()
+            where _bench.Steps[id].Key.Kind.Coats()
+            from coat in _bench.CoatsOf(id)
+            let times = _bench.TimesOf(coat, Readiness.Touch)
+            where coat.EndedAt is not null && times is not null && times.Sure > _now
+            select new Span(Minute(_now), MinuteUp(times.Sure)),
+        ];
 
     // A unit is done when its last coat may be handled. Other coats are in the way until the next step may touch them.
     private int WaitAfter(BenchStep step) =>
@@ -329,6 +372,20 @@ public sealed partial class PlanDraft
             var span = _past[spell.Id];
             _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Past, span.Begin, span.End, models));
         }
+    }
+
+    // A batch that was begun holds its unit's place, though nothing waits for what was done: one stretch stands for it, before all else.
+    private void AddBeginning(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps)
+    {
+        var done = route.Select(s => (Step: s, Models: _bench.TicksOf[s.Id].Count())).LastOrDefault(s => s.Models > 0);
+        if (done.Step is null)
+            return;
+        var at = 0;
+        while (_fixed.Exists(c => c.Start <= at && at < c.End) || _past.Values.Any(s => s.Begin <= at && at < s.End))
+            at++;
+        var id = done.Step.Id + PlanIds.Past;
+        steps.Add(Spec(done.Step, id, done.Models));
+        _fixed.Add(new PlanChunk(batch.Id.ToString(), id, at, at + 1, done.Models));
     }
 
     // Spells on the plan's minutes: each at least one long and none over another, pushed earlier where several share a minute.

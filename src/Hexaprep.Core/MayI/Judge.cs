@@ -199,7 +199,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
 
     private void Dust(StepKind step, Findings found)
     {
-        if (!step.MakesDust() || !book.Has(Waiting.Dust))
+        if (!Room.MakesDust(step, job.House) || !Room.IsShared(job.House) || !book.Has(Waiting.Dust))
             return;
         foreach (var coat in history.Coats.Where(c => c.Step.Coats()))
         {

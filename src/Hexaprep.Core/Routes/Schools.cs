@@ -1008,6 +1008,53 @@ public static class Schools
         ]
     );
 
+    /// <summary>Units under way.</summary>
+    public static readonly School UnderWay = new(
+        "under_way",
+        "How many units are under way at once?",
+        [Study],
+        "Fewer, to finish one after the other; more, where shelf and head bear it.",
+        [
+            new("up_to_4", "Four", ""),
+            new("up_to_1", "One", "One under way at once: finish one before the next begins."),
+            new("up_to_2", "Two", "Two under way at once: finish one before the next begins."),
+            new("up_to_3", "Three", "Three under way at once: finish one before the next begins."),
+            new("up_to_5", "Five", "Five under way at once: finish one before the next begins."),
+            new("up_to_6", "Six", "Six under way at once: finish one before the next begins."),
+            new("up_to_7", "Seven", "Seven under way at once: finish one before the next begins."),
+            new("up_to_8", "Eight", "Eight under way at once: finish one before the next begins."),
+            new("up_to_9", "Nine", "Nine under way at once: finish one before the next begins."),
+            new("up_to_10", "Ten", "Ten under way at once: finish one before the next begins."),
+            new("up_to_11", "Eleven", "Eleven under way at once: finish one before the next begins."),
+            new("up_to_12", "Twelve", "Twelve under way at once: finish one before the next begins."),
+            new("no_limit", "No limit", "As many under way as you like: half-done units gather dust."),
+        ]
+    );
+
+    /// <summary>Where dust is made.</summary>
+    public static readonly School DustRoom = new(
+        "dust_room",
+        "Where do you sand, file and drill?",
+        [Sand, OpenTubes, Roughen],
+        "In a second room dust does no harm to what dries.",
+        [
+            new("same", "In the room where coats dry", ""),
+            new("second", "In another room", "Another room: its dust settles in no coat here."),
+        ]
+    );
+
+    /// <summary>By which time the plan counts.</summary>
+    public static readonly School PlanBy = new(
+        "plan_by",
+        "What does the plan count on where a test costs nothing?",
+        [PlaceTransfer, SoftenTransfer, Sand, Base],
+        "The sure time, for those who do not like to test.",
+        [
+            new("usual", "The usual time, and a test before it begins", ""),
+            new("sure", "The sure time", "Begun when it is sure, as you chose: no test needed."),
+        ]
+    );
+
     /// <summary>Keeping a joint closed.</summary>
     public static readonly School JointHold = new(
         "joint_hold",
@@ -1148,6 +1195,9 @@ public static class Schools
         Scraping,
         ApartOrMasked,
         AlikeAtMost,
+        UnderWay,
+        DustRoom,
+        PlanBy,
     ];
 
     /// <summary>What the first visit asks: the choices that move most hours, no more than six.</summary>

@@ -80,7 +80,10 @@ public sealed class Bindings
         _table = new Timetable(_p);
         _was = new Piece[_table.Found.Length];
         foreach (var own in chunks.GroupBy(c => _p.ById[(c.Batch, c.Step)]).Where(g => !_p.Frozen[g.Key]))
-            _table.Put(own.Key, [.. own.OrderBy(c => c.Start).Select(c => new Piece(_p.SittingFrom(c.Start), c.Start, c.End, c.Minutes ?? c.Models))]);
+            _table.Put(
+                own.Key,
+                [.. own.OrderBy(c => c.Start).Select(c => new Piece(_p.SittingFrom(c.Start), c.Start, c.End, c.Minutes ?? c.Models))]
+            );
         _table.ValueAll();
     }
 

@@ -42,7 +42,10 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
             settled += Cost(p, u, alone[u]);
         var finish = settled + Math.Max(ByPosition(p, open, alone, work, after), BySitting(p, open, alone, work, after, cancel));
         var w = problem.Weights;
-        var value = finish + (long)w.Sitting * LeastSittings(p, work.Sum()) + (long)w.Setup * p.Mode.Where(m => m >= 0).Distinct().Count();
+        var value =
+            finish
+            + (long)w.Sitting * Math.Max(0, LeastSittings(p, work.Sum()) - (problem.Open == true ? 1 : 0))
+            + (long)w.Setup * p.Mode.Where(m => m >= 0).Distinct().Count();
         return new LowerBound(value, [.. alone.Select(r => r >= CompiledProblem.Never ? int.MaxValue : r)], Short(p, open, work));
     }
 

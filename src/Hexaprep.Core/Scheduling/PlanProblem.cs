@@ -49,6 +49,9 @@ public sealed record PlanProblem(
     /// go on.</summary>
     public int? Places { get; init; }
 
+    /// <summary>True when the first sitting is under way: to use it costs nothing more.</summary>
+    public bool? Open { get; init; }
+
     /// <summary>Minutes between two kinds of work or two units in a sitting; null for none.</summary>
     public int? Changeover { get; init; }
 

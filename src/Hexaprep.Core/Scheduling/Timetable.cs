@@ -83,6 +83,8 @@ internal sealed partial class Timetable
     {
         var w = _p.Problem.Weights;
         long z = (long)w.Sitting * SittingsUsed + (long)w.Setup * Setups;
+        if (_p.Problem.Open == true && _p.Sittings > 0 && _planned[0] > 0)
+            z -= w.Sitting;
         z += (long)(w.Changeover ?? 0) * _changes + (long)(w.Rounds ?? 0) * _roundsSkipped + (long)(w.Interleave ?? 0) * _interleaved;
         foreach (var cost in _unitCost)
             z += cost;

@@ -10,7 +10,7 @@ internal sealed partial class Timetable
     private readonly List<int> _dust = [];
 
     /// <summary>The first minute at or after another at which a step may begin for the coats wet in the room.</summary>
-    private int DryFrom(int step, int from) => _wet is null || !_p.Dust[step] ? from : _wet.FreeFrom(from, 1, 1);
+    private int DryFrom(int step, int from) => _wet is null || !_p.Dust[step] ? from : _wet.FreeFrom(from, 1, 0);
 
     /// <summary>The minute a step must end by so that it is dry when dust work begins that stands at or after a minute.</summary>
     private int DryBy(int step, int minute)

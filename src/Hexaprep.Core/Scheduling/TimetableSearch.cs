@@ -243,11 +243,13 @@ internal sealed partial class Timetable
         {
             if (b.Begin < piece.End && b.End > piece.Begin && !Attend.Together(_p.Attention[step], _p.Attention[b.Step]))
                 return false;
-            if (_p.Changeover > 0 && IsTooNear(step, piece, b))
+            if (_p.Changeover > 0 && !IsBeside(step, b.Step) && b.Begin < piece.End && b.End > piece.Begin && IsHalfOutside(step, piece, b))
                 return false;
             if (_p.Mode[b.Step] >= 0 && b.End <= piece.Begin)
                 (before, end) = (b.Step, b.End);
         }
+        if (_p.Changeover > 0 && !HasTimeToChange(step, piece))
+            return false;
         if (DryFrom(step, piece.Begin) > piece.Begin || DryBy(step, piece.End) < piece.End)
             return false;
         if (_p.Mode[step] < 0)
@@ -263,19 +265,37 @@ internal sealed partial class Timetable
         return false;
     }
 
-    // Too little time between two different kinds of work; what runs inside a watched step needs none.
-    private bool IsTooNear(int step, in Piece piece, in Booking b)
+    // Over each other: a trifle stands wholly within what is watched.
+    private bool IsHalfOutside(int step, in Piece piece, in Booking b) =>
+        _p.Attention[step] == Attend.Trifle ? piece.Begin < b.Begin || piece.End > b.End : b.Begin < piece.Begin || b.End > piece.End;
+
+    // Enough between it and its neighbours; what runs inside a watched step needs none.
+    private bool HasTimeToChange(int step, in Piece piece)
     {
-        if (IsBeside(step, b.Step))
-            return false;
-        // Over each other: a trifle stands wholly within what is watched.
-        if (b.Begin < piece.End && b.End > piece.Begin)
-            return _p.Attention[step] == Attend.Trifle
-                ? piece.Begin < b.Begin || piece.End > b.End
-                : b.Begin < piece.Begin || b.End > piece.End;
-        if (IsRun(b.Step, step) && (b.End == piece.Begin || piece.End == b.Begin))
-            return false;
-        return b.End <= piece.Begin ? b.End + _p.Between(b.Step, step) > piece.Begin : piece.End + _p.Between(step, b.Step) > b.Begin;
+        var k = piece.Sitting;
+        if (IsWithinWatched(k, new Booking(piece.Begin, piece.End, step, 0)))
+            return true;
+        Booking before = new(0, 0, -1, 0),
+            after = new(0, 0, -1, 0);
+        foreach (ref readonly var b in Sitting(k))
+        {
+            if (IsBeside(step, b.Step) || IsWithinWatched(k, b))
+                continue;
+            if (b.End <= piece.Begin && (before.Step < 0 || b.End >= before.End))
+                before = b;
+            else if (b.Begin >= piece.End && after.Step < 0)
+                after = b;
+        }
+        return (
+                before.Step < 0
+                || IsRun(before.Step, step) && before.End == piece.Begin
+                || before.End + _p.Between(before.Step, step) <= piece.Begin
+            )
+            && (
+                after.Step < 0
+                || IsRun(step, after.Step) && after.Begin == piece.End
+                || piece.End + _p.Between(step, after.Step) <= after.Begin
+            );
     }
 
     // Two coats of one set-up: back to back they are one run.
@@ -290,9 +310,15 @@ internal sealed partial class Timetable
                 : Attend.Together(_p.Attention[step], _p.Attention[other])
         );
 
-    // The least minute a step may begin after a booking.
-    private int After(int k, in Booking b, int step) =>
-        _p.Changeover == 0 ? HandsEnd(k, b) : Math.Max(HandsEnd(k, b), b.End + _p.Between(b.Step, step));
+    // The least minute a step may begin after a booking and those before it: when hands are free, and have changed from the last of them.
+    private int After(int k, in Booking b, int step, ref int hands, ref int last)
+    {
+        hands = Math.Max(hands, HandsEnd(k, b));
+        if (_p.Changeover == 0 || b.End < last || IsWithinWatched(k, b))
+            return hands;
+        last = b.End;
+        return Math.Max(hands, b.End + _p.Between(b.Step, step));
+    }
 
     // The last minute a step may end before a booking, and before what is to be dry for dust work behind it.
     private int Until(int step, int n, int i, Booking[] day, int k)
@@ -327,7 +353,9 @@ internal sealed partial class Timetable
         var day = _day[k];
         var n = _booked[k];
         var free = Math.Max(_p.SittingBegin[k], from);
-        var found = -1;
+        int found = -1,
+            hands = 0,
+            last = 0;
         for (var i = 0; i <= n; i++)
         {
             if (i < n && IsBeside(step, day[i].Step))
@@ -336,7 +364,7 @@ internal sealed partial class Timetable
             if (end - free >= minutes && DryFrom(step, end - minutes) == end - minutes)
                 found = end - minutes;
             if (i < n)
-                free = Math.Max(free, After(k, day[i], step));
+                free = Math.Max(free, After(k, day[i], step, ref hands, ref last));
         }
         return found;
     }
@@ -380,6 +408,8 @@ internal sealed partial class Timetable
         var day = _day[k];
         var n = _booked[k];
         var free = DryFrom(step, Math.Max(_p.SittingBegin[k], from));
+        int hands = 0,
+            last = 0;
         var found = -1;
         for (var i = 0; i < n; i++)
         {
@@ -391,7 +421,7 @@ internal sealed partial class Timetable
                 found = free;
                 break;
             }
-            var end = After(k, b, step);
+            var end = After(k, b, step, ref hands, ref last);
             if (end > free)
                 free = DryFrom(step, end);
         }
@@ -429,6 +459,8 @@ internal sealed partial class Timetable
         var day = _day[k];
         var n = _booked[k];
         var free = DryFrom(step, Math.Max(_p.SittingBegin[k], from));
+        int hands = 0,
+            last = 0;
         var longest = 0;
         for (var i = 0; i < n; i++)
         {
@@ -436,7 +468,7 @@ internal sealed partial class Timetable
             if (IsBeside(step, b.Step))
                 continue;
             longest = Math.Max(longest, Math.Min(until, Until(step, n, i, day, k)) - free);
-            var end = After(k, b, step);
+            var end = After(k, b, step, ref hands, ref last);
             if (end > free)
                 free = DryFrom(step, end);
         }

@@ -16,7 +16,7 @@ public sealed class BenchReaderTests
     [Fact]
     public void In_a_sitting_one_step_is_named_with_its_reason_its_pegs_and_its_key()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin));
+        var bench = new RehearsedBench(RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin) with { Weight = 5 });
         var view = bench.View(Evening);
 
         Assert.Equal(HandsState.Step, view.Hands);
@@ -220,9 +220,11 @@ public sealed class BenchReaderTests
         bench.RunUpTo(StepKind.DryFit, Evening - Duration.FromDays(1));
         var washed = bench.State.Coats.Single().EndedAt!.Value;
         bench.State = WithSitting(bench.State, washed, washed + Duration.FromMinutes(110));
-        var rows = bench.View(washed + Duration.FromMinutes(1)).NotTonight.Where(r => r.Text == "Fill Bell Sergeants");
+        var rows = bench
+            .View(washed + Duration.FromMinutes(1))
+            .NotTonight.Where(r => r.Text.EndsWith("Bell Sergeants", StringComparison.Ordinal));
 
-        Assert.StartsWith("hands free", Assert.Single(rows).Reason, StringComparison.Ordinal);
+        Assert.DoesNotContain(" till ", Assert.Single(rows).Reason, StringComparison.Ordinal);
     }
 
     [Fact]

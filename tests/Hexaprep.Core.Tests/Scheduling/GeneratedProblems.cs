@@ -80,17 +80,23 @@ internal static class GeneratedProblems
             step = step with { Kind = step.Mode is { } mode ? $"spray {mode}" : kinds[random.Next(kinds.Length)] };
             if (step.Mode is not null)
                 return step with { Wet = dusty ? random.Next(90) : null, Window = named && random.Next(3) > 0 ? "outdoors" : null };
-            if (dusty && random.Next(3) == 0)
+            if (dusty && step is { Attention: null or "attended", Trifle: null } && random.Next(3) == 0)
                 return step with { Dust = true };
             if (step is { Attention: null, Trifle: null, Minutes: null } && random.Next(4) == 0 && IsUntied(problem, batch, step))
                 return step with { MinSession = 20, PerModel = 5 + random.Next(40), MaxChunks = 1 + random.Next(6) };
-            return dusty && random.Next(4) == 0 ? step with { Wet = random.Next(60) } : step;
+            return dusty && step is { Attention: null or "attended", Trifle: null } && random.Next(4) == 0
+                ? step with
+                {
+                    Wet = random.Next(60),
+                }
+                : step;
         }
         return problem with
         {
             Batches = [.. problem.Batches.Select(b => b with { Steps = [.. b.Steps.Select(s => With(b, s))] })],
             Places = random.Next(2) == 0 ? 1 + random.Next(2) : null,
             Changeover = random.Next(2) == 0 ? 5 : null,
+            Open = random.Next(2) == 0 ? true : null,
             Wet = dusty && random.Next(2) == 0 ? [new Core.Scheduling.Span(1000, 1180 + random.Next(100))] : null,
             Windows = named
                 ? new Dictionary<string, IReadOnlyList<Core.Scheduling.Span>> { ["outdoors"] = [.. problem.SprayWindows] }

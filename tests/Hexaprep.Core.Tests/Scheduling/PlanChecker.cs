@@ -102,7 +102,7 @@ internal sealed class PlanChecker
             + (long)(w.Changeover ?? 0) * (problem.Changeover > 0 ? c.Pairs().Count(pair => c.NeedsChange(pair.Before, pair.After)) : 0)
             + (long)(w.Rounds ?? 0) * c.SkippedRounds()
             + (long)(w.Interleave ?? 0) * c.Interleaved()
-            + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count()
+            + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count(k => k > 0 || problem.Open != true)
             + (long)w.Setup * setups;
     }
 

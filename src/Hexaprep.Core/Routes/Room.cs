@@ -1,0 +1,19 @@
+namespace Hexaprep.Core.Routes;
+
+/// <summary>What one room, one shelf and one head bear at once: dust and wet coats, units under way.</summary>
+public static class Room
+{
+    /// <summary>True for work whose dust settles in a wet coat: sanding, filing, drilling, sawing. Scraping and cutting are quiet.</summary>
+    public static bool MakesDust(StepKind kind, HouseRules house) =>
+        kind.MakesDust()
+        && (kind != StepKind.CleanLines || house.Follows(Schools.LineTool, "file") || house.Follows(Schools.LineTool, "sanding_stick"));
+
+    /// <summary>True where dust is made in the room in which coats dry.</summary>
+    public static bool IsShared(HouseRules house) => house.Follows(Schools.DustRoom, "same");
+
+    /// <summary>Most units under way at once; null for no limit.</summary>
+    public static int? Places(HouseRules house) =>
+        house.Of(Schools.UnderWay).Id is "no_limit"
+            ? null
+            : int.Parse(house.Of(Schools.UnderWay).Id["up_to_".Length..], System.Globalization.CultureInfo.InvariantCulture);
+}
