@@ -137,10 +137,17 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
                 PlanIds.StepOf(c.Step),
                 Origin + Duration.FromMinutes(c.Start),
                 Origin + Duration.FromMinutes(c.End),
-                c.Models,
+                c.Minutes is { } minutes ? ModelsIn(Problem, c, minutes) : c.Models,
                 c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal)
             )),
     ];
+
+    // Models touched in so many minutes of work that may pause within one.
+    private static int ModelsIn(PlanProblem problem, PlanChunk chunk, int minutes)
+    {
+        var each = problem.Batches.First(b => b.Id == chunk.Batch).Steps.First(s => s.Id == chunk.Step).PerModel;
+        return (minutes + each - 1) / each;
+    }
 
     // Steps of the plan that are on the bench no more.
     private HashSet<Guid> Gone { get; init; } = [];

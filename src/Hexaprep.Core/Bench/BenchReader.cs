@@ -82,11 +82,14 @@ public sealed class BenchReader
         if (
             step.NotNeeded is not null
             || models.Count == 0
-            || !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id)
+            || (!Sessions.Has(step) && !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id))
             || Readying.Of(_bench, step, models, _clock) is not null
         )
             return null;
-        return new PlannedWork(step.Id, _now, _now + Duration.FromMinutes(step.HandsMinutes(models.Count)), models.Count, false);
+        var ends = _now + Duration.FromMinutes(step.HandsMinutes(models.Count));
+        if (Sessions.Has(step))
+            ends = Instant.Min(_now + Duration.FromMinutes(Sessions.Left(_bench, step, _now) + step.Amounts.SetupMinutes), _sitting.End);
+        return new PlannedWork(step.Id, _now, ends, models.Count, false);
     }
 
     private (HandsState, string, string) Speak(PlannedWork? work)
@@ -183,7 +186,9 @@ public sealed class BenchReader
             var models = _bench.Remaining(step);
             if (models.Count == 0 || (step.Amounts.Mode is not null && _sitting is { FitForSpray: false }))
                 continue;
-            var least = step.HandsMinutes(step.Amounts.OneGo ? models.Count : 1);
+            var least = Sessions.Has(step)
+                ? step.Amounts.SetupMinutes + Sessions.LeastMinutes
+                : step.HandsMinutes(step.Amounts.OneGo ? models.Count : 1);
             if (until is { } end && _now + Duration.FromMinutes(least) > end)
                 continue;
             if (Readying.Of(_bench, step, models, _clock) is not null)

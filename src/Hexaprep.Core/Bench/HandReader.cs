@@ -30,7 +30,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                 : work.InHand && m.Number == next ? PegState.Hand
                 : PegState.Rest
         ));
-        var ends = work.InHand ? work.End : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
+        var ends =
+            work.InHand ? work.End
+            : Sessions.Has(step) ? clock.Now + (work.End - work.Begin)
+            : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
         var card = new CardView(
@@ -103,6 +106,13 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {
+        var minutes = Sessions.Has(step) ? Sessions.Left(bench, step, clock.Now) : 0;
+        if (!inHand && minutes > 0)
+            return (
+                $"{(minutes < step.Amounts.SecondsPerModel * left / 60 || bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: "
+                    + $"{char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",
+                $"till about {clock.At(ends)} of {Clockface.Hands(minutes)} in all: put it down whenever you like, within a model too"
+            );
         if (!inHand)
             return (
                 $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",

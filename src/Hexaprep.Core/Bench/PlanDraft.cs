@@ -219,6 +219,11 @@ public sealed partial class PlanDraft
         foreach (var step in route)
         {
             var remaining = _bench.Remaining(step).Count;
+            if (Sessions.Has(step))
+            {
+                AddSessions(batch, step, steps, arcs, rests);
+                continue;
+            }
             if (_bench.InHand is { } spell && spell.StepId == step.Id)
             {
                 var taken = TakeInHand(step, spell, remaining);
@@ -251,6 +256,35 @@ public sealed partial class PlanDraft
             arcs,
             [.. Holds(batch, route, present)]
         );
+    }
+
+    // Painting is minutes: what is in hand goes on to the end of the sitting, the rest is cut as evenings ask.
+    private void AddSessions(Roster.Batch batch, BenchStep step, List<PlanStep> steps, List<PlanArc> arcs, HashSet<Guid> rests)
+    {
+        var (left, models) = (Sessions.Left(_bench, step, _now), _bench.Remaining(step).Count);
+        AddPast(batch, step, steps);
+        if (_bench.InHand is { } spell && spell.StepId == step.Id)
+        {
+            var until = _sittings.Count > 0 && _sittings[0].Begin <= Minute(_now) ? _sittings[0].End : int.MaxValue;
+            var end = Math.Min(Math.Max(until, Minute(_now) + 1), Minute(_now) + Math.Max(1, left));
+            steps.Add(Spec(step, step.Id + PlanIds.Hand, 1));
+            _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Hand, Minute(spell.BeganAt), end, 1));
+            left -= end - Minute(_now);
+            if (left > 0)
+                arcs.Add(new PlanArc(step.Id + PlanIds.Hand, step.Id.ToString(), 0));
+        }
+        if (left <= 0)
+            return;
+        steps.Add(
+            Spec(step, step.Id.ToString(), models) with
+            {
+                PerModel = (left + models - 1) / models,
+                MaxChunks = Sessions.Most(left),
+                Minutes = null,
+                MinSession = Sessions.LeastMinutes,
+            }
+        );
+        rests.Add(step.Id);
     }
 
     private PlanStep Spec(BenchStep step, string id, int count)

@@ -112,6 +112,8 @@ public static class Repairs
             Count = models,
             Minutes = minutes,
             Mode = coat.Amounts.Mode is { } mode ? Ids.Of(mode) : null,
+            Kind = Ids.Of(StepKind.Prime),
+            Wet = like?.Wet,
         };
         var wait = bench.EdgesOutOf[coat.Id].Select(e => e.MinMinutes).DefaultIfEmpty(0).Max();
         return batch with
@@ -119,7 +121,12 @@ public static class Repairs
             Steps =
             [
                 .. batch.Steps,
-                new PlanStep(gate.Id + "#rub", RubSetup, RubMinutes, 1, 0) { Count = models },
+                new PlanStep(gate.Id + "#rub", RubSetup, RubMinutes, 1, 0)
+                {
+                    Count = models,
+                    Kind = Ids.Of(StepKind.Sand),
+                    Dust = Room.IsShared(bench.HouseOf(Guid.Parse(batch.Id))) ? true : null,
+                },
                 again,
                 gate with
                 {

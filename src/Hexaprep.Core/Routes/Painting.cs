@@ -4,12 +4,10 @@ using static Hexaprep.Core.Routes.StepKind;
 
 namespace Hexaprep.Core.Routes;
 
-/// <summary>Painting, carried as time: cut into sessions that fit an evening between models; masks and the coat that protects it.</summary>
+/// <summary>Painting, carried as time: one step that is put down and picked up at any model and within one; masks and the coat that protects
+/// it.</summary>
 public static class Painting
 {
-    /// <summary>The longest a model is painted in one session, minutes.</summary>
-    public const int LongestSessionMinutes = 45;
-
     private static readonly Func<Job, bool> Masked = j =>
         !j.Skips(Mask) && (j.Adds(Mask) || (j.Follows(Schools.ApartOrMasked, "masked") && j.Batch.Tier is Tier.Leader or Tier.Display));
 
@@ -20,16 +18,7 @@ public static class Painting
             Paint,
             j => j.Batch.PaintMinutes > 0,
             j => $"{j.Batch.PaintMinutes} min a model, as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}.",
-            j =>
-            {
-                var sessions = (j.Batch.PaintMinutes + LongestSessionMinutes - 1) / LongestSessionMinutes;
-                return new StepDraft(5, j.Batch.PaintMinutes * 60 / Math.Max(1, sessions))
-                {
-                    Occurrences = Math.Max(1, sessions),
-                    Product = ProductClass.AcrylicWb,
-                    Method = "brush",
-                };
-            }
+            j => new StepDraft(5, j.Batch.PaintMinutes * 60) { Product = ProductClass.AcrylicWb, Method = "brush" }
         ),
         new(
             ProtectiveCoat,

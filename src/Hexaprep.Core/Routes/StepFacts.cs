@@ -24,6 +24,9 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
     /// <summary>Makes dust or chips that settle in anything wet.</summary>
     public bool MakesDust { get; init; }
 
+    /// <summary>It may be put down and picked up within a model: its minutes count, not its models.</summary>
+    public bool PausesWithinAModel { get; init; }
+
     /// <summary>Done at the table or on paper: no hand comes near the model.</summary>
     public bool LeavesTheModelAlone { get; init; }
 
@@ -409,6 +412,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
             )
             {
                 LaysAFilm = true,
+                PausesWithinAModel = true,
                 IsUsualUse = true,
             },
             new(

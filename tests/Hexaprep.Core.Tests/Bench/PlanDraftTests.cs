@@ -84,6 +84,16 @@ public sealed class PlanDraftTests
                 var index = done.Bench.Index;
                 foreach (var step in done.Bench.State.Steps)
                 {
+                    if (Sessions.Has(step))
+                    {
+                        var hand = plan
+                            .Work.Where(w => w.StepId == step.Id && w.InHand)
+                            .Sum(w => (w.End - PlanIds.Minute(done.At)).TotalMinutes);
+                        var minutes = plan.Result.Schedule.Chunks.Where(c => c.Step == step.Id.ToString()).Sum(c => c.Minutes);
+                        // Minutes are shared out evenly over the models that are left.
+                        Assert.InRange(minutes!.Value + hand - Sessions.Left(index, step, done.At), 0, index.Remaining(step).Count);
+                        continue;
+                    }
                     var planned = plan.Work.Where(w => w.StepId == step.Id && !w.InHand).Sum(w => w.Models);
                     var inHand =
                         plan.Work.Where(w => w.StepId == step.Id && w.InHand).Sum(w => w.Models)

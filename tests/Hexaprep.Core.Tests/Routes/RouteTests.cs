@@ -76,14 +76,12 @@ public sealed class RouteTests
         Assert.Equal(method, Step(Batches.Of(materials).Route(), StepKind.Straighten).Amounts.Method);
 
     [Fact]
-    public void Painting_is_cut_into_sessions_that_fit_an_evening()
+    public void Painting_is_one_step_of_so_many_minutes_however_long()
     {
-        var route = (Batches.Of(Material.Polystyrene) with { PaintMinutes = 100 }).Route();
-        var sessions = route.Steps.Where(s => s.Key.Kind == StepKind.Paint).ToList();
+        var route = (Batches.Of(Material.Polystyrene) with { PaintMinutes = 360 }).Route();
+        var paint = Assert.Single(route.Steps, s => s.Key.Kind == StepKind.Paint);
 
-        Assert.Equal(3, sessions.Count);
-        Assert.All(sessions, s => Assert.True(s.Amounts.SecondsPerModel <= Painting.LongestSessionMinutes * 60));
-        Assert.Contains(route.Edges, e => e.From == sessions[0].Key && e.To == sessions[1].Key && e.Stage == Readiness.Recoat);
+        Assert.Equal(360 * 60, paint.Amounts.SecondsPerModel);
     }
 
     [Fact]
