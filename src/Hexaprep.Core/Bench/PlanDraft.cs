@@ -97,7 +97,11 @@ public sealed partial class PlanDraft
         var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
         var problem = draft.Problem();
         var plan = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft._origin), cancel), older.Budget);
-        var due = !SameUnits(problem, older.Problem) || !SameEvenings(problem, older, draft._origin) || plan.Result.Unplaced.Count > 0;
+        var due =
+            !SameUnits(problem, older.Problem)
+            || !SameEvenings(problem, older, draft._origin)
+            || plan.Result.Unplaced.Count > 0
+            || IsLater(plan, older);
         return (plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } }, due);
     }
 
@@ -122,14 +126,22 @@ public sealed partial class PlanDraft
         var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
         var problem = draft.Problem();
         var chunks = older.OnMinutesFrom(draft._origin);
+        BenchPlan? kept =
+            !freely && SameUnits(problem, older.Problem) && SameEvenings(problem, older, draft._origin)
+                ? draft.Plan(problem, Planner.Keep(problem, chunks, cancel), budget)
+                : null;
         var plan =
             !SameUnits(problem, older.Problem) ? Make(bench, now, budget, cancel)
-            : !freely && SameEvenings(problem, older, draft._origin) ? draft.Plan(problem, Planner.Keep(problem, chunks, cancel), budget)
+            : kept is not null && !IsLater(kept, older) ? kept
             : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget, cancel), budget), cancel);
         if (plan.Result.Unplaced.Count > 0)
             plan = Make(bench, now, budget, cancel);
         return plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } };
     }
+
+    // Kept as it was, some unit comes home more than a day later: then it is worth a search.
+    private static bool IsLater(BenchPlan plan, BenchPlan older) =>
+        plan.Ends.Any(u => older.Ends.TryGetValue(u.Key, out var was) && plan.At(u.Value) > older.At(was) + Duration.FromDays(1));
 
     private BenchPlan Plan(PlanProblem problem, PlanResult result, int budget) => new(_origin, _now, budget, problem, result);
 

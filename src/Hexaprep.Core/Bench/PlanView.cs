@@ -131,7 +131,7 @@ public sealed record UnplacedView(Guid StepId, string Unit, string Title, string
 /// <summary>Reads a plan for the screen.</summary>
 public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
 {
-    private const int MostSittings = 40;
+    private const int MostSittings = 200;
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
     private Dictionary<Guid, Guid>? _nextSteps;
     private readonly Dictionary<(StepKind, ProductClass?, string?, Readiness, HouseRules, int), WaitBand> _expected = [];

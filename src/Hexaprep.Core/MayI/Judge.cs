@@ -137,16 +137,26 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             .Where(r => r.Subject == coat.Step && r.Stage is not null && r.Strength != Strength.Taste && r.When(job))
             .ToList();
         foreach (var rule in own)
-            yield return (rule, rule.Stage!.Value, rule.LeastMinutes);
+            yield return (rule, rule.StageOver(coat.Product)!.Value, rule.LeastMinutes);
         if (own.Count > 0)
             yield break;
         if (coat.Product.Binds() && (step == StepKind.Wash || step == StepKind.Straighten || step.MakesDust()))
             yield return (Waiting.Force, Readiness.NextLayer, 0);
         else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water))
-            yield return (Waiting.Layer, Readiness.NextLayer, 0);
+            yield return (Waiting.Layer, Over(coat, step, way), 0);
         else if (coat.Product != ProductClass.Water)
             yield return (Waiting.Handling, Readiness.Touch, 0);
     }
+
+    // Varnish over painted acrylic, and a coat over its own class, wait until it can be handled; any other for its next layer.
+    private static Readiness Over(LaidCoat coat, StepKind step, Way way) =>
+        coat.Product != ProductClass.Water
+        && (
+            coat.Product == way.Product
+            || (coat.Product == ProductClass.AcrylicWb && step is (StepKind.GlossBed or StepKind.ProtectiveCoat or StepKind.FinalCoat))
+        )
+            ? Readiness.Handle
+            : Readiness.NextLayer;
 
     private void Ready(Rule rule, Readiness stage, int leastMinutes, LaidCoat coat, Findings found)
     {

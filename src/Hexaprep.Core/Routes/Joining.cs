@@ -78,7 +78,7 @@ public static class Joining
             "GlueHardBeforeFilling",
             Glue,
             Fill,
-            Readiness.NextLayer,
+            Readiness.Handle,
             Strength.Practice,
             "Filler pressed into a young joint opens it."
         ),

@@ -50,12 +50,12 @@ public static class Painting
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
-        Rule.NeedsDry("PaintDryBeforeGloss", Paint, GlossBed, Readiness.NextLayer, Strength.Law, "Gloss over damp paint clouds."),
+        Rule.NeedsDry("PaintDryBeforeGloss", Paint, GlossBed, Readiness.Handle, Strength.Law, "Gloss over damp paint clouds."),
         Rule.NeedsDry(
             "PaintDryBeforeClearCoat",
             Paint,
             ProtectiveCoat,
-            Readiness.NextLayer,
+            Readiness.Handle,
             Strength.Law,
             "Varnish over damp paint frosts or wrinkles."
         ),
@@ -63,7 +63,7 @@ public static class Painting
             "PaintDryBeforeFinalCoat",
             Paint,
             FinalCoat,
-            Readiness.NextLayer,
+            Readiness.Handle,
             Strength.Law,
             "Varnish over damp paint frosts or wrinkles."
         ),

@@ -127,7 +127,10 @@ public static class RouteBuilder
         // A rule about a kind holds from its last occurrence to the other's first.
         var from = steps[Last(link.From, steps)];
         // Without a product there is nothing to dry: the order stays.
-        var stage = from.Amounts.Product is null ? null : link.Stage;
+        var stage =
+            from.Amounts.Product is null ? null
+            : link.Stage == link.Rule.Stage ? link.Rule.StageOver(from.Amounts.Product)
+            : link.Stage;
         return new RouteEdge(
             from.Key,
             new StepKey(link.To, null, 1),

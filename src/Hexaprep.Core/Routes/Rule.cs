@@ -1,3 +1,4 @@
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
 
 namespace Hexaprep.Core.Routes;
@@ -74,6 +75,12 @@ public sealed record Rule(
 
     /// <summary>It speaks only when the later step is done this way; null for every way.</summary>
     public Barred? ByWay { get; init; }
+
+    /// <summary>The readiness waited for where what lies below is water-borne; null: the same as otherwise.</summary>
+    public Readiness? OverWaterBorne { get; init; }
+
+    /// <summary>The readiness that what lies below is waited for at; null for order alone.</summary>
+    public Readiness? StageOver(ProductClass? below) => below == ProductClass.AcrylicWb ? OverWaterBorne ?? Stage : Stage;
 
     /// <summary>The wait is never shorter than this, minutes, whatever the readiness says.</summary>
     public int LeastMinutes { get; init; }

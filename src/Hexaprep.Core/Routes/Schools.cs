@@ -1043,18 +1043,6 @@ public static class Schools
         ]
     );
 
-    /// <summary>By which time the plan counts.</summary>
-    public static readonly School PlanBy = new(
-        "plan_by",
-        "What does the plan count on where a test costs nothing?",
-        [PlaceTransfer, SoftenTransfer, Sand, Base],
-        "The sure time, for those who do not like to test.",
-        [
-            new("usual", "The usual time, and a test before it begins", ""),
-            new("sure", "The sure time", "Begun when it is sure, as you chose: no test needed."),
-        ]
-    );
-
     /// <summary>Keeping a joint closed.</summary>
     public static readonly School JointHold = new(
         "joint_hold",
@@ -1197,7 +1185,6 @@ public static class Schools
         AlikeAtMost,
         UnderWay,
         DustRoom,
-        PlanBy,
     ];
 
     /// <summary>What the first visit asks: the choices that move most hours, no more than six.</summary>

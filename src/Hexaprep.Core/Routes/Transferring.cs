@@ -93,7 +93,10 @@ public static class Transferring
             Readiness.NextLayer,
             Strength.Law,
             "On damp gloss a transfer sinks and tears."
-        ),
+        ) with
+        {
+            OverWaterBorne = Readiness.Handle,
+        },
         Rule.Needs(
             "GlossUnderTransfers",
             GlossBed,
@@ -132,7 +135,7 @@ public static class Transferring
             "SetBeforeSoftener",
             PlaceTransfer,
             SoftenTransfer,
-            Readiness.NextLayer,
+            Readiness.Touch,
             Strength.Practice,
             "A mark still afloat moves or tears under softener."
         ),
@@ -140,7 +143,7 @@ public static class Transferring
             "SoftenerDryBeforeGate",
             SoftenTransfer,
             TransferGate,
-            Readiness.Handle,
+            Readiness.Recoat,
             Strength.Practice,
             "Wrinkles often pull flat as it dries; judge it then."
         ),
@@ -148,7 +151,7 @@ public static class Transferring
             "PlacedDryBeforeGate",
             PlaceTransfer,
             TransferGate,
-            Readiness.NextLayer,
+            Readiness.Touch,
             Strength.Practice,
             "A mark is judged dry: before that it moves under the finger."
         ) with
@@ -159,7 +162,7 @@ public static class Transferring
             "SoftenerDryBeforeSeal",
             SoftenTransfer,
             Seal,
-            Readiness.NextLayer,
+            Readiness.Handle,
             Strength.Law,
             "Varnish over damp softener frosts or wrinkles."
         ),
@@ -167,7 +170,7 @@ public static class Transferring
             "MarksDryBeforeSeal",
             PlaceTransfer,
             Seal,
-            Readiness.NextLayer,
+            Readiness.Handle,
             Strength.Law,
             "Varnish over a damp mark frosts and lifts it."
         ),

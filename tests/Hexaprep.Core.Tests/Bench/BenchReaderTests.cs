@@ -86,7 +86,7 @@ public sealed class BenchReaderTests
         var glued = bench.State.Coats.Single().EndedAt!.Value;
         var drying = bench.View(glued + Duration.FromMinutes(1)).Drying.Single();
 
-        Assert.Equal(("glue", "safe to mount", Readiness.Handle), (drying.What, drying.SafeTo, drying.Stage));
+        Assert.Equal(("glue", "safe to fill", Readiness.Handle), (drying.What, drying.SafeTo, drying.Stage));
         Assert.Contains("rule of thumb", drying.Basis, StringComparison.Ordinal);
         Assert.False(drying.CanTest);
         Assert.True(bench.View(drying.Early).Drying.Single().CanTest);

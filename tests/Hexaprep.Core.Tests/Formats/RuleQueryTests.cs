@@ -229,12 +229,12 @@ public sealed class RuleQueryTests
                 product = "enamel_alkyd",
             },
             Painted,
-            [Coat("acrylic_wb", "paint", "2026-03-12T13:00:00Z")],
+            [Coat("acrylic_wb", "paint", "2026-03-12T19:30:00Z")],
             new { airC = 6, rhPct = 50 }
         );
 
         Assert.Equal("not_yet", Text(frozen, "answer"));
-        Assert.True(string.CompareOrdinal(Text(frozen, "until"), "2026-03-13") > 0);
+        Assert.True(string.CompareOrdinal(Text(frozen, "until"), "2026-03-12T20:30") > 0);
         Assert.Contains("never dries", frozen["reasons"]!.ToJsonString(), StringComparison.Ordinal);
     }
 
