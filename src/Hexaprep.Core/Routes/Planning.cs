@@ -81,7 +81,7 @@ public static class Planning
             RuleKind.NotWhile,
             Sand,
             "While primer dries: mount, base, cut or glue others. Nothing that makes dust near it.",
-            "may I: no dust while a coat is wet"
+            "the plan and may I: no dust work begins while a coat in the room is not touch-dry, unless dust is made in another room"
         ),
         Rule.Plan(
             "GatesInFullLight",
@@ -89,6 +89,41 @@ public static class Planning
             PrimerGate,
             "The primer gate comes in the next sitting; a repair loop is held ready.",
             "the plan: a gate stands as early as hands allow; the second date of each unit holds one repair"
+        ),
+        Rule.Plan(
+            "FewUnderWay",
+            RuleKind.NotWhile,
+            Study,
+            "Half-done units gather dust: a few are finished before the next begins.",
+            "the plan's places: a unit takes one with its first step and gives it back when it is ready"
+        ),
+        Rule.Plan(
+            "TimeForAChange",
+            RuleKind.Before,
+            Glue,
+            "Another kind of work, another unit: away with one thing, out with the other.",
+            "five minutes between them in a sitting, none in a shared run or mix; the same five in the plan's value"
+        ),
+        Rule.Plan(
+            "PassesInOneSession",
+            RuleKind.Soon,
+            Prime,
+            "The passes of one coat follow each other in one session: the gun is clean, the weather known.",
+            "the plan's value: a usable session left out between two passes counts as an hour"
+        ),
+        Rule.Plan(
+            "BegunIsFinished",
+            RuleKind.Before,
+            CleanLines,
+            "What was begun on a batch is finished before the same is begun on another.",
+            "the plan's value: each other batch begun in between counts as an hour"
+        ),
+        Rule.Plan(
+            "PaintingIsTime",
+            RuleKind.Together,
+            Paint,
+            "Painting is put down and picked up where the evening ends: at any model, or within one.",
+            "the plan's sessions, 20 minutes at least; what was painted is taken off what is left"
         ),
         Rule.Plan(
             "SlowestFirst",

@@ -26,6 +26,95 @@ public sealed class CheckerTests
             Assert.Contains(code, PlanChecker.Codes(problem, broken));
     }
 
+    // A small bench with all that the plan keeps beside the model, and a plan of it that breaks nothing.
+    private static (PlanProblem Problem, List<PlanChunk> Plan) Kept()
+    {
+        PlanBatch Unit(string id) =>
+            new(
+                id,
+                id,
+                2,
+                [
+                    new PlanStep("cut", 0, 10, 1, 0) { Kind = "cut" },
+                    new PlanStep("prime", 0, 5, 1, 30)
+                    {
+                        Kind = "prime",
+                        Mode = "primer",
+                        Window = "outdoors",
+                        Wet = 20,
+                    },
+                    new PlanStep("sand", 0, 10, 1, 0) { Kind = "sand", Dust = true },
+                    new PlanStep("paint", 5, 30, 3, 0) { Kind = "paint", MinSession = 20 },
+                ],
+                [new PlanArc("cut", "prime", 0), new PlanArc("prime", "sand", 0), new PlanArc("sand", "paint", 0)],
+                []
+            );
+        var problem = new PlanProblem(
+            "kept",
+            10_000,
+            PlanWeights.Default with
+            {
+                Changeover = 5,
+                Interleave = 60,
+                Rounds = 60,
+            },
+            [new(0, 150), new(1440, 1590), new(2880, 3030), new(4320, 4470)],
+            [],
+            [],
+            new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+            [new PlanUnit("A", 1), new PlanUnit("B", 1)],
+            [Unit("A"), Unit("B")]
+        )
+        {
+            Places = 1,
+            Changeover = 5,
+            Windows = new Dictionary<string, IReadOnlyList<Core.Scheduling.Span>> { ["outdoors"] = [new(20, 100), new(2900, 3000)] },
+        };
+        var plan = Planner.Solve(problem, 50);
+        Assert.Empty(plan.Unplaced);
+        Assert.Empty(PlanChecker.Breaches(problem, plan.Schedule.Chunks));
+        return (problem, [.. plan.Schedule.Chunks]);
+    }
+
+    [Theory]
+    [InlineData("DUST", "A", "sand", -15)]
+    [InlineData("SPRAYWINDOW", "A", "prime", 100)]
+    [InlineData("CHANGEOVER", "A", "prime", -3)]
+    [InlineData("PLACES", "B", "cut", -1)]
+    public void What_the_plan_keeps_beside_the_model_is_missed_when_it_is_broken(string code, string batch, string step, int by)
+    {
+        var (problem, plan) = Kept();
+        var at = plan.FindIndex(c => (c.Batch, c.Step) == (batch, step));
+        // A unit begun while the other is under way, for the places.
+        var to = code == "PLACES" ? plan.Where(c => c.Batch == "A").Max(c => c.Start) : plan[at].Start + by;
+        plan[at] = plan[at] with { Start = to, End = to + plan[at].End - plan[at].Start };
+
+        Assert.Contains(code, PlanChecker.Codes(problem, plan));
+    }
+
+    [Fact]
+    public void A_session_too_short_and_minutes_left_out_are_missed()
+    {
+        var (problem, plan) = Kept();
+        var at = plan.FindIndex(c => c.Step == "paint");
+        var cut = plan.ToList();
+        cut[at] = plan[at] with { Minutes = 10, End = plan[at].Start + 15 };
+
+        Assert.Superset(new HashSet<string> { "MODELS", "SESSION" }, PlanChecker.Codes(problem, cut));
+    }
+
+    [Fact]
+    public void The_checker_and_the_planner_value_a_plan_alike_and_sessions_pay_their_set_up()
+    {
+        var (problem, plan) = Kept();
+        var value = PlanChecker.Value(problem, plan);
+        Assert.Equal(value, PlanValue.Of(problem, plan));
+
+        var paint = plan.Where(c => c.Step == "paint").ToList();
+        Assert.All(paint, c => Assert.Equal(c.Minutes + 5, c.End - c.Start));
+        Assert.Equal(2 * 2 * 30, paint.Sum(c => c.Minutes));
+    }
+
     [Fact]
     public void It_judges_every_plan_and_every_mutation_as_the_referee_does()
     {
