@@ -115,8 +115,8 @@ internal sealed partial class CompiledProblem
         return tail;
     }
 
-    // Batches joined by an arc, or by the place of their unit, are laid out as one.
-    private (int[] OfStep, int Count) Clusters()
+    // Batches joined by an arc, and where places are few by their unit, are laid out as one.
+    private (int[] OfStep, int Count) Clusters(bool byUnit)
     {
         var root = Enumerable.Range(0, Batches).ToArray();
         int Root(int b) => root[b] == b ? b : root[b] = Root(root[b]);
@@ -128,7 +128,7 @@ internal sealed partial class CompiledProblem
         foreach (var arc in Arcs)
             Join(Batch[arc.From], Batch[arc.To]);
         // A unit takes its place as a whole.
-        if (Places < Never)
+        if (byUnit)
         {
             foreach (var steps in StepsOfUnit)
             {
@@ -143,20 +143,20 @@ internal sealed partial class CompiledProblem
         return (Array.ConvertAll(Batch, b => number[b]), count);
     }
 
-    // By work and waits alone: what is left of a cluster's longest path on the path through a step.
-    private int[] Slacks(int clusters)
+    // By work and waits alone: what is left of the longest path of what arcs join on the path through a step.
+    private int[] Slacks(int[] part, int parts)
     {
         var head = new int[Steps];
-        var span = new int[clusters];
+        var span = new int[parts];
         foreach (var i in Order)
         {
             foreach (var a in Out[i])
                 head[Arcs[a].To] = Math.Max(head[Arcs[a].To], head[i] + LeastMinutes(i) + Arcs[a].Min);
-            span[Cluster[i]] = Math.Max(span[Cluster[i]], head[i] + Tail[i]);
+            span[part[i]] = Math.Max(span[part[i]], head[i] + Tail[i]);
         }
         var slack = new int[Steps];
         for (var i = 0; i < Steps; i++)
-            slack[i] = span[Cluster[i]] - head[i] - Tail[i];
+            slack[i] = span[part[i]] - head[i] - Tail[i];
         return slack;
     }
 

@@ -224,10 +224,23 @@ internal sealed partial class CompiledProblem
         StepsOfUnit = Lists(Units, Steps, i => Unit[i]);
         _begun = Array.ConvertAll(StepsOfUnit, all => Array.Exists(all, i => Frozen[i]));
         FinishersOfUnit = [.. StepsOfUnit.Select(all => Array.FindAll(all, Finishes))];
-        (Cluster, var clusters) = Clusters();
-        Slack = Slacks(clusters);
+        (Cluster, var clusters) = Clusters(byUnit: Places < Never);
+        var (part, parts) = Places < Never ? Clusters(byUnit: false) : (Cluster, clusters);
+        Slack = Slacks(part, parts);
         var (waits, done) = (new int[Steps], new bool[Steps]);
-        Sequence = Array.ConvertAll(Lists(clusters, Steps, i => Cluster[i]), steps => Sequenced(steps, waits, done));
+        // What no arc joins is laid one after the other, the longest first.
+        Sequence =
+        [
+            .. Lists(clusters, Steps, i => Cluster[i])
+                .Select(steps =>
+                    steps
+                        .GroupBy(i => part[i])
+                        .OrderByDescending(own => own.Max(i => Tail[i]))
+                        .ThenBy(own => own.Key)
+                        .SelectMany(own => Sequenced([.. own], waits, done))
+                        .ToArray()
+                ),
+        ];
         Position = new int[Steps];
         foreach (var sequence in Sequence)
         {

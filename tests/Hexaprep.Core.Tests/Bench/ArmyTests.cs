@@ -1,0 +1,96 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Formats;
+using Hexaprep.Testing;
+using NodaTime;
+
+namespace Hexaprep.Core.Tests.Bench;
+
+/// <summary>A real army, twelve units and 150 models on an empty bench, three evenings a week: what a practitioner would ask of its
+/// plan.</summary>
+public sealed class ArmyTests
+{
+    private static readonly Instant Friday = Instant.FromUtc(2026, 11, 27, 9, 0);
+    private static readonly Lazy<(RehearsedBench Bench, BenchPlan Plan)> Planned = new(Make);
+
+    private static (RehearsedBench, BenchPlan) Make()
+    {
+        using var file = File.OpenRead(Path.Combine(Project.Root, "tests", "cases", "army.csv"));
+        var bench = new RehearsedBench(DateTimeZone.Utc, 20, [.. RosterCsv.Read(file).Select(l => l.Reading.Order!)]);
+        IsoDayOfWeek[] days = [IsoDayOfWeek.Tuesday, IsoDayOfWeek.Thursday, IsoDayOfWeek.Sunday];
+        WeeklySitting[] week = [.. days.Select(d => new WeeklySitting(bench.NewId(), d, new LocalTime(19, 30), new LocalTime(22, 0)))];
+        bench.State = bench.State with
+        {
+            Settings = bench.State.Settings with { Calendar = new SittingCalendar(DateTimeZone.Utc, week, []), RackSlots = 6 },
+        };
+        return (bench, bench.Plan(Friday, 6));
+    }
+
+    private static IEnumerable<(PlannedWork Work, BenchStep Step)> Work =>
+        Planned.Value.Plan.Work.Select(w => (w, Planned.Value.Bench.Index.Steps[w.StepId]));
+
+    private static Guid Unit(string name) => Planned.Value.Bench.State.Units.First(u => u.Name == name).Id;
+
+    private static int Evenings(string unit, params StepKind[] kinds) =>
+        Work.Where(w => Planned.Value.Bench.Index.UnitOf(w.Step).Id == Unit(unit) && kinds.Contains(w.Step.Key.Kind))
+            .Select(w => w.Work.Begin.InUtc().Date)
+            .Distinct()
+            .Count();
+
+    [Fact]
+    public void Everyone_gets_a_date_and_the_plan_breaks_nothing()
+    {
+        var plan = Planned.Value.Plan;
+
+        Assert.Empty(plan.Result.Unplaced);
+        Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
+        Assert.All(Promises.Of(Planned.Value.Bench.Index, plan).Values, p => Assert.NotNull(p));
+    }
+
+    [Fact]
+    public void At_most_four_units_are_under_way()
+    {
+        var spans = Work.GroupBy(w => Planned.Value.Bench.Index.UnitOf(w.Step).Id)
+            .Select(g => (From: g.Min(w => w.Work.Begin), To: g.Max(w => w.Work.End)))
+            .ToList();
+
+        Assert.True(spans.Max(s => spans.Count(o => o.From <= s.From && s.From < o.To)) <= 4);
+    }
+
+    [Fact]
+    public void A_hero_is_painted_in_as_few_evenings_as_it_takes() =>
+        // Six hours in sittings of two and a half.
+        Assert.InRange(Evenings("Warden Aldith", StepKind.Paint), 3, 4);
+
+    [Fact]
+    public void One_transfer_each_takes_three_evenings_from_gloss_to_seal() =>
+        Assert.InRange(
+            Evenings(
+                "Eel Riders",
+                StepKind.GlossBed,
+                StepKind.PlaceTransfer,
+                StepKind.SoftenTransfer,
+                StepKind.TransferGate,
+                StepKind.Seal
+            ),
+            1,
+            3
+        );
+
+    [Fact]
+    public void The_passes_of_a_primer_follow_each_other_in_one_session_or_the_next()
+    {
+        var gaps = Work.Where(w => w.Step.Key.Kind == StepKind.Prime)
+            .GroupBy(w => w.Step.BatchId)
+            .SelectMany(g =>
+                g.OrderBy(w => w.Work.Begin).Zip(g.OrderBy(w => w.Work.Begin).Skip(1), (a, b) => (b.Work.Begin - a.Work.End).TotalHours)
+            )
+            .Order()
+            .ToList();
+
+        Assert.True(gaps[(int)(.8 * (gaps.Count - 1))] <= 75, string.Join(' ', gaps));
+    }
+}
