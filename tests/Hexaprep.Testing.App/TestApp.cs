@@ -8,6 +8,7 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using NodaTime;
+using NodaTime.Text;
 
 namespace Hexaprep.Testing;
 
@@ -73,9 +74,15 @@ public sealed class TestApp : WebApplicationFactory<Program>
     {
         for (var i = 0; i < 1500; i++)
         {
-            if ((await GetAsync("/api/bench"))["view"]!["step"] is not { } step)
+            var view = (await GetAsync("/api/bench"))["view"]!;
+            if (view["step"] is not { } step)
             {
-                Clock.Now += Duration.FromHours(1);
+                // To what is planned next, where that is soon; else an hour on.
+                var next = view["then"]!
+                    .AsArray()
+                    .Select(t => InstantPattern.ExtendedIso.Parse(t!["at"]!.ToString()).Value)
+                    .FirstOrDefault();
+                Clock.Now = next > Clock.Now && next < Clock.Now + Duration.FromDays(7) ? next : Clock.Now + Duration.FromHours(1);
                 continue;
             }
             if (step["kind"]!.ToString() == kind)
