@@ -40,6 +40,8 @@ public sealed class ViewTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium(390, 844);
         page.Open(app.Address + "/plan");
+        await app.SettleAsync();
+        page.Settle();
         page.Named("Look at the primer, Punt Crew").Click();
         page.Find("[role=dialog]");
         page.Says("What holds it");
