@@ -140,7 +140,9 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             yield return (rule, rule.StageOver(coat.Product)!.Value, rule.LeastMinutes);
         if (own.Count > 0)
             yield break;
-        if (coat.Product.Binds() && (step == StepKind.Wash || step == StepKind.Straighten || step.MakesDust()))
+        // A cloth is no bath: a wipe asks only that nothing is smeared.
+        var force = (step == StepKind.Wash && way.Method != "wipe") || step == StepKind.Straighten || step.MakesDust();
+        if (coat.Product.Binds() && force)
             yield return (Waiting.Force, Readiness.NextLayer, 0);
         else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water))
             yield return (Waiting.Layer, Over(coat, step, way), 0);

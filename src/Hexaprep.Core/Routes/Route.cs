@@ -29,6 +29,9 @@ public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
 /// <param name="Reason">Why the batch needs it.</param>
 public sealed record RouteStep(StepKey Key, int Of, Side Side, StepDraft Amounts, string Reason)
 {
+    /// <summary>It is its kind done once more just before primer.</summary>
+    public bool IsAgain { get; init; }
+
     /// <summary>Minutes of hands for this many models, set-up and mixes included.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);
 }

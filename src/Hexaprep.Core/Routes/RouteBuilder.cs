@@ -8,6 +8,9 @@ public static class RouteBuilder
     /// <summary>The rule that orders passes of the same coat.</summary>
     public const string PassesRule = "NextPassOnceNoLongerWet";
 
+    /// <summary>The rule of what is done once more just before primer.</summary>
+    public const string AgainRule = "WipedJustBeforePrimer";
+
     /// <summary>The route of a job by the given rule book.</summary>
     /// <exception cref="InvalidOperationException">The rules contradict each other for this job (a defect of the book, or a change not
     /// checked).</exception>
@@ -19,7 +22,7 @@ public static class RouteBuilder
             if (!job.Skips(choice.Kind) && (choice.When(job) || job.Adds(choice.Kind)))
                 chosen.TryAdd(choice.Kind, choice);
         }
-        var steps = chosen.Values.SelectMany(c => Occurrences(c, job, book)).ToDictionary(s => s.Key);
+        var steps = chosen.Values.SelectMany(c => Occurrences(c, job, book, chosen.ContainsKey(StepKind.Prime))).ToDictionary(s => s.Key);
         var edges = new Dictionary<(StepKey, StepKey), RouteEdge>();
         void Add(RouteEdge edge)
         {
@@ -32,6 +35,8 @@ public static class RouteBuilder
             foreach (var edge in Repeats(Waiting.NextPass, steps, job))
                 Add(edge);
         foreach (var edge in Sessions(steps))
+            Add(edge);
+        foreach (var edge in Again(steps, [.. edges.Values]))
             Add(edge);
         foreach (
             var change in job.Changes.Where(c =>
@@ -88,12 +93,43 @@ public static class RouteBuilder
         return times == 1 ? way : way with { SecondsPerModel = (int)Math.Round(way.SecondsPerModel * times) };
     }
 
-    private static IEnumerable<RouteStep> Occurrences(StepChoice choice, Job job, RuleBook book)
+    private static IEnumerable<RouteStep> Occurrences(StepChoice choice, Job job, RuleBook book, bool isPrimed)
     {
         var draft = WayOf(choice, job, book);
         var (side, reason) = (choice.SideFor(job), choice.When(job) ? choice.Reason(job) : "You added it.");
+        var again = isPrimed ? choice.Again(job) : null;
+        var of = draft.Occurrences + (again is null ? 0 : 1);
         for (var i = 1; i <= draft.Occurrences; i++)
-            yield return new RouteStep(new StepKey(choice.Kind, null, i), draft.Occurrences, side, draft, reason);
+            yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, draft, reason);
+        if (again is not null)
+            yield return new RouteStep(new StepKey(choice.Kind, null, of), of, Side.Prime, again, choice.AgainReason) { IsAgain = true };
+    }
+
+    // What is done once more comes after all that handles the model before primer, and primer follows while it lasts.
+    private static IEnumerable<RouteEdge> Again(Dictionary<StepKey, RouteStep> steps, IReadOnlyList<RouteEdge> edges)
+    {
+        var prime = new StepKey(StepKind.Prime, null, 1);
+        foreach (var again in steps.Values.Where(s => s.IsAgain))
+        {
+            foreach (var before in edges.Where(e => e.To == prime && e.From.Kind != again.Key.Kind))
+                yield return before with
+                {
+                    To = again.Key,
+                    Rule = AgainRule,
+                    Reason = again.Reason,
+                };
+            yield return new RouteEdge(
+                again.Key,
+                prime,
+                null,
+                Washing.WipeDriesMinutes,
+                AgainRule,
+                "Primed once it is dry, before a hand is on it."
+            )
+            {
+                MaxMinutes = Washing.WipeHoldsMinutes,
+            };
+        }
     }
 
     // What the rules say of pairs of kinds. Where the work goes round a kind that is left out, what led to it leads to what followed it.
@@ -147,7 +183,8 @@ public static class RouteBuilder
     private static StepKey Last(StepKind kind, Dictionary<StepKey, RouteStep> steps)
     {
         var first = new StepKey(kind, null, 1);
-        return first with { Occurrence = steps[first].Of };
+        var last = first with { Occurrence = steps[first].Of };
+        return steps[last].IsAgain ? last with { Occurrence = last.Occurrence - 1 } : last;
     }
 
     private static IEnumerable<RouteEdge> Repeats(Rule rule, Dictionary<StepKey, RouteStep> steps, Job job) =>

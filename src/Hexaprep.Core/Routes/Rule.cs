@@ -228,6 +228,12 @@ public sealed record StepChoice(StepKind Kind, Func<Job, bool> When, Func<Job, s
     public StepChoice(StepKind kind, Func<Job, bool> when, Func<Job, string> reason, Func<Job, StepDraft> draft)
         : this(kind, when, reason, j => [draft(j)]) { }
 
+    /// <summary>How it is done once more just before primer, for the jobs that need that; null for none.</summary>
+    public Func<Job, StepDraft?> Again { get; init; } = _ => null;
+
+    /// <summary>Why it is done once more.</summary>
+    public string AgainReason { get; init; } = "";
+
     /// <summary>The side it stands on where that depends on the job; null: its kind's own.</summary>
     public Func<Job, Side>? Moved { get; init; }
 

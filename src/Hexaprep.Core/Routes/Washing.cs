@@ -15,7 +15,19 @@ public static class Washing
     private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices = [new(Wash, Needed, Why, Baths) { LeftOut = WhyNot }];
+    public static readonly IReadOnlyList<StepChoice> Choices =
+    [
+        new(Wash, Needed, Why, Baths)
+        {
+            LeftOut = WhyNot,
+            Again = Wiped,
+            AgainReason = "Metal filed, handled or left for days since its wash is greasy and tarnished again.",
+        },
+    ];
+
+    /// <summary>A wipe is dry so many minutes later where its label says nothing, and is primed in the same sitting.</summary>
+    public const int WipeDriesMinutes = 10,
+        WipeHoldsMinutes = 120;
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
@@ -137,6 +149,9 @@ public static class Washing
             _ => [.. soap, By("degreaser", 60), By("acid_dip", 75, 25)],
         };
     }
+
+    // Metal carries grease and tarnish from every hand between its wash and its primer.
+    private static StepDraft? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepDraft(3, 30) { OneGo = true, Method = "wipe" } : null;
 
     private static string Why(Job j) =>
         j.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."

@@ -20,6 +20,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         [(Straighten, "bind")] = "Bind it straight and leave it overnight; again if it springs.",
         [(Straighten, "cold_bend")] = "Bend slowly by hand, a little at a time, never back and forth.",
         [(Wash, "acid_dip")] = "Dip 15 to 30 min as its label says, then soap, soft brush, rinse.",
+        [(Wash, "wipe")] = "A lint-free cloth with degreaser as its label says, gloved; let it dry.",
         [(Wash, "degreaser")] = "Degreaser as its label says, soft brush, rinse twice.",
         [(Glue, "plastic_cement")] = "Thin on both faces, together, then a little along the seam.",
         [(Glue, "epoxy_adhesive")] = "Mix to its label, thin on both faces, hold or clamp until it stays.",
@@ -50,9 +51,9 @@ public sealed record StepWords(string Title, string Short, string Done, string H
 
     /// <summary>The title, with its coat or session where there are several: "Prime, coat 2".</summary>
     public static string TitleOf(StepKind kind, int occurrence, int of) =>
-        of <= 1
-            ? StepFacts.Of(kind).Words.Title
-            : $"{StepFacts.Of(kind).Words.Title}, {(kind == Paint ? $"session {occurrence} of {of}" : $"coat {occurrence}")}";
+        of <= 1 || (kind == Wash && occurrence == 1) ? StepFacts.Of(kind).Words.Title
+        : kind == Wash ? "Wipe before primer"
+        : $"{StepFacts.Of(kind).Words.Title}, {(kind == Paint ? $"session {occurrence} of {of}" : $"coat {occurrence}")}";
 
     /// <summary>The substance left to dry, and what it does: ("putty", "cures").</summary>
     public static (string Noun, string Verb) Wait(StepKind kind, ProductClass product) =>

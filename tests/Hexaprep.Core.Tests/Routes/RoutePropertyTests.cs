@@ -21,7 +21,7 @@ public sealed class RoutePropertyTests
                         place[e.From] < place[e.To]
                         && e.MinMinutes >= 0
                         && e.Reason.Length > 0
-                        && (e.Stage is not null || e.MinMinutes == 0)
+                        && (e.Stage is not null || e.MinMinutes == 0 || e.Rule == RouteBuilder.AgainRule)
                     )
                     && route.Steps.All(s =>
                         s.Reason.Length > 0
@@ -113,7 +113,7 @@ public sealed class RoutePropertyTests
                         + $"{string.Join(",", job.House.Chosen.Select(c => $"{c.Key}={c.Value}"))}"
                 );
             ends[step.Key] = now;
-            if (step.Key.Occurrence == step.Of)
+            if (step.Key.Occurrence == step.Of || step.Key is { Kind: StepKind.Wash })
                 done.Add(new Deed(step.Key.Kind, null, now));
             if (step.Amounts.Product is not { } product)
                 continue;
