@@ -167,7 +167,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
     {
         // After the last coat of a sitting the airbrush is cleaned: hands are not free yet.
         int Cleaned(BenchStep own, int end) => own.Amounts.Mode is null ? end : end + (plan.Problem.Closing ?? 0);
-        var (room, ended) = (0, Cleaned(step, start + minutes));
+        var (room, ended, last) = (0, Cleaned(step, start + minutes), start + minutes);
         foreach (
             var work in plan
                 .Work.SkipWhile(w => Minute(w.Begin) < start)
@@ -176,8 +176,9 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         )
         {
             var (begin, end, own) = (Minute(work.Begin), Minute(work.End), bench.Steps[work.StepId]);
-            room += Math.Max(0, begin - ended - (plan.Problem.Changeover ?? 0));
-            ended = Math.Max(ended, Cleaned(own, end));
+            // Time for a change of work is no room.
+            room += Math.Max(0, begin - Math.Max(ended, last + (plan.Problem.Changeover ?? 0)));
+            (ended, last) = (Math.Max(ended, Cleaned(own, end)), Math.Max(last, end));
             yield return (start + room + sitting.End - Cleaned(own, end), "then the sitting is full");
             if (own.Amounts.Mode is not null)
                 yield return (

@@ -133,10 +133,26 @@ public sealed partial class PlanDraft
         var plan =
             !SameUnits(problem, older.Problem) ? Make(bench, now, budget, cancel)
             : kept is not null && !IsLater(kept, older) ? kept
+            : kept is not null ? draft.Following(problem, older, chunks, budget, cancel)
             : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget, cancel), budget), cancel);
         if (plan.Result.Unplaced.Count > 0)
             plan = Make(bench, now, budget, cancel);
         return plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } };
+    }
+
+    // Of all ways to follow the older plan the one that moves no unit far: the least of the longest delays, in days, then of the value.
+    private BenchPlan Following(PlanProblem problem, BenchPlan older, IReadOnlyList<PlanChunk> chunks, int budget, CancellationToken cancel)
+    {
+        int Delay(BenchPlan plan) =>
+            plan
+                .Ends.Where(u => older.Ends.ContainsKey(u.Key))
+                .Max(u => Math.Max(0, (int)(plan.At(u.Value) - older.At(older.Ends[u.Key])).TotalDays));
+        PlanResult[] ways = [.. Planner.Followers(problem, chunks, budget, cancel), Planner.Better(problem, chunks, budget, cancel)];
+        return ways.Select(way => Plan(problem, way, budget))
+            .OrderBy(plan => plan.Result.Unplaced.Count)
+            .ThenBy(Delay)
+            .ThenBy(plan => plan.Result.Schedule.Z)
+            .First();
     }
 
     // Kept as it was, some unit comes home more than a day later: then it is worth a search.

@@ -47,6 +47,24 @@ public static class Planner
         return Finish(p, table, best);
     }
 
+    /// <summary>Plans that follow an older one where keeping it would cost somebody days: in the order they had, or as far as it holds.</summary>
+    /// <param name="problem">What to plan now.</param>
+    /// <param name="older">The chunks of the older plan, on the same minutes.</param>
+    /// <param name="budget">Decodes to spend.</param>
+    /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
+    public static IReadOnlyList<PlanResult> Followers(
+        PlanProblem problem,
+        IReadOnlyList<PlanChunk> older,
+        int budget,
+        CancellationToken cancel = default
+    )
+    {
+        var p = CompiledProblem.Of(problem);
+        var table = new Timetable(p);
+        var search = new Search(p, table, (ulong)problem.Seed, cancel);
+        return [.. search.Followers(older, budget).ToList().Select(plan => Finish(p, table, plan))];
+    }
+
     private static PlanResult Finish(CompiledProblem p, Timetable table, SavedPlan best)
     {
         best.Load(table);

@@ -101,6 +101,51 @@ internal sealed class Search
         best.Save(holds && !fresh.IsClearlyBetterThan(kept) ? kept : fresh);
     }
 
+    /// <summary>Ways to follow an older plan without a new order: its clusters in the order in which they began, as they fall and bettered;
+    /// the older plan as far as it holds, bettered.</summary>
+    public IEnumerable<SavedPlan> Followers(IReadOnlyList<PlanChunk> older, int decodes)
+    {
+        var work = (long)decodes * _p.Steps;
+        if (Lay(OrderOf(older)) && Movable)
+        {
+            var ordered = Saved();
+            yield return ordered;
+            yield return Bettered(ordered, work / 2);
+        }
+        Clear();
+        if (Replay.Lay(_p, _table, _placer, older) && Movable)
+            yield return Bettered(Saved(), work / 2);
+    }
+
+    private SavedPlan Saved()
+    {
+        var plan = new SavedPlan(_p);
+        plan.Save(_table);
+        return plan;
+    }
+
+    private SavedPlan Bettered(SavedPlan from, long work)
+    {
+        var best = new SavedPlan(_p);
+        best.Save(from);
+        best.Load(_table);
+        _improver.Run(work, _pace.Coldest, best);
+        return best;
+    }
+
+    // The clusters by the minute at which an older plan began them; what is new comes last.
+    private int[] OrderOf(IReadOnlyList<PlanChunk> older)
+    {
+        var began = new int[_p.Sequence.Length];
+        Array.Fill(began, int.MaxValue);
+        foreach (var chunk in older)
+        {
+            if (_p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step))
+                began[_p.Cluster[step]] = Math.Min(began[_p.Cluster[step]], chunk.Start);
+        }
+        return [.. Enumerable.Range(0, began.Length).OrderBy(c => began[c]).ThenBy(c => c)];
+    }
+
     /// <summary>Spends decodes on a better plan than the best so far. A decode is as many steps laid as there are.</summary>
     public void Improve(SavedPlan best, int decodes)
     {

@@ -93,4 +93,22 @@ public sealed class ArmyTests
 
         Assert.True(gaps[(int)(.8 * (gaps.Count - 1))] <= 75, string.Join(' ', gaps));
     }
+
+    [Fact]
+    public void One_step_more_for_the_hero_moves_him_by_days_and_the_others_hardly()
+    {
+        var (bench, plan) = Planned.Value;
+        var batch = bench.State.Batches.First(b => b.UnitId == Unit("Warden Aldith"));
+        var change = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
+        var changed = bench.Index.With(
+            RouteEdits.Change(bench.Index, batch.Id, batch.Version, change, accepted: true, Friday, bench.NewId).Changes
+        );
+        var after = PlanDraft.Next(changed, Friday, plan, 6);
+        var (was, will) = (Promises.Of(bench.Index, plan), Promises.Of(changed, after));
+
+        Assert.Empty(after.Result.Unplaced);
+        Assert.All(was, u =>
+            Assert.True(will[u.Key] - u.Value < Duration.FromDays(u.Key == batch.UnitId ? 14 : 8), $"{u.Value} {will[u.Key]}")
+        );
+    }
 }

@@ -46,19 +46,20 @@ public sealed class DropInTests
         var sitting = plan.Problem.Sittings.First(s => s.End > chunks[at].Start);
         var free = late + chunks[at].End - chunks[at].Start;
         var was = chunks[at].End;
-        var ended = was;
+        var (ended, last) = (was, free);
         chunks[at] = chunks[at] with { Start = late, End = free };
         for (var i = 0; i < chunks.Count; i++)
         {
             if (i == at || chunks[i].Start < was || chunks[i].Start >= sitting.End)
                 continue;
             // Time for a change of work stays, where there was some.
-            var begin = free + Math.Min(plan.Problem.Changeover ?? 0, chunks[i].Start - ended);
+            var begin = Math.Max(free, last + Math.Min(plan.Problem.Changeover ?? 0, chunks[i].Start - ended));
             ended = Math.Max(ended, chunks[i].End);
             if (chunks[i].Start >= begin)
                 continue;
             var by = begin - chunks[i].Start;
             chunks[i] = chunks[i] with { Start = chunks[i].Start + by, End = chunks[i].End + by };
+            last = chunks[i].End;
             // The airbrush is cleaned before the hands go on.
             free = chunks[i].End + (bench.Steps[PlanIds.StepOf(chunks[i].Step)].Amounts.Mode is null ? 0 : plan.Problem.Closing ?? 0);
         }
