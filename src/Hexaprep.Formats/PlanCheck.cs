@@ -27,23 +27,7 @@ internal static class PlanCheck
             }
         )
             Number($"$.weights.{path}", value, 0, 1_000_000);
-        foreach (
-            var (path, value) in new[]
-            {
-                ("changeover", p.Weights.Changeover),
-                ("interleave", p.Weights.Interleave),
-                ("rounds", p.Weights.Rounds),
-            }
-        )
-            Number($"$.weights.{path}", value ?? 0, 0, 1_000_000);
-        if (p.Closing is { } closing)
-            Number("$.closing", closing, 0);
-        Number("$.places", p.Places ?? 1, 1, 10_000);
-        Number("$.changeover", p.Changeover ?? 0, 0, 1440);
-        for (var i = 0; i < (p.Wet?.Count ?? 0); i++)
-            Number($"$.wet[{i}][1]", p.Wet![i].End, p.Wet[i].Begin + 1);
-        foreach (var (name, spans) in p.Windows ?? new Dictionary<string, IReadOnlyList<Span>>())
-            Ascending($"$.windows.{name}", spans);
+        Kept(p);
         foreach (var (from, row) in p.Cleanout)
         {
             foreach (var (to, minutes) in row)
@@ -80,6 +64,28 @@ internal static class PlanCheck
                 throw Fault($"$.fixed[{i}].end", chunk.End, "It ends before it begins.", "Give an end after the start.");
         }
         return p;
+    }
+
+    // What a plan keeps beside the base model.
+    private static void Kept(PlanProblem p)
+    {
+        foreach (
+            var (path, value) in new[]
+            {
+                ("changeover", p.Weights.Changeover),
+                ("interleave", p.Weights.Interleave),
+                ("rounds", p.Weights.Rounds),
+            }
+        )
+            Number($"$.weights.{path}", value ?? 0, 0, 1_000_000);
+        if (p.Closing is { } closing)
+            Number("$.closing", closing, 0);
+        Number("$.places", p.Places ?? 1, 1, 10_000);
+        Number("$.changeover", p.Changeover ?? 0, 0, 1440);
+        for (var i = 0; i < (p.Wet?.Count ?? 0); i++)
+            Number($"$.wet[{i}][1]", p.Wet![i].End, p.Wet[i].Begin + 1);
+        foreach (var (name, spans) in p.Windows ?? new Dictionary<string, IReadOnlyList<Span>>())
+            Ascending($"$.windows.{name}", spans);
     }
 
     private static void Steps(string path, PlanBatch batch, HashSet<string> units, Dictionary<(string, string), int> steps)

@@ -3,6 +3,7 @@ using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
+// Long: one judge; what it asks of a step is told in the order in which it is asked.
 namespace Hexaprep.Core.MayI;
 
 /// <summary>Answers "may I ... now?" from the rules of law and practice, whatever route was derived; taste never blocks.</summary>

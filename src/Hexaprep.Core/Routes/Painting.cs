@@ -4,8 +4,8 @@ using static Hexaprep.Core.Routes.StepKind;
 
 namespace Hexaprep.Core.Routes;
 
-/// <summary>Painting, carried as time: one step that is put down and picked up at any model and within one; masks and the coat that protects
-/// it.</summary>
+/// <summary>Painting, carried as time: one step that is put down and picked up at any model and within one; masks and the coat that
+/// protects it.</summary>
 public static class Painting
 {
     private static readonly Func<Job, bool> Masked = j =>

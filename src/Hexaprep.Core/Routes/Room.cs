@@ -3,7 +3,8 @@ namespace Hexaprep.Core.Routes;
 /// <summary>What one room, one shelf and one head bear at once: dust and wet coats, units under way.</summary>
 public static class Room
 {
-    /// <summary>True for work whose dust settles in a wet coat: sanding, filing, drilling, sawing. Scraping and cutting are quiet.</summary>
+    /// <summary>True for work whose dust settles in a wet coat: sanding, filing, drilling, sawing. Scraping and cutting are
+    /// quiet.</summary>
     public static bool MakesDust(StepKind kind, HouseRules house) =>
         kind.MakesDust()
         && (kind != StepKind.CleanLines || house.Follows(Schools.LineTool, "file") || house.Follows(Schools.LineTool, "sanding_stick"));

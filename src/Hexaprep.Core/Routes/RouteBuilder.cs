@@ -100,9 +100,21 @@ public static class RouteBuilder
         var again = isPrimed ? choice.Again(job) : null;
         var of = draft.Occurrences + (again is null ? 0 : 1);
         for (var i = 1; i <= draft.Occurrences; i++)
-            yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, draft, reason);
+            yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, draft with { Occurrences = of }, reason);
         if (again is not null)
-            yield return new RouteStep(new StepKey(choice.Kind, null, of), of, Side.Prime, again, choice.AgainReason) { IsAgain = true };
+            yield return new RouteStep(
+                new StepKey(choice.Kind, null, of),
+                of,
+                Side.Prime,
+                again with
+                {
+                    Occurrences = of,
+                },
+                choice.AgainReason
+            )
+            {
+                IsAgain = true,
+            };
     }
 
     // What is done once more comes after all that handles the model before primer, and primer follows while it lasts.

@@ -47,7 +47,8 @@ public static class Planner
         return Finish(p, table, best);
     }
 
-    /// <summary>Plans that follow an older one where keeping it would cost somebody days: in the order they had, or as far as it holds.</summary>
+    /// <summary>Plans that follow an older one where keeping it would cost somebody days: in the order they had, or as far as it
+    /// holds.</summary>
     /// <param name="problem">What to plan now.</param>
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
     /// <param name="budget">Decodes to spend.</param>

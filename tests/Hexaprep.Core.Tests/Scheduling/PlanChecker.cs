@@ -1,5 +1,6 @@
 using Hexaprep.Core.Scheduling;
 
+// Long: one model, rule by rule.
 namespace Hexaprep.Core.Tests.Scheduling;
 
 /// <summary>Judges a schedule by the written model alone (C1 to C10 and the extensions of docs/formats.md). Shares no code with the
