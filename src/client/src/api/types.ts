@@ -2877,7 +2877,7 @@ export interface components {
          *                 moves a minute earlier.
          * @enum {string}
          */
-        BindingKind: "wait" | "gap" | "hands" | "sitting" | "spray_window" | "resource" | "set_up" | "window" | "held_back";
+        BindingKind: "wait" | "gap" | "hands" | "changeover" | "dust" | "place" | "sitting" | "spray_window" | "resource" | "set_up" | "window" | "held_back";
         /**
          * @description How a block stands.
          * @enum {string}
