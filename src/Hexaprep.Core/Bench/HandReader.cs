@@ -111,7 +111,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             return (
                 $"{(minutes < step.Amounts.SecondsPerModel * left / 60 || bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: "
                     + $"{char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",
-                $"till about {clock.At(ends)} of {Clockface.Hands(minutes)} in all: put it down whenever you like, within a model too"
+                $"till about {clock.At(ends)}, {Clockface.Hands(minutes)} in all: put it down at any time, within a model too"
             );
         if (!inHand)
             return (

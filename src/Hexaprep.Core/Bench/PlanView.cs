@@ -366,7 +366,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var unit = bench.UnitOf(step);
         var (begin, end) = (work[0].Begin, work[^1].End);
         var holds = plan.HoldsOf(step);
-        var models = work.Sum(w => w.Models);
+        // A model that two sessions share is one model.
+        var models = Math.Min(work.Sum(w => w.Models), bench.ModelsOf[step.BatchId].Count());
         var wait =
             step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
                 ? Expected(step, awaited.Stage).Sure

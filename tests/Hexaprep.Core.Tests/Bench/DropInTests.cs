@@ -48,6 +48,8 @@ public sealed class DropInTests
         var was = chunks[at].End;
         var (ended, last) = (was, free);
         chunks[at] = chunks[at] with { Start = late, End = free };
+        bool Sprays(PlanChunk c) => bench.Steps[PlanIds.StepOf(c.Step)].Amounts.Mode is not null;
+        var lastSpray = chunks.FindLastIndex(c => Sprays(c) && c.Start < sitting.End);
         for (var i = 0; i < chunks.Count; i++)
         {
             if (i == at || chunks[i].Start < was || chunks[i].Start >= sitting.End)
@@ -60,8 +62,8 @@ public sealed class DropInTests
             var by = begin - chunks[i].Start;
             chunks[i] = chunks[i] with { Start = chunks[i].Start + by, End = chunks[i].End + by };
             last = chunks[i].End;
-            // The airbrush is cleaned before the hands go on.
-            free = chunks[i].End + (bench.Steps[PlanIds.StepOf(chunks[i].Step)].Amounts.Mode is null ? 0 : plan.Problem.Closing ?? 0);
+            // After the last coat of the sitting the airbrush is cleaned before the hands go on.
+            free = chunks[i].End + (i == lastSpray ? plan.Problem.Closing ?? 0 : 0);
         }
         return chunks;
     }

@@ -79,8 +79,9 @@ public sealed class ModelPropertyTests
                     );
                     return tacky.Mean >= belief.Mean - 1e-9
                         && dry.Mean <= belief.Mean + 1e-9
-                        && tacky.Sd <= belief.Sd + 1e-9
-                        && dry.Sd <= belief.Sd + 1e-9;
+                        // A reading that contradicts those before it leaves the spread as it was, to the fourth place.
+                        && tacky.Sd <= belief.Sd + 1e-4
+                        && dry.Sd <= belief.Sd + 1e-4;
                 },
                 iter: 300
             );
