@@ -236,7 +236,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         if (later is not null)
             throw Conflict(
                 "model",
-                $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.For(later.Key.Kind).Title.ToLowerInvariant()}.",
+                $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.Of(later.Key).Title.ToLowerInvariant()}.",
                 "Take that back first."
             );
         List<Change> changes = [.. back.Select(t => new Change.Unticked(step.Id, t.ModelId, t.PieceId))];

@@ -111,9 +111,13 @@ public sealed class BenchReader
                 ? (HandsState.NoPlan, "No plan fits", Lacks(_plan.Result.Unplaced[0]))
                 : (HandsState.Free, "Everything is finished", "Add a unit, or put the brushes away.");
         }
-        var what = $"{Capital(StepWords.For(_bench.Steps[next.StepId].Key.Kind).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
+        var what = $"{Capital(StepWords.Of(_bench.Steps[next.StepId].Key).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
         if (_sitting is null)
-            return (HandsState.Outside, $"Next sitting {_clock.At(next.Begin)}", $"It begins with: {what}.");
+        {
+            // The sitting opens before its first work where that has to wait.
+            var opens = _bench.State.Settings.Calendar.From(next.Begin, 1).FirstOrDefault(s => s.Holds(next.Begin))?.Begin ?? next.Begin;
+            return (HandsState.Outside, $"Next sitting {_clock.At(opens)}", $"It begins with: {what}.");
+        }
         // Said only where it is true.
         var drying = Offer() is null ? "Everything is drying" : "Nothing is pressing; this may begin all the same";
         return next.Begin < _sitting.End
@@ -141,7 +145,7 @@ public sealed class BenchReader
                     w.Step.Id,
                     w.Work.Begin,
                     _clock.At(w.Work.Begin),
-                    $"{StepWords.For(w.Step.Key.Kind).Short} {_bench.NameOf(w.Step)}"
+                    $"{StepWords.Of(w.Step.Key).Short} {_bench.NameOf(w.Step)}"
                 )
                 {
                     Back = DropIns().Of(w.Work)?.Text,
@@ -166,7 +170,7 @@ public sealed class BenchReader
                 .FirstOrDefault(s => _plan.BeginOf(s) is not { } begin || begin >= until);
             if (step is null)
                 continue;
-            var text = $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)}";
+            var text = $"{Capital(StepWords.Of(step.Key).Short)} {_bench.NameOf(step)}";
             var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, until, _clock);
             rows.Add(new NotTonightView(step.Id, text, reason, at));
         }
@@ -193,7 +197,7 @@ public sealed class BenchReader
                 continue;
             if (Readying.Of(_bench, step, models, _clock) is not null)
                 continue;
-            var words = StepWords.For(step.Key.Kind);
+            var words = StepWords.Of(step.Key);
             return new OfferView(
                 step.Id,
                 $"{Capital(words.Short)} {_bench.NameOf(step)} now",
@@ -213,7 +217,7 @@ public sealed class BenchReader
             where Readying.Of(_bench, step, models, _clock) is null
             select new OfferView(
                 step.Id,
-                $"{Capital(StepWords.For(step.Key.Kind).Short)} {_bench.NameOf(step)} now",
+                $"{Capital(StepWords.Of(step.Key).Short)} {_bench.NameOf(step)} now",
                 $"about {Clockface.Hands(step.HandsMinutes(models.Count))} of hands"
             )
         ).FirstOrDefault();
@@ -228,7 +232,7 @@ public sealed class BenchReader
         return new TakeBackView(
             step.Id,
             Number(last.ModelId),
-            $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.For(step.Key.Kind).Done}"
+            $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.Of(step.Key).Done}"
         );
     }
 
@@ -262,9 +266,7 @@ public sealed class BenchReader
         var last = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).Select(t => t.At).DefaultIfEmpty(spell.BeganAt).Max();
         var takes = step.HandsMinutes(Math.Max(1, _bench.Remaining(step).Count));
         var away = (int)(_now - last).TotalMinutes;
-        return away <= takes + 10
-            ? null
-            : new AwayView(away, $"It is {_clock.At(_now)}. How many were {StepWords.For(step.Key.Kind).Done}?");
+        return away <= takes + 10 ? null : new AwayView(away, $"It is {_clock.At(_now)}. How many were {StepWords.Of(step.Key).Done}?");
     }
 
     private SittingView? Show(Sitting? sitting) =>

@@ -20,9 +20,6 @@ public sealed record BenchStep(
     string? NotNeeded = null
 )
 {
-    /// <summary>It is its kind done once more just before primer: the kind is done without it.</summary>
-    public bool IsAgain => Key is { Kind: StepKind.Wash, Occurrence: > 1 };
-
     /// <summary>Minutes of hands for this many models.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);
 }

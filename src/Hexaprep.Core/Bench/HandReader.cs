@@ -17,7 +17,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var step = bench.Steps[work.StepId];
         var batch = bench.Batches[step.BatchId];
         var unit = bench.Units[batch.UnitId];
-        var words = StepWords.For(step.Key.Kind);
+        var words = StepWords.Of(step.Key);
         var how = StepWords.HowBy(step.Key.Kind, step.Amounts.Method);
         var remaining = bench.Remaining(step);
         var all = bench.ModelsOf[step.BatchId].ToList();

@@ -324,7 +324,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private RouteStepView Knot(BenchStep step, Batch batch, Route route)
     {
-        var words = StepWords.For(step.Key.Kind);
+        var words = StepWords.Of(step.Key);
         var remaining = bench.Remaining(step);
         var finished = step.NotNeeded is null && remaining.Count == 0;
         var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);

@@ -142,7 +142,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         if (own.Count > 0)
             yield break;
         // A cloth is no bath: a wipe asks only that nothing is smeared.
-        var force = (step == StepKind.Wash && way.Method != "wipe") || step == StepKind.Straighten || step.MakesDust();
+        var force = (step == StepKind.Wash && way.Method != Washing.ByCloth) || step == StepKind.Straighten || step.MakesDust();
         if (coat.Product.Binds() && force)
             yield return (Waiting.Force, Readiness.NextLayer, 0);
         else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water))

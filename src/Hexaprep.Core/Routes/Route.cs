@@ -9,6 +9,9 @@ namespace Hexaprep.Core.Routes;
 /// <param name="Occurrence">1 for the first of its kind, 2 for the next coat or session.</param>
 public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
 {
+    /// <summary>It is its kind done once more just before primer: the wipe after the wash. The kind is done without it.</summary>
+    public bool IsAgain => Kind == StepKind.Wash && Occurrence > 1;
+
     /// <summary>By kind, then piece, then occurrence.</summary>
     public static readonly Comparer<StepKey> Order = Comparer<StepKey>.Create(
         (a, b) =>
@@ -29,9 +32,6 @@ public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
 /// <param name="Reason">Why the batch needs it.</param>
 public sealed record RouteStep(StepKey Key, int Of, Side Side, StepDraft Amounts, string Reason)
 {
-    /// <summary>It is its kind done once more just before primer.</summary>
-    public bool IsAgain { get; init; }
-
     /// <summary>Minutes of hands for this many models, set-up and mixes included.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);
 }

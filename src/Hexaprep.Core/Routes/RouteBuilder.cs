@@ -8,9 +8,6 @@ public static class RouteBuilder
     /// <summary>The rule that orders passes of the same coat.</summary>
     public const string PassesRule = "NextPassOnceNoLongerWet";
 
-    /// <summary>The rule of what is done once more just before primer.</summary>
-    public const string AgainRule = "WipedJustBeforePrimer";
-
     /// <summary>The route of a job by the given rule book.</summary>
     /// <exception cref="InvalidOperationException">The rules contradict each other for this job (a defect of the book, or a change not
     /// checked).</exception>
@@ -36,7 +33,7 @@ public static class RouteBuilder
                 Add(edge);
         foreach (var edge in Sessions(steps))
             Add(edge);
-        foreach (var edge in Again(steps, [.. edges.Values]))
+        foreach (var edge in Again(chosen.Values, steps, [.. edges.Values]))
             Add(edge);
         foreach (
             var change in job.Changes.Where(c =>
@@ -97,7 +94,7 @@ public static class RouteBuilder
     {
         var draft = WayOf(choice, job, book);
         var (side, reason) = (choice.SideFor(job), choice.When(job) ? choice.Reason(job) : "You added it.");
-        var again = isPrimed ? choice.Again(job) : null;
+        var again = isPrimed && choice.AgainBy is { } rule && book.Has(rule) ? choice.Again(job) : null;
         var of = draft.Occurrences + (again is null ? 0 : 1);
         for (var i = 1; i <= draft.Occurrences; i++)
             yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, draft with { Occurrences = of }, reason);
@@ -110,34 +107,29 @@ public static class RouteBuilder
                 {
                     Occurrences = of,
                 },
-                choice.AgainReason
-            )
-            {
-                IsAgain = true,
-            };
+                choice.AgainBy!.Reason
+            );
     }
 
     // What is done once more comes after all that handles the model before primer, and primer follows while it lasts.
-    private static IEnumerable<RouteEdge> Again(Dictionary<StepKey, RouteStep> steps, IReadOnlyList<RouteEdge> edges)
+    private static IEnumerable<RouteEdge> Again(
+        IEnumerable<StepChoice> choices,
+        Dictionary<StepKey, RouteStep> steps,
+        IReadOnlyList<RouteEdge> edges
+    )
     {
         var prime = new StepKey(StepKind.Prime, null, 1);
-        foreach (var again in steps.Values.Where(s => s.IsAgain))
+        foreach (var again in steps.Keys.Where(k => k.IsAgain).ToList())
         {
-            foreach (var before in edges.Where(e => e.To == prime && e.From.Kind != again.Key.Kind))
+            var rule = choices.First(c => c.Kind == again.Kind).AgainBy!;
+            foreach (var before in edges.Where(e => e.To == prime && e.From.Kind != again.Kind))
                 yield return before with
                 {
-                    To = again.Key,
-                    Rule = AgainRule,
-                    Reason = again.Reason,
+                    To = again,
+                    Rule = rule.Name,
+                    Reason = rule.Reason,
                 };
-            yield return new RouteEdge(
-                again.Key,
-                prime,
-                null,
-                Washing.WipeDriesMinutes,
-                AgainRule,
-                "Primed once it is dry, before a hand is on it."
-            )
+            yield return new RouteEdge(again, prime, null, Washing.WipeDriesMinutes, rule.Name, rule.Reason)
             {
                 MaxMinutes = Washing.WipeHoldsMinutes,
             };
@@ -196,7 +188,7 @@ public static class RouteBuilder
     {
         var first = new StepKey(kind, null, 1);
         var last = first with { Occurrence = steps[first].Of };
-        return steps[last].IsAgain ? last with { Occurrence = last.Occurrence - 1 } : last;
+        return last.IsAgain ? last with { Occurrence = last.Occurrence - 1 } : last;
     }
 
     private static IEnumerable<RouteEdge> Repeats(Rule rule, Dictionary<StepKey, RouteStep> steps, Job job) =>

@@ -231,8 +231,8 @@ public sealed record StepChoice(StepKind Kind, Func<Job, bool> When, Func<Job, s
     /// <summary>How it is done once more just before primer, for the jobs that need that; null for none.</summary>
     public Func<Job, StepDraft?> Again { get; init; } = _ => null;
 
-    /// <summary>Why it is done once more.</summary>
-    public string AgainReason { get; init; } = "";
+    /// <summary>The rule that asks for it once more; null for none.</summary>
+    public Rule? AgainBy { get; init; }
 
     /// <summary>The side it stands on where that depends on the job; null: its kind's own.</summary>
     public Func<Job, Side>? Moved { get; init; }

@@ -14,6 +14,23 @@ public static class Washing
     private static readonly Func<Job, bool> Cool = j => j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown);
     private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
 
+    /// <summary>A wipe is dry so many minutes later where its label says nothing, and is primed in the same sitting.</summary>
+    public const int WipeDriesMinutes = 10,
+        WipeHoldsMinutes = 120;
+
+    /// <summary>The method of a wipe.</summary>
+    public const string ByCloth = "wipe";
+
+    /// <summary>Metal is wiped after all that handles it, and primed in the same sitting.</summary>
+    public static readonly Rule WipedLast = Rule.Before(
+        "WipedJustBeforePrimer",
+        Wash,
+        Prime,
+        Strength.Practice,
+        "Metal filed, handled or left for days since its wash is greasy and tarnished again: wiped, and primed within 2 h.",
+        j => j.Any(m => m.IsMetal())
+    );
+
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
@@ -21,13 +38,9 @@ public static class Washing
         {
             LeftOut = WhyNot,
             Again = Wiped,
-            AgainReason = "Metal filed, handled or left for days since its wash is greasy and tarnished again.",
+            AgainBy = WipedLast,
         },
     ];
-
-    /// <summary>A wipe is dry so many minutes later where its label says nothing, and is primed in the same sitting.</summary>
-    public const int WipeDriesMinutes = 10,
-        WipeHoldsMinutes = 120;
 
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
@@ -61,6 +74,7 @@ public static class Washing
         Rule.NeedsDry("GlueHardBeforeWash", Glue, Wash, Readiness.NextLayer, Strength.Law, "Young joints come apart in the bath.", Last),
         Rule.NeedsDry("FillHardBeforeWash", Fill, Wash, Readiness.NextLayer, Strength.Law, "Soft filler washes out.", Last),
         Rule.Before("SandBeforeWash", Sand, Wash, Strength.Practice, "Sanding dust leaves with the bath.", Last),
+        WipedLast,
         Rule.NeedsDry("WaterDryBeforePrimer", Wash, Prime, Readiness.NextLayer, Strength.Law, "Water in a recess lifts primer."),
         Rule.Before("WashedBeforeBase", Wash, Base, Strength.Practice, "Washed first; damp is fine for base glue."),
         Rule.NeverOn(
@@ -151,7 +165,7 @@ public static class Washing
     }
 
     // Metal carries grease and tarnish from every hand between its wash and its primer.
-    private static StepDraft? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepDraft(3, 30) { OneGo = true, Method = "wipe" } : null;
+    private static StepDraft? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepDraft(3, 30) { OneGo = true, Method = ByCloth } : null;
 
     private static string Why(Job j) =>
         j.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."

@@ -54,6 +54,14 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             (k, w, _) => k == Wash && w.Method == "acid_dip"
         ),
         new(
+            "Degreaser",
+            "skin",
+            "Gloves and airflow: degreaser attacks skin",
+            "Degreaser takes the skin's own fat: gloves, eyes shielded, an aired room, no flame, as its label says. Cloths and rinse "
+                + "water go to local collection.",
+            (k, w, _) => k == Wash && w.Method is "degreaser" or Washing.ByCloth
+        ),
+        new(
             "UncuredPrint",
             "skin",
             "Gloves if a print feels tacky",

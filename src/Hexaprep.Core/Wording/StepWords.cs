@@ -49,11 +49,23 @@ public sealed record StepWords(string Title, string Short, string Done, string H
     /// <summary>The words for a step of this kind.</summary>
     public static StepWords For(StepKind kind) => StepFacts.Of(kind).Words;
 
+    /// <summary>The words for a step: those of its kind, or of its kind done once more before primer.</summary>
+    public static StepWords Of(StepKey key) => key.IsAgain ? Wiping : For(key.Kind);
+
+    private static readonly StepWords Wiping = new(
+        "Wipe before primer",
+        "wipe",
+        "wiped",
+        "A lint-free cloth with degreaser, gloved; let it dry.",
+        "Grease and tarnish where it was filed or held.",
+        "A bare finger on it afterwards."
+    );
+
     /// <summary>The title, with its coat or session where there are several: "Prime, coat 2".</summary>
     public static string TitleOf(StepKind kind, int occurrence, int of) =>
-        of <= 1 || (kind == Wash && occurrence == 1) ? StepFacts.Of(kind).Words.Title
-        : kind == Wash ? "Wipe before primer"
-        : $"{StepFacts.Of(kind).Words.Title}, {(kind == Paint ? $"session {occurrence} of {of}" : $"coat {occurrence}")}";
+        of <= 1 || kind == Wash
+            ? Of(new StepKey(kind, null, occurrence)).Title
+            : $"{StepFacts.Of(kind).Words.Title}, {(kind == Paint ? $"session {occurrence} of {of}" : $"coat {occurrence}")}";
 
     /// <summary>The substance left to dry, and what it does: ("putty", "cures").</summary>
     public static (string Noun, string Verb) Wait(StepKind kind, ProductClass product) =>

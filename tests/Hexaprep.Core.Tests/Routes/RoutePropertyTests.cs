@@ -21,7 +21,7 @@ public sealed class RoutePropertyTests
                         place[e.From] < place[e.To]
                         && e.MinMinutes >= 0
                         && e.Reason.Length > 0
-                        && (e.Stage is not null || e.MinMinutes == 0 || e.Rule == RouteBuilder.AgainRule)
+                        && (e.Stage is not null || e.MinMinutes == 0 || e.Rule == Washing.WipedLast.Name)
                     )
                     && route.Steps.All(s =>
                         s.Reason.Length > 0

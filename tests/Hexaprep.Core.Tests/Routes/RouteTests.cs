@@ -1,5 +1,6 @@
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -74,6 +75,22 @@ public sealed class RouteTests
     [InlineData("bind", Material.Unknown)]
     public void Castings_are_straightened_without_heating_what_may_hold_lead(string method, params Material[] materials) =>
         Assert.Equal(method, Step(Batches.Of(materials).Route(), StepKind.Straighten).Amounts.Method);
+
+    [Fact]
+    public void Metal_is_wiped_after_all_that_handles_it_and_primed_in_the_same_sitting()
+    {
+        var route = Batches.Of(Material.WhiteMetal).Route();
+        var (wash, wipe) = (new StepKey(StepKind.Wash, null, 1), new StepKey(StepKind.Wash, null, 2));
+        var prime = new StepKey(StepKind.Prime, null, 1);
+        var tie = Assert.Single(route.Edges, e => e.From == wipe);
+
+        Assert.Equal((prime, (int?)Washing.WipeHoldsMinutes), (tie.To, tie.MaxMinutes));
+        // It is before all that handles the metal that the wash stands, and after all of it the wipe.
+        Assert.Contains(route.Edges, e => e.From == wash && e.To.Kind == StepKind.Glue);
+        Assert.Contains(route.Edges, e => e.From.Kind == StepKind.Glue && e.To == wipe);
+        Assert.Equal("Wipe before primer", StepWords.Of(wipe).Title);
+        Assert.DoesNotContain(Batches.Of(Material.Polystyrene).Route().Steps, s => s.Key.IsAgain);
+    }
 
     [Fact]
     public void Painting_is_one_step_of_so_many_minutes_however_long()
