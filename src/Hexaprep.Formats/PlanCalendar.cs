@@ -41,9 +41,9 @@ public static class PlanCalendar
                 Ring(
                     plan.Now,
                     $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}",
-                    coat.Sure,
-                    $"{coat.Unit}: {coat.What} {coat.SafeTo}",
-                    $"Sure time. A test makes sense from {clock.Full(coat.Early)}. {coat.Basis}.",
+                    coat.Planned,
+                    $"{coat.Unit}: {coat.What} {(coat.Planned < coat.Sure ? "usually dry, test it" : coat.SafeTo)}",
+                    $"{(coat.Planned < coat.Sure ? $"Usual time; sure at {clock.Full(coat.Sure)}" : "Sure time")}. A test makes sense from {clock.Full(coat.Early)}. {coat.Basis}.",
                     NodaTime.Duration.Zero
                 )
             );

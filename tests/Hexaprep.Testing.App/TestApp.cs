@@ -89,7 +89,12 @@ public sealed class TestApp : WebApplicationFactory<Program>
                 return step;
             using var done = await ActAsync(
                 "set_count",
-                new { stepId = step["stepId"]!.ToString(), count = step["total"]!.GetValue<int>() }
+                new
+                {
+                    stepId = step["stepId"]!.ToString(),
+                    count = step["total"]!.GetValue<int>(),
+                    dry = step["test"] is not null,
+                }
             );
             done.EnsureSuccessStatusCode();
             Clock.Now += Duration.FromMinutes(5);

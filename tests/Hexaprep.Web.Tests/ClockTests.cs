@@ -20,7 +20,13 @@ public sealed class ClockTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         (await app.BringAsync(Marks)).EnsureSuccessStatusCode();
         var place = await app.WorkUpToAsync("place_transfer");
-        Assert.Equal("soak", place["clock"]!["kind"]!.ToString());
+        // Nothing is soaked before the gloss is tested.
+        Assert.NotNull(place["test"]);
+        Assert.Null(place["clock"]);
+        using var untested = await app.ActAsync("start", new { stepId = Id(place) });
+        Assert.Equal(HttpStatusCode.Conflict, untested.StatusCode);
+        (await app.ActAsync("start", new { stepId = Id(place), dry = true })).EnsureSuccessStatusCode();
+        Assert.Equal("soak", (await ViewAsync(app))["step"]!["clock"]!["kind"]!.ToString());
 
         var begun = app.Clock.Now;
         using var started = await app.ActAsync("clock", new { stepId = Id(place), clock = "soak" });

@@ -65,6 +65,9 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
     /// <summary>Spraying although the air is unfit, on purpose (start).</summary>
     public bool DespiteAir { get; init; }
 
+    /// <summary>What the step waits for was tested now and found dry (start, done, set count).</summary>
+    public bool Dry { get; init; }
+
     /// <summary>Relative humidity in %, 0 to 100 (coat).</summary>
     public double? HumidityPct { get; init; }
 

@@ -20,7 +20,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         act = act with { At = act.At.Happened(now, "at"), EndedAt = act.EndedAt?.Happened(now, "endedAt") };
         return act.Kind switch
         {
-            ActKind.Start => Start(Step(act), act.At, act.DespiteAir),
+            ActKind.Start => Start(Step(act), act),
             ActKind.Done => Done(act),
             ActKind.PutDown => PutDown(act),
             ActKind.TakeBack => TakeBack(act),
@@ -45,32 +45,41 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             : throw Conflict("stepId", "This step is no longer needed.", "Look at the unit's route again.");
     }
 
-    private List<Change> Start(BenchStep step, Instant at, bool despiteAir)
+    private List<Change> Start(BenchStep step, Act act)
     {
+        var at = act.At;
         if (bench.InHand?.StepId == step.Id)
             return [];
         var remaining = bench.Remaining(step);
         if (remaining.Count == 0)
             throw Conflict("stepId", "Every model is through this step.", "Take one back to do it again.");
-        if (Readying.Of(bench, step, remaining, _clock with { Now = at }) is { } blocker)
-            throw Conflict(
-                "stepId",
-                $"{char.ToUpperInvariant(blocker.Reason[0])}{blocker.Reason[1..]}.",
-                blocker.Coat is null ? "Do that first." : "Leave it alone, or test it and say that it is dry."
-            );
+        var changes = Readying.Of(bench, step, remaining, _clock with { Now = at }) is { } blocker ? Tests(blocker, act) : [];
         if (step.Amounts.Mode is not null && UnfitSitting(at))
             throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take the mark off in Plan if the weather has changed.");
-        if (!despiteAir && UnfitAir(bench, step, at) is { } unfit)
+        if (!act.DespiteAir && UnfitAir(bench, step, at) is { } unfit)
             throw Conflict(
                 "despiteAir",
                 $"The air is unfit for spraying: {unfit}.",
                 "Wait for a window, or start it once more on purpose: it is recorded with this air."
             );
-        List<Change> changes = [];
         if (bench.InHand is { } other)
             changes.AddRange(Leave(other, at));
         changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null)));
         return changes;
+    }
+
+    // The dry tests that a start carries lift what it waits for, though never a label.
+    private List<Change> Tests(Blocker blocker, Act act)
+    {
+        if (!act.Dry || blocker.Waits.Count == 0)
+            throw Conflict(
+                "stepId",
+                $"{char.ToUpperInvariant(blocker.Reason[0])}{blocker.Reason[1..]}.",
+                blocker.Waits.Count == 0 ? "Do that first." : "Leave it alone, or test it and say that it is dry."
+            );
+        if (blocker.Waits.Max(w => w.Times.Label) is var label && label > act.At)
+            throw Conflict("dry", $"Its label asks for more time: till {_clock.At(label)}, whatever a test says.", "Begin it then.");
+        return [.. blocker.Waits.Select(w => new Change.CoatTested(w.Coat.Id, new CoatTest(newId(), w.Stage, Finding.DryAt, act.At)))];
     }
 
     /// <summary>Why the air speaks against spraying a step at a moment; null when it does not, or nothing is known of it.</summary>
@@ -92,7 +101,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
         if (bench.IsHeld(model.Id))
             throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
-        var changes = Start(step, act.At, act.DespiteAir);
+        var changes = Start(step, act);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
         changes.AddRange(TickAll(step, spell, [(model, pieces)], act.At));
         return changes;
@@ -110,7 +119,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 $"{count} is not between {done} and {done + bench.Remaining(step).Count}.",
                 "Take back what was not done, or mend the flaws first."
             );
-        var changes = count == done ? [] : Start(step, act.At, act.DespiteAir);
+        var changes = count == done ? [] : Start(step, act);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand;
         if (count > done)
             changes.AddRange(

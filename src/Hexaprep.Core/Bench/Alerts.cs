@@ -1,3 +1,4 @@
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
@@ -56,22 +57,32 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
             let times = bench.TimesOf(coat, awaited.Stage)
             // A coat the user tested dry needs no bell, nor one that is being worked over.
             where (awaited.Next is null || !bench.TicksOf[awaited.Next.Id].Any()) && awaited.Next?.Id != bench.InHand?.StepId
-            where times is { Tested: false } && times.Sure <= now && now - times.Sure <= Told
+            where times is { Tested: false }
+            let due = awaited.Planned(times)
+            where due <= now && now - due <= Told
+            let usual = times.Sure > now
             let noun = StepWords.Wait(coat.Step, coat.Product).Noun
             let back = awaited.Next is { } after ? returns.FirstOrDefault(r => r.StepId == after.Id) : null
             select new AlertView(
-                $"{coat.Id}:{Ids.Of(awaited.Stage)}",
-                $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
+                KeyOf(coat, awaited.Stage),
+                usual
+                    ? $"{bench.NameOf(step)}: {noun} is usually dry by now, test it"
+                    : $"{bench.NameOf(step)}: {noun} is {awaited.SafeTo}",
                 back is not null ? back.Text
-                    : awaited.Next is { } next ? MayBegin(next)
+                    : awaited.Next is { } next
+                        ? (usual ? $"Dry? Then {BenchIndex.TitleOf(next).ToLowerInvariant()} may begin" : MayBegin(next))
                     : "It may be handled",
-                times.Sure,
+                due,
                 false
             )
             {
                 Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats,
             };
     }
+
+    // A coat found still tacky rings anew.
+    private static string KeyOf(Coat coat, Readiness stage) =>
+        coat.Tests.Count(t => t.Stage == stage) is > 0 and var tests ? $"{coat.Id}:{Ids.Of(stage)}:{tests}" : $"{coat.Id}:{Ids.Of(stage)}";
 
     private string MayBegin(BenchStep next) =>
         Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker

@@ -68,9 +68,19 @@ public sealed class BenchReader
             return _plan.Work.FirstOrDefault(w => w.InHand) ?? new PlannedWork(spell.StepId, spell.BeganAt, _now, 1, true);
         if (PutDown() is { } paused)
             return paused;
-        var first = _plan.Work.FirstOrDefault(w => !w.InHand);
-        return first is not null && _sitting is not null && first.Begin <= _now + Duration.FromMinutes(1) ? first : null;
+        return _sitting is null
+            ? null
+            : _plan
+                .Work.Where(w => !w.InHand)
+                .TakeWhile(w => w.Begin <= _now + Duration.FromMinutes(1))
+                .FirstOrDefault(w => !IsStillWet(_bench.Steps[w.StepId]));
     }
+
+    // It was tested and found tacky after the plan was made, or its label asks for more.
+    private bool IsStillWet(BenchStep step) =>
+        Readying.Of(_bench, step, _bench.Remaining(step), _clock) is { Waits.Count: > 0 } blocker
+        && TestView.Of(blocker, _clock) is null
+        && blocker.Until > _now + Duration.FromMinutes(1);
 
     // What was put down last in this sitting stays before the person, to be picked up, until other work is begun.
     private PlannedWork? PutDown()
@@ -195,14 +205,19 @@ public sealed class BenchReader
                 : step.HandsMinutes(step.Amounts.OneGo ? models.Count : 1);
             if (until is { } end && _now + Duration.FromMinutes(least) > end)
                 continue;
-            if (Readying.Of(_bench, step, models, _clock) is not null)
+            var blocker = Readying.Of(_bench, step, models, _clock);
+            var test = TestView.Of(blocker, _clock);
+            if (blocker is not null && test is null)
                 continue;
             var words = StepWords.Of(step.Key);
             return new OfferView(
                 step.Id,
                 $"{Capital(words.Short)} {_bench.NameOf(step)} now",
                 $"planned for {_clock.At(work.Begin)}, about {Clockface.Hands(step.HandsMinutes(models.Count))} of hands"
-            );
+            )
+            {
+                Test = test,
+            };
         }
         return null;
     }

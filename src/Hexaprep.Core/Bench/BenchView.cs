@@ -103,6 +103,9 @@ public sealed record HandView(
     /// <summary>Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act.</summary>
     public string? UnfitAir { get; init; }
 
+    /// <summary>What is tested before it begins: one key says dry and begins, one says not yet; null where nothing is.</summary>
+    public TestView? Test { get; init; }
+
     /// <summary>Seconds each joint is held still; null where nothing is held.</summary>
     public int? HoldSeconds { get; init; }
 
@@ -155,6 +158,10 @@ public sealed record DryingView(
     int Models
 )
 {
+    /// <summary>When the plan counts on it and the alarm rings: the usual time where a test begins what follows, else the sure
+    /// one.</summary>
+    public Instant Planned { get; init; }
+
     /// <summary>When the last model was done; null while the work goes on.</summary>
     public Instant? EndedAt { get; init; }
 }
@@ -169,7 +176,11 @@ public sealed record FlawView(Guid Id, Guid StepId, Guid UnitId, string Unit, st
 public sealed record TestedView(Guid CoatId, Readiness Stage, string Text);
 
 /// <summary>Work from a later sitting that may start now and fits the free time.</summary>
-public sealed record OfferView(Guid StepId, string Text, string Note);
+public sealed record OfferView(Guid StepId, string Text, string Note)
+{
+    /// <summary>What is tested before it begins; null where nothing is.</summary>
+    public TestView? Test { get; init; }
+}
 
 /// <summary>What "take one back" would take back.</summary>
 public sealed record TakeBackView(Guid StepId, int Model, string Text);

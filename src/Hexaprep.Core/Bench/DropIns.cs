@@ -25,7 +25,11 @@ public sealed record DropInView(
     Instant From,
     Instant Until,
     string Closes
-);
+)
+{
+    /// <summary>What is tested before it begins; null where nothing is, or it is not time yet.</summary>
+    public TestView? Test { get; init; }
+}
 
 /// <summary>Finds the short returns of a plan: steps of few minutes that follow a wait of the same sitting.</summary>
 /// <remarks>A return may begin when all it waits for is safe, and as late as its window, its sitting, the weather and what follows it
@@ -84,7 +88,10 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
                 from,
                 last,
                 closes
-            );
+            )
+            {
+                Test = TestView.Of(Readying.Of(bench, step, bench.Remaining(step), clock), clock),
+            };
     }
 
     // Coats that are on: a plan no longer names those that are safe by now.
@@ -93,13 +100,13 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         where edge.Stage is not null
         from coat in bench.CoatsOf(edge.From)
         where coat.EndedAt is not null
-        let times = bench.TimesOf(coat, edge.Stage!.Value)
-        where times is not null
+        let ready = ByTest.From(bench, edge, coat)
+        where ready is not null
         let shut = edge.Stage == Readiness.Recoat ? bench.Drying.ShutAfter(coat) : null
         select (
             Minute(coat.EndedAt!.Value),
-            (int)Math.Ceiling((times.Sure - plan.Origin).TotalMinutes),
-            shut is { } s && s.Closes > times.Sure ? Minute(s.Closes) : (int?)null
+            (int)Math.Ceiling((ready.Value - plan.Origin).TotalMinutes),
+            shut is { } s && s.Closes > ready ? Minute(s.Closes) : (int?)null
         );
 
     private IEnumerable<(int Until, string Closes)> Limits(

@@ -55,6 +55,7 @@ internal static class DryingReader
             )
             {
                 EndedAt = coat.EndedAt,
+                Planned = awaited.Planned(times),
             };
         }
         return null;

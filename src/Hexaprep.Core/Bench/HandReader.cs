@@ -34,6 +34,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             work.InHand ? work.End
             : Sessions.Has(step) ? clock.Now + (work.End - work.Begin)
             : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
+        var test = work.InHand ? null : TestView.Of(Readying.Of(bench, step, remaining, clock), clock);
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
         var card = new CardView(
@@ -72,10 +73,12 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             FlawWords.For(step.Key.Kind)
         )
         {
+            Test = test,
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
             HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
             AcceleratedSeconds = step is { Key.Kind: StepKind.Glue, Amounts.Method: "ca" } ? TradeDefaults.AcceleratedSeconds : null,
-            Clock = MinuteClocks.Offer(bench, step, clock.Now),
+            // Nothing is soaked or shaken for what may turn out not to be dry.
+            Clock = test is null ? MinuteClocks.Offer(bench, step, clock.Now) : null,
             Asks = work.InHand ? null : Asks(bench, step),
             Locks = bench.TicksOf[step.Id].Any() ? null : Locked(bench, step),
         };
@@ -140,17 +143,19 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)
         {
-            var longest = waits.Max(w => bench.Expected(step, w.Stage, clock.Now).Sure);
+            var planned = waits.Select(w => w.Planned(bench.Expected(step, w.Stage, clock.Now))).Order().ToList();
             var (noun, _) = StepWords.Wait(step.Key.Kind, product);
-            var over = work.End + Duration.FromMinutes(longest);
-            if (sitting is not null && over > sitting.End)
-                return $"Its {noun} needs {Clockface.Lasts(longest)}: started now, that passes while you are away.";
-            return $"Its {noun} needs {Clockface.Lasts(longest)}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
+            // What goes on in this sitting is why it is done now; else the longest wait is, which passes unattended.
+            if (sitting is null || work.End + Duration.FromMinutes(planned[0]) <= sitting.End)
+                return $"Its {noun} needs {Clockface.Lasts(planned[0])}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
+            return $"Its {noun} needs {Clockface.Lasts(planned[^1])}: started now, that passes while you are away.";
         }
         var wait = plan.HoldsOf(step).LastOrDefault(b => b is { Kind: BindingKind.Wait, Binds: true });
         if (wait is not null && bench.Steps[PlanIds.StepOf(wait.Step!)].Amounts.Product is { } earlier)
         {
             var (noun, _) = StepWords.Wait(bench.Steps[PlanIds.StepOf(wait.Step!)].Key.Kind, earlier);
+            if (Readying.Of(bench, step, bench.Remaining(step), clock) is { TestFrom: not null } blocker)
+                return $"Its {noun} is usually ready by now, surely by {clock.At(blocker.Until!.Value)}: test it, and go on.";
             return $"Its {noun} has been ready since {clock.At(plan.At(wait.At))}; the longest way still lies ahead of it.";
         }
         return bench.UnitOf(step).Deadline is { } day

@@ -15,14 +15,17 @@ public static class HoldWords
         if (plan.LacksOf(step) is { } lacks)
             return (lacks, null);
         var remaining = bench.Remaining(step);
-        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker && until >= ends)
+        if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker && (blocker.TestFrom ?? until) >= ends)
             return (blocker.Reason, until);
         var planned = plan.BeginOf(step);
         if (plan.HoldsOf(step).LastOrDefault(b => b.Binds) is not { } binding || planned is not { } at)
             return ("earlier steps come first", planned);
         return binding.Kind switch
         {
-            BindingKind.Wait when Drying(bench, binding) is { } what => ($"{what} till {clock.At(plan.At(binding.At))}", at),
+            BindingKind.Wait when Drying(bench, binding) is { } what => (
+                $"{what}{(IsByTest(bench, step, binding) ? ", usually" : "")} till {clock.At(plan.At(binding.At))}",
+                at
+            ),
             BindingKind.Sitting => ($"sitting {clock.At(at)}", at),
             BindingKind.SprayWindow => ($"spray {clock.At(at)}", at),
             BindingKind.Resource => ($"{(binding.Resource == PlanDraft.Rack ? "rack" : "handles")} free {clock.At(at)}", at),
@@ -34,12 +37,14 @@ public static class HoldWords
     }
 
     /// <summary>One hold of a step as a line of the plan's "what holds it".</summary>
-    public static string Line(BenchIndex bench, Binding binding)
+    public static string Line(BenchIndex bench, BenchStep step, Binding binding)
     {
         var other = binding.Step is { } id ? bench.Steps[PlanIds.StepOf(id)] : null;
         return binding.Kind switch
         {
-            BindingKind.Wait when Drying(bench, binding) is { } what => $"{what} until then: it could begin",
+            BindingKind.Wait when Drying(bench, binding) is { } what => IsByTest(bench, step, binding)
+                ? $"{what}, usually until then: test it, and it could begin"
+                : $"{what} until then: it could begin",
             BindingKind.Wait => $"{BenchIndex.TitleOf(other!)} is done: it could begin",
             BindingKind.Hands => $"your hands leave {bench.NameOf(other!)}",
             BindingKind.Changeover => $"a change of work after {bench.NameOf(other!)}: put away, take out",
@@ -58,6 +63,9 @@ public static class HoldWords
             _ => "held back: not needed before",
         };
     }
+
+    private static bool IsByTest(BenchIndex bench, BenchStep step, Binding binding) =>
+        bench.EdgesInto[step.Id].Any(e => e.From == PlanIds.StepOf(binding.Step!) && ByTest.Begins(bench, e));
 
     private static string? Drying(BenchIndex bench, Binding binding)
     {

@@ -360,20 +360,12 @@ public sealed partial class PlanDraft
         step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && step.Amounts.Product is { } product
             ? _bench.Expected(step, Readiness.Handle, _now).Sure
         : step.Amounts.Mode is null ? 0
-        : _bench.EdgesOutOf[step.Id].Where(e => e.Stage is not null).Select(e => Least(e, step)).DefaultIfEmpty(0).Min();
-
-    // The wait of an edge in the air there is and by what was seen of the product; a floor that a rule set beyond the product's own
-    // wait stays.
-    private int Least(BenchEdge edge, BenchStep from)
-    {
-        if (edge.Stage is not { } stage || from.Amounts.Product is not { } product)
-            return edge.MinMinutes;
-        var (usual, now) = (
-            WaitTable.Band(from.Key.Kind, product, stage, _bench.HouseOf(from.BatchId)).Sure,
-            _bench.Expected(from, stage, _now).Sure
-        );
-        return edge.MinMinutes > usual ? Math.Max(edge.MinMinutes, now) : now;
-    }
+        : _bench
+            .EdgesOutOf[step.Id]
+            .Where(e => e.Stage is not null)
+            .Select(e => ByTest.Minutes(_bench, e, step, _now))
+            .DefaultIfEmpty(0)
+            .Min();
 
     // A label's closing time holds for every model, an arc between batches: with models done in the same order the longest gap any
     // model sees is longer than the
@@ -477,14 +469,14 @@ public sealed partial class PlanDraft
                 .Select(s => s.Id),
         ];
 
-    private bool Matters(BenchStep step) => (step.Key.Kind == StepKind.Handle && !Released(step.BatchId)) || SafeFor(step, null) > _now;
+    private bool Matters(BenchStep step) => (step.Key.Kind == StepKind.Handle && !Released(step.BatchId)) || SafeFor(step) > _now;
 
     private bool Released(Guid batchId) => _bench.StepsOf[batchId].Where(s => s.Key.Kind == StepKind.Release).All(_bench.IsFinished);
 
-    // The latest moment at which what a step left is safe: for one readiness, or for every one that its followers ask for.
-    private Instant SafeFor(BenchStep step, Readiness? stage)
+    // The latest moment at which what a step left is safe for all that its followers ask for.
+    private Instant SafeFor(BenchStep step)
     {
-        var stages = stage is { } one ? [one] : _bench.EdgesOutOf[step.Id].Select(e => e.Stage).OfType<Readiness>().Distinct().ToList();
+        var stages = _bench.EdgesOutOf[step.Id].Select(e => e.Stage).OfType<Readiness>().Distinct().ToList();
         return (
             from coat in _bench.CoatsOf(step.Id)
             from s in stages
@@ -504,17 +496,31 @@ public sealed partial class PlanDraft
             var from = _bench.Steps[edge.From];
             if (present.Contains(id))
                 yield return Windowed(
-                    new PlanArc(id, step.Id.ToString(), Least(edge, from)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden },
+                    new PlanArc(id, step.Id.ToString(), ByTest.Minutes(_bench, edge, from, _now))
+                    {
+                        Max = edge.MaxMinutes,
+                        Forbid = edge.Forbidden,
+                    },
                     edge,
                     from,
                     step
                 );
             if (present.Contains(id + PlanIds.Hand))
-                yield return Windowed(new PlanArc(id + PlanIds.Hand, step.Id.ToString(), Least(edge, from)), edge, from, step);
-            if (present.Contains(id + PlanIds.Past) && edge.Stage is { } stage)
+                yield return Windowed(
+                    new PlanArc(id + PlanIds.Hand, step.Id.ToString(), ByTest.Minutes(_bench, edge, from, _now)),
+                    edge,
+                    from,
+                    step
+                );
+            if (present.Contains(id + PlanIds.Past) && edge.Stage is not null)
             {
                 var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
-                var safe = SafeFor(_bench.Steps[edge.From], stage);
+                var safe = _bench
+                    .CoatsOf(edge.From)
+                    .Select(c => ByTest.From(_bench, edge, c))
+                    .OfType<Instant>()
+                    .DefaultIfEmpty(Instant.MinValue)
+                    .Max();
                 var min = safe == Instant.MinValue ? 0 : Math.Max(0, MinuteUp(safe) - end);
                 yield return Windowed(new PlanArc(id + PlanIds.Past, step.Id.ToString(), min), edge, from, step);
             }

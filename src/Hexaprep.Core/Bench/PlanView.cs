@@ -120,6 +120,9 @@ public sealed record PlanStepView(
 {
     /// <summary>Asked once before it is begun, where there is no way back; null otherwise.</summary>
     public string? Asks { get; init; }
+
+    /// <summary>What is tested before it begins; null where nothing is.</summary>
+    public TestView? Test { get; init; }
 }
 
 /// <summary>One line of "what holds it".</summary>
@@ -397,10 +400,11 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             begin,
             end,
             note,
-            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, h), h.Binds, h.Kind))]
+            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, step, h), h.Binds, h.Kind))]
         )
         {
             Asks = HandReader.Asks(bench, step),
+            Test = TestView.Of(Readying.Of(bench, step, bench.Remaining(step), _clock), _clock),
         };
     }
 

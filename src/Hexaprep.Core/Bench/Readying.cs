@@ -8,9 +8,15 @@ namespace Hexaprep.Core.Bench;
 /// <summary>What keeps a step from starting: words, and the moment it lets go if time alone will do.</summary>
 /// <param name="Reason">E.g. "wash water dries till 21:12".</param>
 /// <param name="Until">The sure moment; null when another step must come first.</param>
-/// <param name="Coat">The coat waited for, which a test may free earlier.</param>
-/// <param name="Stage">The readiness it waits for.</param>
-public sealed record Blocker(string Reason, Instant? Until, Coat? Coat, Readiness? Stage);
+public sealed record Blocker(string Reason, Instant? Until)
+{
+    /// <summary>The coats waited for, each with its readiness: a test that finds them all dry lets it go earlier. Empty where none
+    /// helps.</summary>
+    public IReadOnlyList<(Coat Coat, Readiness Stage, SafeTimes Times)> Waits { get; init; } = [];
+
+    /// <summary>From when the plan lets the step begin with a test of them all; null where it waits for the sure time.</summary>
+    public Instant? TestFrom { get; init; }
+}
 
 /// <summary>Decides whether a step may start now.</summary>
 public static class Readying
@@ -18,7 +24,8 @@ public static class Readying
     /// <summary>The gravest thing in the way of a step for the models that remain, or null when it may start.</summary>
     public static Blocker? Of(BenchIndex bench, BenchStep step, IReadOnlyList<BenchModel> models, Clockface clock)
     {
-        Blocker? worst = null;
+        Blocker? shut = null;
+        var waits = new List<(BenchEdge Edge, Coat Coat, SafeTimes Times)>();
         foreach (var edge in bench.EdgesInto[step.Id])
         {
             var before = bench.Steps[edge.From];
@@ -27,25 +34,32 @@ public static class Readying
             foreach (var model in models)
             {
                 if (!bench.IsDone(before.Id, model.Id))
-                {
                     return new Blocker(
                         $"{StepWords.TitleOf(before.Key.Kind, before.Key.Occurrence, before.Of)} comes first: {edge.Reason}",
-                        null,
-                        null,
                         null
                     );
-                }
-                if (
-                    edge.Stage is { } stage
-                    && Wet(bench, before, model, stage, clock) is { } blocker
-                    && (worst is null || blocker.Until > worst.Until)
-                )
-                {
-                    worst = blocker;
-                }
+                if (edge.Stage is not { } stage || bench.LastCoat(before.Id, model.Id) is not { } coat)
+                    continue;
+                if (bench.TimesOf(coat, stage) is not { } times)
+                    continue;
+                if (times.Sure > clock.Now)
+                    waits.Add((edge, coat, times));
+                else if (stage == Readiness.Recoat && Shut(bench, coat, clock) is { } closed && (shut is null || closed.Until > shut.Until))
+                    shut = closed;
             }
         }
-        return worst;
+        if (waits.Count == 0)
+            return shut;
+        var longest = waits.MaxBy(w => w.Times.Sure);
+        if (shut is not null && !(longest.Times.Sure > shut.Until))
+            return shut;
+        var (noun, verb) = StepWords.Wait(longest.Coat.Step, longest.Coat.Product);
+        var byTest = shut is null && waits.TrueForAll(w => ByTest.Begins(bench, w.Edge)) ? waits.Max(w => w.Times.ByTest) : (Instant?)null;
+        return new Blocker($"{noun} {verb} till {clock.At(longest.Times.Sure)}", longest.Times.Sure)
+        {
+            Waits = shut is null ? [.. waits.Select(w => (w.Coat, w.Edge.Stage!.Value, w.Times)).Distinct()] : [],
+            TestFrom = byTest,
+        };
     }
 
     // The label's window is over: the next coat would lift this one.
@@ -56,19 +70,7 @@ public static class Readying
         return new Blocker(
             $"recoating closed {clock.At(shut.Closes)}: now it would lift, "
                 + $"{(shut.Reopens is { } again ? $"not before {clock.At(again)}" : "not again without sanding")}",
-            shut.Reopens,
-            null,
-            null
+            shut.Reopens
         );
-    }
-
-    private static Blocker? Wet(BenchIndex bench, BenchStep before, BenchModel model, Readiness stage, Clockface clock)
-    {
-        if (bench.LastCoat(before.Id, model.Id) is not { } coat || bench.TimesOf(coat, stage) is not { } times)
-            return null;
-        if (times.Sure <= clock.Now)
-            return stage == Readiness.Recoat ? Shut(bench, coat, clock) : null;
-        var (noun, verb) = StepWords.Wait(coat.Step, coat.Product);
-        return new Blocker($"{noun} {verb} till {clock.At(times.Sure)}", times.Sure, coat, stage);
     }
 }

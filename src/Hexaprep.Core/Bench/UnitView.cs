@@ -108,7 +108,11 @@ public sealed record RouteStepView(
     IReadOnlyList<CautionView> Cautions,
     CardView Card,
     string? NotNeeded
-);
+)
+{
+    /// <summary>What is tested before it begins; null where nothing is.</summary>
+    public TestView? Test { get; init; }
+}
 
 /// <summary>Reads a unit for the screen.</summary>
 public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
@@ -328,6 +332,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var remaining = bench.Remaining(step);
         var finished = step.NotNeeded is null && remaining.Count == 0;
         var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
+        var test = TestView.Of(blocker, _clock);
         var awaited = Waits.Of(bench, step);
         var card = new CardView(
             step.Reason,
@@ -357,11 +362,14 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             WaitText(step, awaited),
             [.. bench.EdgesInto[step.Id].Select(Need)],
             blocker?.Reason,
-            !finished && blocker is null && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
+            !finished && (blocker is null || test is not null) && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
             CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step)), new HashSet<string>()),
             card,
             step.NotNeeded
-        );
+        )
+        {
+            Test = test,
+        };
     }
 
     private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)

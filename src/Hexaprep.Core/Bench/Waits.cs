@@ -1,10 +1,22 @@
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
+using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
 /// <summary>What a step's coat is waited for: a readiness, and what it makes safe.</summary>
-public sealed record Awaited(Readiness Stage, string SafeTo, BenchStep? Next);
+public sealed record Awaited(Readiness Stage, string SafeTo, BenchStep? Next)
+{
+    /// <summary>What follows begins with a test, at the usual time.</summary>
+    public bool ByTest { get; init; }
+
+    /// <summary>When the plan counts on it and the alarm rings.</summary>
+    public Instant Planned(SafeTimes times) => ByTest ? times.ByTest : times.Sure;
+
+    /// <summary>The minutes that the plan counts with, for a coat still to come.</summary>
+    public int Planned(WaitBand band) => ByTest ? band.ByTest : band.Sure;
+}
 
 /// <summary>What the steps that follow ask of a coat.</summary>
 public static class Waits
@@ -20,7 +32,10 @@ public static class Waits
             .Where(e => e.Stage is not null && bench.Steps[e.To].NotNeeded is null && !bench.IsFinished(bench.Steps[e.To]))
             .OrderBy(e => e.MinMinutes)
             .ThenBy(e => bench.Steps[e.To].Position)
-            .Select(e => new Awaited(e.Stage!.Value, StepWords.SafeTo(bench.Steps[e.To].Key.Kind), bench.Steps[e.To]))
+            .Select(e => new Awaited(e.Stage!.Value, StepWords.SafeTo(bench.Steps[e.To].Key.Kind), bench.Steps[e.To])
+            {
+                ByTest = ByTest.Begins(bench, e),
+            })
             .DistinctBy(a => a.Stage)
             .ToList();
         if (step.Key.Kind is StepKind.FinalCoat or StepKind.BaseFinish && asked.All(a => a.Stage != Readiness.Handle))

@@ -64,18 +64,29 @@ public enum Finding
 /// <param name="Usual">Half of such coats are ready.</param>
 /// <param name="Sure">Safe.</param>
 /// <param name="Tested">True when a "dry" test set the sure time.</param>
-public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, bool Tested);
+public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, bool Tested)
+{
+    /// <summary>What the label asks, whatever a test says; the end of the work without one.</summary>
+    public Instant Label { get; init; }
+
+    /// <summary>When a step that begins with a test is planned: at the usual time, never before the label's.</summary>
+    public Instant ByTest => Instant.Max(Usual, Label);
+}
 
 /// <summary>Works out when a coat is safe.</summary>
 public static class CoatClock
 {
+    /// <summary>The least time after which something still tacky is worth another look.</summary>
+    public static readonly Duration TestedAgainAfter = Duration.FromMinutes(5);
+
     /// <summary>The three times of a coat for a readiness: what is expected, after the tests made on it.</summary>
     /// <param name="coat">The coat.</param>
     /// <param name="stage">The readiness.</param>
     /// <param name="band">The wait expected.</param>
     /// <param name="end">When the work on it ended.</param>
-    /// <remarks>"Still tacky at t" moves early to t and keeps sure at least as far behind t as sure lies behind usual. "Dry at t" sets
-    /// the coat's sure time to t, never below the label. A test for one stage says nothing of another.</remarks>
+    /// <remarks>"Still tacky at t" moves early to t, usual to the median of what is left, at least five minutes on, and keeps sure at
+    /// least as far behind t as sure lies behind usual. "Dry at t" sets the coat's sure time to t, never below the label. A test for one
+    /// stage says nothing of another.</remarks>
     public static SafeTimes Learn(Coat coat, Readiness stage, WaitBand band, Instant end)
     {
         var times = new SafeTimes(
@@ -83,33 +94,36 @@ public static class CoatClock
             end + Duration.FromMinutes(band.Usual),
             end + Duration.FromMinutes(band.Sure),
             false
-        );
-        var reserve = Duration.FromMinutes(band.Sure - band.Usual);
+        )
+        {
+            Label = end + Duration.FromMinutes(Math.Ceiling(band.LabelFloor)),
+        };
         return coat
             .Tests.Where(t => t.Stage == stage && t.At >= end)
             .OrderBy(t => t.At)
-            .Aggregate(times, (known, test) => Learn(known, test, reserve, end + Duration.FromMinutes(Math.Ceiling(band.LabelFloor))));
+            .Aggregate(times, (known, test) => test.Finding == Finding.NotDryAt ? Tacky(known, test.At, band, end) : Dry(known, test.At));
     }
 
-    private static SafeTimes Learn(SafeTimes known, CoatTest test, Duration reserve, Instant label)
-    {
-        if (test.Finding == Finding.NotDryAt)
+    private static SafeTimes Dry(SafeTimes known, Instant at) =>
+        known with
         {
-            var early = Instant.Max(known.Early, test.At);
-            var usual = Instant.Max(known.Usual, test.At);
-            return known with
-            {
-                Early = early,
-                Usual = usual,
-                Sure = Instant.Max(known.Tested ? test.At + reserve : known.Sure, test.At + reserve),
-                Tested = false,
-            };
-        }
-        return new SafeTimes(
-            Instant.Min(known.Early, test.At),
-            Instant.Min(known.Usual, test.At),
-            Instant.Max(test.At, label),
-            test.At >= label
-        );
+            Early = Instant.Min(known.Early, at),
+            Usual = Instant.Min(known.Usual, at),
+            Sure = Instant.Max(at, known.Label),
+            Tested = at >= known.Label,
+        };
+
+    private static SafeTimes Tacky(SafeTimes known, Instant at, WaitBand band, Instant end)
+    {
+        var left = end + Duration.FromMinutes(Math.Ceiling(band.MedianAfter((at - end).TotalMinutes)));
+        var usual = Instant.Max(Instant.Max(known.Usual, left), at + TestedAgainAfter);
+        var sure = Instant.Max(at + Duration.FromMinutes(band.Sure - band.Usual), usual);
+        return known with
+        {
+            Early = Instant.Max(known.Early, at),
+            Usual = usual,
+            Sure = known.Tested ? sure : Instant.Max(known.Sure, sure),
+            Tested = false,
+        };
     }
 }

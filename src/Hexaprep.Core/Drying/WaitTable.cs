@@ -1,4 +1,5 @@
 using Hexaprep.Core.Routes;
+using MathNet.Numerics.Distributions;
 
 namespace Hexaprep.Core.Drying;
 
@@ -31,6 +32,20 @@ public sealed record WaitBand(double LogMean, double LogSd)
 
     /// <summary>The later of P90, the label and the floors, whole minutes: what plans, rings and alarms use.</summary>
     public int Sure => Math.Max(Usual, Up(Math.Max(Math.Exp(LogMean + Z90 * LogSd), Math.Max(SureFloor, LabelFloor))));
+
+    /// <summary>When a step that begins with a test is planned: at the usual time, never below the label, whole minutes.</summary>
+    public int ByTest => Math.Max(Usual, Up(LabelFloor));
+
+    /// <summary>The median of the wait once it is known not to be over, minutes.</summary>
+    /// <param name="notDryAt">Minutes after its begin at which it was not over yet, at least 0.</param>
+    public double MedianAfter(double notDryAt)
+    {
+        var middle = Math.Exp(LogMean);
+        if (notDryAt <= 0 || LogSd <= 0)
+            return Math.Max(middle, notDryAt);
+        var left = Normal.CDF(0, 1, -(Math.Log(notDryAt) - LogMean) / LogSd);
+        return left <= double.Epsilon ? notDryAt : Math.Exp(LogMean - LogSd * Normal.InvCDF(0, 1, left / 2));
+    }
 
     private static int Up(double minutes) => (int)Math.Ceiling(minutes - 1e-9);
 }

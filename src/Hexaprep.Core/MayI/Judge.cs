@@ -290,19 +290,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             found.Missing(Transferring.SoakedMarks, Ids.Of(StepKind.SoakTransfer));
     }
 
-    private static string Words(LaidCoat coat, Readiness stage)
-    {
-        var (noun, _) = StepWords.Wait(coat.Step, coat.Product);
-        return stage switch
-        {
-            Readiness.Touch => $"Touch the {noun} where it will not show: no print, no tack.",
-            Readiness.Recoat => $"Look along the {noun}: matte, no longer wet-looking, no tack on a hidden spot.",
-            Readiness.Handle => $"Hold it as you mean to: the {noun} must not give or mark.",
-            _ when coat.Product == ProductClass.Water => "Tap it over a dry cloth and look into the recesses: no drop comes.",
-            _ when coat.Product.Binds() => $"A nail on a leftover lump of the {noun}: no mark, dull and rigid.",
-            _ => $"A nail on a hidden spot: the {noun} takes no mark, and its smell is gone.",
-        };
-    }
+    private static string Words(LaidCoat coat, Readiness stage) => TestWords.Of(coat.Step, coat.Product, stage);
 
     private List<StepKind> Meanwhile(StepKind asked)
     {

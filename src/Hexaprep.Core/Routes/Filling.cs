@@ -43,7 +43,10 @@ public static class Filling
             Readiness.NextLayer,
             Strength.Law,
             "Soft filler drags out of the gap: test a leftover lump with a nail."
-        ),
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
         Rule.NeedsDry(
             "FillerDryBeforePrimer",
             Fill,

@@ -81,8 +81,21 @@ public static class Joining
             Readiness.Handle,
             Strength.Practice,
             "Filler pressed into a young joint opens it."
-        ),
-        Rule.NeedsDry("GlueHardBeforeSanding", Glue, Sand, Readiness.NextLayer, Strength.Law, "Filed while young, the joint comes off."),
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeedsDry(
+            "GlueHardBeforeSanding",
+            Glue,
+            Sand,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Filed while young, the joint comes off."
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
         Rule.NeedsDry("GlueHardBeforePrimer", Glue, Prime, Readiness.NextLayer, Strength.Law, "Solvent under a coat bubbles it."),
         Rule.NeedsDry(
             "JointsBearHandling",
@@ -91,8 +104,14 @@ public static class Joining
             Readiness.Handle,
             Strength.Practice,
             "A joint that still moves shifts on the handle."
-        ),
-        Rule.NeedsDry("JointsHoldBeforeBase", Glue, Base, Readiness.Handle, Strength.Practice, "Feet must stand as they will stay."),
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeedsDry("JointsHoldBeforeBase", Glue, Base, Readiness.Handle, Strength.Practice, "Feet must stand as they will stay.") with
+        {
+            PlanBy = PlanBy.Usual,
+        },
         Rule.NeverOn(
             "CementNeedsStyrene",
             Glue,

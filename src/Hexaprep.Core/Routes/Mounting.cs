@@ -62,6 +62,7 @@ public static class Mounting
             "A base that slides takes the grit with it."
         ) with
         {
+            PlanBy = PlanBy.Usual,
             Requires = true,
         },
         Rule.NeedsDry(
@@ -101,7 +102,10 @@ public static class Mounting
             Strength.Practice,
             "The handle grips the base.",
             BasedFirst
-        ),
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
         Rule.NeedsDry(
             "TextureBeforeHandle",
             BaseTexture,

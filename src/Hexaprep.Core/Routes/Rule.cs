@@ -33,6 +33,16 @@ public enum RuleActs
     Card,
 }
 
+/// <summary>By which of a wait's three times the plan puts what follows.</summary>
+public enum PlanBy
+{
+    /// <summary>The sure one: an early touch costs work.</summary>
+    Sure,
+
+    /// <summary>The usual one: the step begins with its test, and an early touch costs another look.</summary>
+    Usual,
+}
+
 /// <summary>A rule of the job: a value. It never edits a route; the builder collects what it says.</summary>
 /// <param name="Name">Its own name, as tests and reasons cite it.</param>
 /// <param name="Kind">What kind of statement it is.</param>
@@ -81,6 +91,12 @@ public sealed record Rule(
 
     /// <summary>The readiness that what lies below is waited for at; null for order alone.</summary>
     public Readiness? StageOver(ProductClass? below) => below == ProductClass.AcrylicWb ? OverWaterBorne ?? Stage : Stage;
+
+    /// <summary>By which time of the wait the plan puts the later step.</summary>
+    public PlanBy PlanBy { get; init; }
+
+    /// <summary>The same for what lies below: where a rule waits less long for what is water-borne, all else costs work.</summary>
+    public PlanBy PlanByOver(ProductClass? below) => OverWaterBorne is null || below == ProductClass.AcrylicWb ? PlanBy : PlanBy.Sure;
 
     /// <summary>The wait is never shorter than this, minutes, whatever the readiness says.</summary>
     public int LeastMinutes { get; init; }

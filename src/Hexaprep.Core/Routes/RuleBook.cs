@@ -4,13 +4,13 @@ namespace Hexaprep.Core.Routes;
 public sealed record RuleBook
 {
     private readonly ILookup<StepKind, Rule> _about;
-    private readonly HashSet<string> _names;
+    private readonly Dictionary<string, Rule> _named;
 
     /// <summary>A book of these steps and rules.</summary>
     public RuleBook(IReadOnlyList<StepChoice> choices, IReadOnlyList<Rule> rules)
     {
         (Choices, Rules) = (choices, rules);
-        _names = [.. rules.Select(r => r.Name)];
+        _named = rules.DistinctBy(r => r.Name).ToDictionary(r => r.Name);
         Edges = [.. rules.Where(r => r.Acts == RuleActs.Edge)];
         _about = rules.Where(r => r.Acts is RuleActs.Card or RuleActs.Refusal).ToLookup(r => r.Subject);
         EdgesInto = Edges.ToLookup(r => r.Object);
@@ -57,7 +57,10 @@ public sealed record RuleBook
     public ILookup<StepKind, Rule> EdgesInto { get; }
 
     /// <summary>True when the book holds a rule of this name.</summary>
-    public bool Has(Rule rule) => _names.Contains(rule.Name);
+    public bool Has(Rule rule) => _named.ContainsKey(rule.Name);
+
+    /// <summary>The rule of this name; null when the book has none.</summary>
+    public Rule? Named(string name) => _named.GetValueOrDefault(name);
 
     /// <summary>This book without one rule.</summary>
     public RuleBook Without(string name) => new(Choices, [.. Rules.Where(r => r.Name != name)]);

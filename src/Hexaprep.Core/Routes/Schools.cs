@@ -1043,6 +1043,18 @@ public static class Schools
         ]
     );
 
+    /// <summary>By which time of a wait the plan goes on.</summary>
+    public static readonly School WaitsBy = new(
+        "waits_by",
+        "Which waits does the plan cut short by a test?",
+        [PlaceTransfer, SoftenTransfer, Fill, Sand, Base],
+        "The sure time, for those who would rather wait than touch.",
+        [
+            new("test", "Those where an early touch costs only another look", ""),
+            new("sure", "None: all by the sure time", "Planned by the sure time: nothing has to be tested first."),
+        ]
+    );
+
     /// <summary>Keeping a joint closed.</summary>
     public static readonly School JointHold = new(
         "joint_hold",
@@ -1185,6 +1197,7 @@ public static class Schools
         AlikeAtMost,
         UnderWay,
         DustRoom,
+        WaitsBy,
     ];
 
     /// <summary>What the first visit asks: the choices that move most hours, no more than six.</summary>

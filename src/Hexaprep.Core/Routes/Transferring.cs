@@ -95,6 +95,7 @@ public static class Transferring
             "On damp gloss a transfer sinks and tears."
         ) with
         {
+            PlanBy = PlanBy.Usual,
             OverWaterBorne = Readiness.Handle,
         },
         Rule.Needs(
@@ -138,7 +139,10 @@ public static class Transferring
             Readiness.Touch,
             Strength.Practice,
             "A mark still afloat moves or tears under softener."
-        ),
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
         Rule.NeedsDry(
             "SoftenerDryBeforeGate",
             SoftenTransfer,
@@ -146,7 +150,10 @@ public static class Transferring
             Readiness.Recoat,
             Strength.Practice,
             "Wrinkles often pull flat as it dries; judge it then."
-        ),
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
         Rule.NeedsDry(
             "PlacedDryBeforeGate",
             PlaceTransfer,
@@ -156,6 +163,7 @@ public static class Transferring
             "A mark is judged dry: before that it moves under the finger."
         ) with
         {
+            PlanBy = PlanBy.Usual,
             Requires = true,
         },
         Rule.NeedsDry(

@@ -15,7 +15,10 @@ public static class Waiting
         Readiness.Recoat,
         "A second pass over a wet one runs.",
         _ => true
-    );
+    )
+    {
+        PlanBy = PlanBy.Usual,
+    };
 
     /// <summary>Washing, filing, scraping, drilling a joint.</summary>
     public static readonly Rule Force = General(

@@ -68,7 +68,7 @@ internal sealed class Attempt
         var unit = _p.Unit[step];
         if (_stampOfUnit[unit] != _stamp)
             return false;
-        var cost = _p.CostOf(unit, start + _p.Tail[step]);
+        var cost = _p.CostOf(unit, start + _p.TailOfUnit[step]);
         if (cost <= _unitBound[unit])
             return false;
         _bound += cost - _unitBound[unit];

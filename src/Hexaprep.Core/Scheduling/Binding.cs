@@ -153,7 +153,7 @@ public sealed class Bindings
                 if (code is not null)
                     found.Add(Named(BindingKind.Window, _table.Start[step], arc.To, code));
             }
-            if (_table.PlaceTakenBefore(step) is { } through)
+            if (_table.PlaceTakenBefore(step, _group) is { } through)
                 found.Add(Named(BindingKind.Place, _table.Start[step], through, "PLACES"));
             foreach (var h in _p.Opens[step])
             {

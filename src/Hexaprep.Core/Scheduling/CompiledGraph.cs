@@ -101,7 +101,7 @@ internal sealed partial class CompiledProblem
         return [.. order];
     }
 
-    private int[] Tails(int[] order)
+    private int[] Tails(int[] order, bool ofUnit)
     {
         var tail = new int[Steps];
         for (var at = order.Length - 1; at >= 0; at--)
@@ -109,7 +109,10 @@ internal sealed partial class CompiledProblem
             var i = order[at];
             var after = Wait[i];
             foreach (var a in Out[i])
-                after = Math.Max(after, Arcs[a].Min + tail[Arcs[a].To]);
+            {
+                if (!ofUnit || Unit[Arcs[a].To] == Unit[i])
+                    after = Math.Max(after, Arcs[a].Min + tail[Arcs[a].To]);
+            }
             tail[i] = LeastMinutes(i) + after;
         }
         return tail;

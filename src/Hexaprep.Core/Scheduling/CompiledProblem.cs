@@ -100,6 +100,9 @@ internal sealed partial class CompiledProblem
     /// <summary>The longest chain of work and waits from a step's start to the end of what follows it.</summary>
     public readonly int[] Tail;
 
+    /// <summary>The same within the step's own unit.</summary>
+    public readonly int[] TailOfUnit;
+
     /// <summary>Every step after all it waits for.</summary>
     public readonly int[] Order;
 
@@ -214,7 +217,8 @@ internal sealed partial class CompiledProblem
         In = Lists(Steps, Arcs.Length, a => Arcs[a].To);
         Out = Lists(Steps, Arcs.Length, a => Arcs[a].From);
         var order = Order = TopologicalOrder();
-        Tail = Tails(order);
+        Tail = Tails(order, ofUnit: false);
+        TailOfUnit = Tails(order, ofUnit: true);
         var ordered = Lists(Batches, Steps, at => Batch[order[at]]);
         var resources = problem.Resources.Select((r, i) => (r.Id, i)).ToDictionary(r => r.Id, r => r.i, StringComparer.Ordinal);
         var since = new int[Steps];

@@ -24,7 +24,7 @@ internal static class FirstPlans
             if (p.Frozen[i])
                 continue;
             work[p.Unit[i]] += p.LeastMinutes(i);
-            tail[p.Unit[i]] = Math.Max(tail[p.Unit[i]], p.Tail[i]);
+            tail[p.Unit[i]] = Math.Max(tail[p.Unit[i]], p.TailOfUnit[i]);
         }
         double Due(int u) => p.Deadline[u] == CompiledProblem.Never ? 1e9 : p.Deadline[u];
         var mean = Math.Max(1, work.Sum() / Math.Max(1, units));

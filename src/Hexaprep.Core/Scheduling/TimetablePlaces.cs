@@ -16,7 +16,7 @@ internal sealed partial class Timetable
         if (_places is null || (_placeFrom[unit] >= 0 && _placeFrom[unit] <= start))
             return start;
         // With its unit's other work still out, or later than this: it holds from here to where that begins.
-        var until = _placeFrom[unit] >= 0 ? _placeFrom[unit] : start + _p.Tail[step];
+        var until = _placeFrom[unit] >= 0 ? _placeFrom[unit] : start + _p.TailOfUnit[step];
         return _places.FreeFrom(start, Math.Max(1, until - start), 1);
     }
 
@@ -83,7 +83,7 @@ internal sealed partial class Timetable
     }
 
     // What still is to come after a step is counted as short as work and waits allow.
-    private int SpanEnd(int step) => Math.Max(End[step] + _p.Wait[step], Start[step] + _p.Tail[step]);
+    private int SpanEnd(int step) => Math.Max(End[step] + _p.Wait[step], Start[step] + _p.TailOfUnit[step]);
 
     private void SpanWithout(int step)
     {

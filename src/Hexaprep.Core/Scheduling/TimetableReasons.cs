@@ -82,19 +82,35 @@ internal sealed partial class Timetable
         return -1;
     }
 
-    /// <summary>The last step of a unit that gives its place to a step's unit at the very minute that begins; null when it could have had
-    /// one a minute earlier.</summary>
-    public int? PlaceTakenBefore(int step)
+    /// <summary>The last step of a unit that gives its place to a step's unit at the very minute that begins; null when that unit could
+    /// have had one a minute earlier, had a group of steps moved by that much.</summary>
+    public int? PlaceTakenBefore(int step, IReadOnlySet<int> group)
     {
         var unit = _p.Unit[step];
         if (_places is null || Start[step] != _placeFrom[unit] || _p.IsBegun(unit) || _places.At(Start[step] - 1) < _p.Places)
             return null;
-        for (var i = 0; i < _p.Steps; i++)
+        var (taken, by) = (0, (int?)null);
+        for (var u = 0; u < _p.Units; u++)
         {
-            if (_p.Unit[i] != unit && Start[i] >= 0 && _placeTo[_p.Unit[i]] == Start[step] && End[i] + _p.Wait[i] == Start[step])
-                return i;
+            if (u == unit || _placeFrom[u] < 0)
+                continue;
+            var (from, to, last) = (int.MaxValue, int.MinValue, -1);
+            foreach (var i in _p.StepsOfUnit[u])
+            {
+                if (Start[i] < 0)
+                    continue;
+                var moved = group.Contains(i) ? 1 : 0;
+                from = Math.Min(from, Start[i] - moved);
+                if (SpanEnd(i) - moved > to)
+                    (to, last) = (SpanEnd(i) - moved, i);
+            }
+            if (from >= Start[step] || to < Start[step])
+                continue;
+            taken++;
+            if (to == Start[step])
+                by ??= last;
         }
-        return null;
+        return taken >= _p.Places ? by : null;
     }
 
     /// <summary>True when a piece of a step ends at a minute; otherwise it was the clean-up after it.</summary>

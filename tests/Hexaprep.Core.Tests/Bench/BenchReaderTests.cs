@@ -58,7 +58,7 @@ public sealed class BenchReaderTests
         var view = new RehearsedBench(RehearsedBench.Order()).View(Monday);
 
         Assert.Equal((HandsState.Outside, "It begins with: Study Reed Pikes."), (view.Hands, view.Subline));
-        Assert.Matches(@"^Next sitting (Tue|Thu) \d\d:\d\d$", view.Headline);
+        Assert.Matches(@"^Next sitting (Tue|Thu|Sat) \d\d:\d\d$", view.Headline);
         Assert.Equal("Study Reed Pikes now", view.Offer!.Text);
         Assert.Null(view.Step);
     }
@@ -198,7 +198,7 @@ public sealed class BenchReaderTests
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
         bench.RunUpTo(StepKind.Fill, Evening - Duration.FromDays(1));
         var glued = bench.State.Coats.Single().EndedAt!.Value;
-        bench.State = WithSitting(bench.State, glued, glued + Duration.FromMinutes(30));
+        bench.State = WithSitting(bench.State, glued, glued + Duration.FromMinutes(6));
         var row = Assert.Single(bench.View(glued + Duration.FromMinutes(1)).NotTonight);
 
         Assert.Equal("Fill Reed Pikes", row.Text);

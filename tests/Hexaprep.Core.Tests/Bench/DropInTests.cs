@@ -120,7 +120,7 @@ public sealed class DropInTests
     public void A_label_that_closes_ends_the_return_before_the_sitting_does()
     {
         var bench = new RehearsedBench(RehearsedBench.Order());
-        var at = Instant.Max(bench.RunUpTo(StepKind.Prime, Evening - Duration.FromDays(9)), Evening);
+        var at = Instant.Max(bench.RunUpTo(StepKind.Prime, Evening - Duration.FromDays(9)), Evening + Duration.FromMinutes(12));
         var prime = bench.Step(StepKind.Prime);
         bench.Do(ActKind.Start, at, a => a with { StepId = prime.Id });
         bench.Tick(prime, at + Duration.FromMinutes(8), 5);

@@ -105,7 +105,7 @@ public sealed class PlanDraftTests
         );
 
     [Fact]
-    public void No_planned_step_begins_before_its_readiness_is_sure() =>
+    public void No_planned_step_begins_before_the_time_its_wait_is_planned_by() =>
         Underway.Sample(
             done =>
             {
@@ -114,11 +114,12 @@ public sealed class PlanDraftTests
                 {
                     foreach (var edge in index.EdgesInto[work.StepId].Where(e => e.Stage is not null))
                     {
+                        var usual = RuleBook.Trade.Named(edge.Rule) is { PlanBy: PlanBy.Usual };
                         var safe = index
                             .CoatsOf(edge.From)
                             .Select(c => When(c, edge.Stage!.Value, HouseRules.Default))
                             .Where(t => t is not null)
-                            .Select(t => t!.Sure);
+                            .Select(t => usual ? t!.Usual : t!.Sure);
                         Assert.All(safe, s => Assert.True(work.Begin >= s));
                     }
                 }

@@ -139,7 +139,7 @@ public sealed class SharedMixTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order());
         var at = bench.RunUpTo(StepKind.Prime, Evening - Duration.FromDays(9), 1);
-        var sprayed = Instant.Max(at, Evening);
+        var sprayed = Instant.Max(at, Evening + Duration.FromMinutes(12));
         var prime = bench.Step(StepKind.Prime);
         bench.Do(ActKind.Start, sprayed, a => a with { StepId = prime.Id });
         bench.Tick(prime, sprayed + Duration.FromMinutes(8), 5);
@@ -153,7 +153,7 @@ public sealed class SharedMixTests
         var own = new DropIns(bench.Index, bench.Plan(now), new Core.Wording.Clockface(DateTimeZone.Utc, now))
             .Before(now + Duration.FromHours(2))
             .First();
-        Assert.Equal(PlanIds.Minute(drying.Sure + Duration.FromSeconds(59)), own.From);
+        Assert.Equal(PlanIds.Minute(drying.Planned + Duration.FromSeconds(59)), own.From);
         Assert.True(own.Until > own.From);
     }
 }

@@ -2551,6 +2551,8 @@ export interface components {
             airC?: null | number;
             /** @description Spraying although the air is unfit, on purpose (start). */
             despiteAir?: boolean;
+            /** @description What the step waits for was tested now and found dry (start, done, set count). */
+            dry?: boolean;
             /**
              * Format: double
              * @description Relative humidity in %, 0 to 100 (coat).
@@ -3220,6 +3222,7 @@ export interface components {
             until: components["schemas"]["Instant"];
             /** @description What ends it. */
             closes: string;
+            test?: null | components["schemas"]["TestView"];
         };
         /** @description A coat that must be left alone, its three times, and the stage a test would be for. */
         DryingView: {
@@ -3254,6 +3257,11 @@ export interface components {
             method: null | string;
             /** Format: int32 */
             models: number;
+            /**
+             * @description When the plan counts on it and the alarm rings: the usual time where a test begins what follows, else the sure
+             *                 one.
+             */
+            planned?: components["schemas"]["Instant"];
             endedAt?: null | components["schemas"]["Instant"];
         };
         /** @description An order, a wait or a window between two steps. */
@@ -3530,6 +3538,7 @@ export interface components {
             flawKinds: string[];
             /** @description Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act. */
             unfitAir?: null | string;
+            test?: null | components["schemas"]["TestView"];
             /**
              * Format: int32
              * @description Seconds each joint is held still; null where nothing is held.
@@ -3821,6 +3830,7 @@ export interface components {
             stepId: string;
             text: string;
             note: string;
+            test?: null | components["schemas"]["TestView"];
         };
         /** @description What an option does. */
         OptionEffectView: {
@@ -4011,6 +4021,7 @@ export interface components {
             holds: components["schemas"]["HoldView"][];
             /** @description Asked once before it is begun, where there is no way back; null otherwise. */
             asks?: null | string;
+            test?: null | components["schemas"]["TestView"];
         };
         /** @description The plan: when each unit is done and what holds it. */
         PlanView: {
@@ -4417,6 +4428,7 @@ export interface components {
             cautions: components["schemas"]["CautionView"][];
             card: components["schemas"]["CardView"];
             notNeeded: null | string;
+            test?: null | components["schemas"]["TestView"];
         };
         /** @description A point where practitioners differ. */
         SchoolView: {
@@ -4772,6 +4784,21 @@ export interface components {
              * @description The logbook entry that tells of it.
              */
             entryId: string;
+        };
+        /** @description The test that a step begins with: dry, and it begins; not yet, and it waits on. */
+        TestView: {
+            /** @description Where to touch, and what tells. */
+            words: string;
+            /** @description When it usually is ready, and when it surely is. */
+            times: string;
+            /** @description What is tested; "not yet" is said of the last of them. */
+            coats: components["schemas"]["TestedCoat"][];
+        };
+        /** @description A coat and the readiness it is tested for. */
+        TestedCoat: {
+            /** Format: uuid */
+            coatId: string;
+            stage: components["schemas"]["Readiness"];
         };
         /** @description A coat that was tested dry a little while ago: said again, so that a wrong touch can be put right. */
         TestedView: {

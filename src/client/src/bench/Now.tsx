@@ -4,6 +4,7 @@ import { benchNow } from "../ui/clock";
 import { Mark } from "../ui/Mark";
 import { Flaws } from "./Flaws";
 import { Pegs } from "./Pegs";
+import { TestFirst } from "./TestFirst";
 import { Card } from "./Why";
 
 interface NowProps {
@@ -52,9 +53,16 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
       >
         {step.title}
       </h1>
-      <p className="mt-1.5 text-body md:text-[21px]">
-        {step.how} <Card step={step} />
-      </p>
+      {/* What is tested first stands where the way of doing it will. */}
+      {step.test ? (
+        <div className="mt-2">
+          <TestFirst test={step.test} />
+        </div>
+      ) : (
+        <p className="mt-1.5 text-body md:text-[21px]">
+          {step.how} <Card step={step} />
+        </p>
+      )}
       {view.away ? (
         <p className="mt-3 flex flex-wrap items-center gap-3 rounded-slab border-[3px] border-hand bg-sheet px-3 py-2" role="status">
           <span>
@@ -87,14 +95,15 @@ function ComeBack({ dropIn }: { dropIn: Schemas["DropInView"] }) {
         <Mark mark={dropIn.mark} size={26} />
         <span>
           <b>{dropIn.unit}.</b> {dropIn.text}
+          {dropIn.test ? `. ${dropIn.test.words}` : null}
         </span>
       </span>
       <button
         type="button"
-        onClick={() => void act("start", { stepId: dropIn.stepId }, benchNow())}
+        onClick={() => void act("start", { stepId: dropIn.stepId, ...(dropIn.test ? { dry: true } : {}) }, benchNow())}
         className="min-h-12 rounded-key border-[3px] border-ink px-4 strong"
       >
-        {dropIn.title} now
+        {dropIn.test ? `It is dry: ${dropIn.title.toLowerCase()}` : `${dropIn.title} now`}
       </button>
     </p>
   );

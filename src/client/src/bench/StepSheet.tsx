@@ -7,6 +7,7 @@ import { Ago } from "../ui/Ago";
 import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
+import { TestFirst } from "./TestFirst";
 
 export interface LookedStep {
   stepId: string;
@@ -41,6 +42,7 @@ export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onCl
             </>
           ) : null}
           {step?.asks && asked === looked.stepId ? <p role="status">{step.asks}</p> : null}
+          {looked.mayBegin && step?.test ? <TestFirst test={step.test} /> : null}
           <div className="flex flex-wrap gap-2">
             {looked.mayBegin ? (
               <>
@@ -49,7 +51,11 @@ export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onCl
                   onClick={() => {
                     if (step?.asks && asked !== looked.stepId) return setAsked(looked.stepId);
                     setAsked("");
-                    void act("start", { stepId: looked.stepId }, new Date(benchNow().getTime() - ago * 60_000));
+                    void act(
+                      "start",
+                      { stepId: looked.stepId, ...(step?.test ? { dry: true } : {}) },
+                      new Date(benchNow().getTime() - ago * 60_000),
+                    );
                     setAgo(0);
                     onClose();
                   }}
@@ -57,7 +63,9 @@ export function StepSheet({ looked, onClose }: { looked: LookedStep | null; onCl
                   {step?.asks && asked === looked.stepId
                     ? "No way back: begin all the same?"
                     : ago === 0
-                      ? "Begin it now"
+                      ? step?.test
+                        ? "It is dry: begin"
+                        : "Begin it now"
                       : "It was begun then"}
                 </Key>
                 <Ago label="Begun" minutes={ago} onChange={setAgo} />

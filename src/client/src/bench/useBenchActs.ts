@@ -38,7 +38,12 @@ function mainKey(
   if (!step) {
     const offer = view.offer;
     return offer
-      ? { text: offer.text, note: offer.note, can: true, act: () => void act("start", { stepId: offer.stepId }, benchNow()) }
+      ? {
+          text: offer.test ? `If it is dry: ${offer.text}` : offer.text,
+          note: offer.test ? offer.test.words : offer.note,
+          can: true,
+          act: () => void act("start", { stepId: offer.stepId, ...(offer.test ? { dry: true } : {}) }, benchNow()),
+        }
       : { ...none, text: view.hands === "empty" ? "Nothing on the bench" : "Leave it alone" };
   }
   if (!step.inHand) {
@@ -46,9 +51,15 @@ function mainKey(
       step.asks ? { text: "No way back: begin all the same?", note: step.asks } : null,
       step.unfitAir ? { text: "The air is unfit: spray all the same?", note: `${step.unfitAir} · it is recorded with this air` } : null,
     ].filter((q) => q !== null);
-    const begin = () => void act("start", { stepId: step.stepId, ...(step.unfitAir ? { despiteAir: true } : {}) }, benchNow());
+    const begin = () =>
+      void act(
+        "start",
+        { stepId: step.stepId, ...(step.unfitAir ? { despiteAir: true } : {}), ...(step.test ? { dry: true } : {}) },
+        benchNow(),
+      );
+    const text = step.test ? "It is dry: begin" : step.keyText;
     return {
-      ...(questions[answered - 1] ?? { text: step.keyText, note: `${step.keyNote} · any key in the bottom row` }),
+      ...(questions[answered - 1] ?? { text, note: `${step.keyNote} · any key in the bottom row` }),
       can: true,
       act: answered < questions.length ? answer : begin,
     };
@@ -60,6 +71,23 @@ function mainKey(
     can: left > 0,
     act: done,
   };
+}
+
+// Put down what is in hand; say that what is tested is not dry; pick up what was put down.
+function middleKey(step: Schemas["BenchView"]["step"]): BenchKey {
+  const last = step?.test?.coats.at(-1);
+  if (step && last)
+    return {
+      text: "Not yet",
+      note: "",
+      can: true,
+      act: () => void act("test", { coatId: last.coatId, stage: last.stage, finding: "not_dry_at" }, benchNow()),
+    };
+  if (step?.inHand)
+    return { text: "Put it down", note: "", can: true, act: () => void act("put_down", { stepId: step.stepId }, benchNow()) };
+  if (step && step.done > 0)
+    return { text: "Pick it up", note: "", can: true, act: () => void act("start", { stepId: step.stepId }, benchNow()) };
+  return { ...none, text: "Put it down" };
 }
 
 /** What the bench's keys do now, and what they say. */
@@ -79,11 +107,7 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
   const back = view.takeBack;
   return {
     main: mainKey(view, chosen, pending, done, times, () => setAsked({ step: step?.stepId ?? "", times: times + 1 })),
-    middle: step?.inHand
-      ? { text: "Put it down", note: "", can: true, act: () => void act("put_down", { stepId: step.stepId }, benchNow()) }
-      : step && step.done > 0
-        ? { text: "Pick it up", note: "", can: true, act: () => void act("start", { stepId: step.stepId }, benchNow()) }
-        : { ...none, text: "Put it down" },
+    middle: middleKey(step),
     back: back
       ? {
           text: "Take one back",

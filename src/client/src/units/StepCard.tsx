@@ -1,5 +1,6 @@
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
+import { TestFirst } from "../bench/TestFirst";
 import { CardText } from "../bench/Why";
 import { MayI } from "../mayi/MayI";
 import { benchNow } from "../ui/clock";
@@ -28,10 +29,11 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
           ))}
       </div>
       {step.blocker ? <p className="text-ink-2">Now: {step.blocker.replace(/\.$/, "")}.</p> : null}
+      {step.canBegin && step.test ? <TestFirst test={step.test} /> : null}
       <div className="flex flex-wrap gap-2">
         {step.canBegin ? (
-          <Key tone="dark" onClick={() => void act("start", { stepId: step.id }, benchNow())}>
-            Begin it now
+          <Key tone="dark" onClick={() => void act("start", { stepId: step.id, ...(step.test ? { dry: true } : {}) }, benchNow())}>
+            {step.test ? "It is dry: begin" : "Begin it now"}
           </Key>
         ) : null}
         <Sheet title={step.title} opener={<Key>How it is done</Key>}>

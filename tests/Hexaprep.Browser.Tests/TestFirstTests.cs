@@ -1,0 +1,51 @@
+using NodaTime;
+using NodaTime.Text;
+
+namespace Hexaprep.Browser.Tests;
+
+public sealed class TestFirstTests(TestDatabases databases)
+{
+    [Fact]
+    public async Task A_gloss_is_touched_found_tacky_touched_again_and_begun()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Sluice Wardens;models=4;material=polystyrene;transfers=3")).EnsureSuccessStatusCode();
+        await app.WorkUpToAsync("place_transfer");
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("Test it first.");
+        page.Says("the gloss must not give or mark");
+        page.Press("a");
+        page.Wait(d => d.FindElements(OpenQA.Selenium.By.CssSelector("[data-test-first]")).Count == 0, "It is asked on.");
+
+        // It is asked again when half of what was not dry by then usually is.
+        var gloss = (await app.GetAsync("/api/bench"))["view"]!["drying"]!.AsArray().First(d => d!["what"]!.ToString() == "gloss")!;
+        var usual = InstantPattern.ExtendedIso.Parse(gloss["usual"]!.ToString()).Value;
+        Assert.True(usual >= app.Clock.Now + Duration.FromMinutes(5));
+        app.Clock.Now = usual;
+        page.Open(app.Address);
+        page.Named("It is dry: begin").Click();
+        page.Named("Model 1 marked");
+        Assert.True((await app.GetAsync("/api/bench"))["view"]!["step"]!["inHand"]!.GetValue<bool>());
+    }
+
+    [Fact]
+    public async Task Painting_is_put_down_within_a_model_and_picked_up_where_it_was()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Warden Aldith;models=1;material=polystyrene;tier=leader;paint_min=300")).EnsureSuccessStatusCode();
+        await app.WorkUpToAsync("paint");
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("5 h in all: put it down at any time, within a model too");
+        page.Named("Begin: paint").Click();
+        page.Named("It is painted");
+        app.Clock.Now += Duration.FromMinutes(65);
+        page.Open(app.Address);
+        page.Named("It is painted");
+        page.Named("Put it down").Click();
+        page.Says("Pick it up: paint");
+        page.Says("4 h 01 in all");
+        Assert.Empty(page.ConsoleErrors());
+    }
+}
