@@ -37,13 +37,15 @@ public static class PlanCalendar
         }
         foreach (var coat in bench.Drying.Where(d => !d.Expected))
         {
+            var isTested = coat.Planned < coat.Sure;
+            var time = isTested ? $"Usual time; sure at {clock.Full(coat.Sure)}" : "Sure time";
             calendar.Events.Add(
                 Ring(
                     plan.Now,
                     $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}",
                     coat.Planned,
-                    $"{coat.Unit}: {coat.What} {(coat.Planned < coat.Sure ? "usually dry, test it" : coat.SafeTo)}",
-                    $"{(coat.Planned < coat.Sure ? $"Usual time; sure at {clock.Full(coat.Sure)}" : "Sure time")}. A test makes sense from {clock.Full(coat.Early)}. {coat.Basis}.",
+                    $"{coat.Unit}: {coat.What} {(isTested ? "usually dry, test it" : coat.SafeTo)}",
+                    $"{time}. A test makes sense from {clock.Full(coat.Early)}. {coat.Basis}.",
                     NodaTime.Duration.Zero
                 )
             );
