@@ -33,6 +33,9 @@ public static class RosterFields
         "paint_min",
         "deadline",
         "weight",
+        "surface",
+        "size",
+        "pace",
     ];
 
     // Room is left for "1 of 3", where a line is split.
@@ -53,7 +56,10 @@ public static class RosterFields
         int? baseMm = cells.ContainsKey("base_mm") ? read.Whole("base_mm", RowCheck.Of<BatchRow>(nameof(BatchRow.BaseMm)), null) : null;
         var tier = read.Choice("tier", Tier.RankAndFile);
         var lines = read.Choice("mold_lines", MoldLines.Ordinary);
-        var gaps = read.Choice("gaps", Gaps.Small);
+        var surface = read.Said<Surface>("surface");
+        var size = read.Said<ModelSize>("size");
+        var paces = read.Paces();
+        var gaps = read.Choice("gaps", Muster.UsualGaps(tier, surface));
         var transfers = read.Whole("transfers", RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)), 0);
         var sheen = read.Choice("final_sheen", Sheen.Matte);
         var paint = read.Whole("paint_min", RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)), Muster.UsualPaintMinutes(tier));
@@ -67,7 +73,12 @@ public static class RosterFields
             new UnitOrder(
                 unit,
                 batch,
-                new BatchTraits(materials, models, parts, baseMm, tier, lines, gaps, transfers, sheen, paint),
+                new BatchTraits(materials, models, parts, baseMm, tier, lines, gaps, transfers, sheen, paint)
+                {
+                    SurfaceSaid = surface,
+                    SizeSaid = size,
+                    Paces = paces,
+                },
                 deadline,
                 weight,
                 notes
@@ -121,6 +132,28 @@ public static class RosterFields
                 return found;
             Wrong(column, value, $"'{value}' is none of the choices.", $"Write one of: {string.Join(", ", Ids.All<T>())}.");
             return fallback;
+        }
+
+        public T? Said<T>(string column)
+            where T : struct, Enum => cells.GetValueOrDefault(column, "").Trim().Length == 0 ? null : Choice<T>(column, default);
+
+        // "clean_lines 12; glue 6 + 5": minutes a model, and minutes of setting up.
+        public IReadOnlyList<StepPace> Paces()
+        {
+            var paces = new List<StepPace>();
+            var texts = cells
+                .GetValueOrDefault("pace", "")
+                .Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
+            foreach (var text in texts)
+            {
+                if (StepPace.Read(text, out var wrong) is not { } pace)
+                    Wrong("pace", Texts.Cut(text, 40), wrong.Message, wrong.Remedy);
+                else if (paces.Exists(p => p.Step == pace.Step))
+                    Wrong("pace", Texts.Cut(text, 40), $"{Ids.Of(pace.Step)} stands there twice.", "Give each kind of step once.");
+                else
+                    paces.Add(pace);
+            }
+            return paces;
         }
 
         public void Notes(IReadOnlyList<string> notes)

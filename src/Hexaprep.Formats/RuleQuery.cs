@@ -21,7 +21,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
     /// <summary>Reads what a route is derived from.</summary>
     /// <exception cref="RefusedException">It is not JSON, or something in it is out of range: the message names path, value,
     /// remedy.</exception>
-    public static RuleQuery Route(string json) => Read(JsonAt.Root(json), Gaps.Small);
+    public static RuleQuery Route(string json) => Read(JsonAt.Root(json), null);
 
     /// <summary>Reads a question and answers it.</summary>
     /// <exception cref="RefusedException">As for <see cref="Route"/>; <c>now</c> and <c>ask.step</c> are needed.</exception>
@@ -78,7 +78,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             _ => step.Coats() ? Coatings : null,
         };
 
-    private static RuleQuery Read(JsonAt root, Gaps gaps)
+    private static RuleQuery Read(JsonAt root, Gaps? gaps)
     {
         var parts = root["materials"].List();
         if (parts.Count == 0)
@@ -92,12 +92,14 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             root["baseMm"].Whole(10, 200),
             tier,
             root["moldLines"].Choice<MoldLines>() ?? MoldLines.Ordinary,
-            root["gaps"].Choice<Gaps>() ?? gaps,
+            root["gaps"].Choice<Gaps>() ?? gaps ?? Muster.UsualGaps(tier, root["surface"].Choice<Surface>()),
             root["transfers"].Whole(0, 60) ?? 0,
             root["finalSheen"].Choice<Sheen>() ?? Sheen.Matte,
             root["paintMin"].Whole(0, 6000) ?? Muster.UsualPaintMinutes(tier)
         )
         {
+            SurfaceSaid = root["surface"].Choice<Surface>(),
+            SizeSaid = root["size"].Choice<ModelSize>(),
             LeadFree =
                 materials.All(m => m.Material != Material.WhiteMetal || m.LeadFree)
                 && materials.Any(m => m.Material == Material.WhiteMetal),

@@ -121,6 +121,7 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Named("Back to the default").Click();
         page.Says("all by default");
 
+        page.Driver.ExecuteScript("scrollTo(0, 0)");
         Pick(page, "For whom", "Reed Pikes");
         page.Named("Are muzzles drilled open?").Click();
         page.Settle();

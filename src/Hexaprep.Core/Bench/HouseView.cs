@@ -28,7 +28,11 @@ public sealed record SchoolView(
     ChoiceOrigin From,
     string? Under,
     IReadOnlyList<OptionView> Options
-);
+)
+{
+    /// <summary>It is about how long a step takes, and stands with the others of its kind.</summary>
+    public bool IsPace { get; init; }
+}
 
 /// <summary>An option of a point.</summary>
 public sealed record OptionView(string Id, string Label, string Card);
@@ -108,7 +112,10 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
                         ? $"Makes a difference only with: {under.School.Option(under.Option)!.Label.ToLowerInvariant()}."
                         : null,
                     [.. s.Options.Select(o => new OptionView(o.Id, o.Label, o.Card))]
-                )),
+                )
+                {
+                    IsPace = HousePace.IsPace(s),
+                }),
             ],
             [.. Scopes()]
         );

@@ -61,7 +61,17 @@ public sealed record BatchView(
     IReadOnlyList<AddableView> Addable,
     IReadOnlyList<PairView> Pairs,
     IReadOnlyList<FlawView> Flaws
-);
+)
+{
+    /// <summary>Smooth or ragged, said or as usual for its tier.</summary>
+    public required Surface Surface { get; init; }
+
+    /// <summary>Its size, said or by its base and parts.</summary>
+    public required ModelSize Size { get; init; }
+
+    /// <summary>Durations the user set.</summary>
+    public required IReadOnlyList<StepPace> Paces { get; init; }
+}
 
 /// <summary>A step the route leaves out, and why; one the user left out can be taken back.</summary>
 public sealed record LeftOutView(StepKind Kind, string Title, string Reason, bool ByYou);
@@ -112,6 +122,12 @@ public sealed record RouteStepView(
 {
     /// <summary>What is tested before it begins; null where nothing is.</summary>
     public TestView? Test { get; init; }
+
+    /// <summary>Hands a model, seconds.</summary>
+    public required int SecondsPerModel { get; init; }
+
+    /// <summary>Minutes of setting up.</summary>
+    public required int SetupMinutes { get; init; }
 }
 
 /// <summary>Reads a unit for the screen.</summary>
@@ -211,7 +227,12 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             ],
             Pairs(t),
             [.. flaws]
-        );
+        )
+        {
+            Surface = t.Surface,
+            Size = t.Size,
+            Paces = t.Paces,
+        };
     }
 
     private SideView OneSide(Batch batch, Side side, List<BenchStep> steps)
@@ -369,6 +390,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         )
         {
             Test = test,
+            SecondsPerModel = step.Amounts.SecondsPerModel,
+            SetupMinutes = step.Amounts.SetupMinutes,
         };
     }
 

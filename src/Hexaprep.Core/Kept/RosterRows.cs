@@ -111,6 +111,18 @@ public sealed record BatchRow
     /// <summary>Its white metal was named free of lead.</summary>
     public bool LeadFree { get; init; }
 
+    /// <summary>What was said of its surface.</summary>
+    [OneOf<Surface>]
+    public string? Surface { get; init; }
+
+    /// <summary>What was said of its size.</summary>
+    [OneOf<ModelSize>]
+    public string? Size { get; init; }
+
+    /// <summary>Durations the user set, as <see cref="StepPace"/> reads them.</summary>
+    [Pace]
+    public IReadOnlyList<string> Paces { get; init; } = [];
+
     /// <summary>Its place on the bench, from 1.</summary>
     [Range(0, 1_000_000)]
     public required int Position { get; init; }
@@ -137,6 +149,9 @@ public sealed record BatchRow
             FinalSheen = Ids.Of(b.Traits.FinalSheen),
             PaintMin = b.Traits.PaintMinutes,
             LeadFree = b.Traits.LeadFree,
+            Surface = b.Traits.SurfaceSaid is { } surface ? Ids.Of(surface) : null,
+            Size = b.Traits.SizeSaid is { } size ? Ids.Of(size) : null,
+            Paces = [.. b.Traits.Paces.Select(p => p.ToString())],
             Position = position,
             Version = b.Version,
         };
@@ -161,6 +176,9 @@ public sealed record BatchRow
             )
             {
                 LeadFree = LeadFree,
+                SurfaceSaid = Surface is null ? null : Ids.Parse<Surface>(Surface),
+                SizeSaid = Size is null ? null : Ids.Parse<ModelSize>(Size),
+                Paces = [.. Paces.Select(p => StepPace.Read(p, out _)!)],
             },
             Version
         );

@@ -27,6 +27,21 @@ public enum Gaps
     Large,
 }
 
+/// <summary>What a model's surface is like: plates that show every line, or cloth, fur and bark that hide them.</summary>
+public enum Surface
+{
+    Smooth,
+    Ragged,
+}
+
+/// <summary>How large a model is to the hand.</summary>
+public enum ModelSize
+{
+    Figure,
+    Large,
+    Terrain,
+}
+
 /// <summary>The sheen of the last coat.</summary>
 public enum Sheen
 {
@@ -79,6 +94,28 @@ public sealed record BatchTraits(
 {
     /// <summary>The user named its white metal free of lead.</summary>
     public bool LeadFree { get; init; }
+
+    /// <summary>What was said of its surface; null: as is usual for its tier.</summary>
+    public Surface? SurfaceSaid { get; init; }
+
+    /// <summary>What was said of its size; null: by its base and parts.</summary>
+    public ModelSize? SizeSaid { get; init; }
+
+    /// <summary>Durations the user set for steps, each kind at most once.</summary>
+    public IReadOnlyList<StepPace> Paces { get; init; } = [];
+
+    /// <summary>Its surface: rank and file are ragged, all else smooth, unless it was said.</summary>
+    public Surface Surface => SurfaceSaid ?? (Tier == Tier.RankAndFile ? Surface.Ragged : Surface.Smooth);
+
+    /// <summary>Its size: large from a base of 60 mm on, or without a base from eight parts on, else a figure, unless it was
+    /// said.</summary>
+    public ModelSize Size =>
+        SizeSaid
+        ?? (
+            BaseMm is { } mm ? (mm >= 60 ? ModelSize.Large : ModelSize.Figure)
+            : Parts >= 8 ? ModelSize.Large
+            : ModelSize.Figure
+        );
 
     /// <summary>True when any part satisfies the question: the most cautious reading where materials meet.</summary>
     public bool Any(Func<Material, bool> question) => Materials.Any(question);

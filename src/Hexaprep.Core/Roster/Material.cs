@@ -54,6 +54,9 @@ public static class Materials
     /// <summary>A white-metal or old lead casting. Unknown counts: it may be one.</summary>
     public static bool IsMetal(this Material m) => m is Material.WhiteMetal or Material.OldLead;
 
+    /// <summary>Printed: support marks and layer lines stand where castings have mold lines.</summary>
+    public static bool IsPrinted(this Material m) => m is Material.Photopolymer or Material.Pla;
+
     /// <summary>Styrene that solvent cement can weld.</summary>
     public static bool IsStyrene(this Material m) => m is Material.Polystyrene or Material.Abs;
 

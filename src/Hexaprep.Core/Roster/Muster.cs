@@ -39,6 +39,10 @@ public static class Muster
             _ => 660,
         };
 
+    /// <summary>Gaps when none are given: rank and file, and ragged elites, are not filled.</summary>
+    public static Gaps UsualGaps(Tier tier, Surface? surface) =>
+        tier == Tier.RankAndFile || (tier == Tier.Elite && surface == Surface.Ragged) ? Gaps.None : Gaps.Small;
+
     private static MusteredUnit CallUnit(IReadOnlyList<UnitOrder> orders, int handles, Func<Guid> newId)
     {
         var first = orders[0];

@@ -18,11 +18,14 @@ public static class Cleaning
     [
         new(Study, _ => true, _ => "Options exclude each other, and cut parts lose their number.", _ => new(7, 0) { OneGo = true }),
         new(RemoveParts, OnFrames, _ => "Parts come on frames or casting plugs.", j => new(2, 40 * j.Batch.Parts)),
-        new(RemoveSupports, Printed, _ => "Supports come off before anything else is cleaned.", _ => new(2, 330)),
+        new(RemoveSupports, Printed, _ => "Supports come off before anything else is cleaned.", j => new(2, SupportSeconds(j))),
         new(
             CleanLines,
             _ => true,
-            j => $"{Words(j.Batch.MoldLines)} mold lines: primer and paint show every one left.",
+            j =>
+                j.All(m => m.IsPrinted())
+                    ? "Support marks and layer lines: primer and paint show every one left."
+                    : $"{Words(j.Batch.MoldLines)} mold lines: primer and paint show every one left.",
             j => new(2, LineSeconds(j))
         ),
         new(
@@ -223,18 +226,36 @@ public static class Cleaning
             _ => "Ordinary",
         };
 
-    // Hands a model, low, geometric mean and high of the practised range: 5-20 min for plastic and metal, 10-40 min for resin.
+    // Hands a model, low, geometric mean and high of the practised range for a kit of usual parts: 5-20 min for plastic and metal,
+    // 10-40 min for resin. More parts have more lines, smooth plates show more of them; a print has marks by its size.
     private static int LineSeconds(Job j)
     {
         var slow = j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown) ? 2 : 1;
-        return slow
-            * j.Batch.MoldLines switch
+        var lines = j.Batch.MoldLines switch
+        {
+            MoldLines.Few => 300,
+            MoldLines.Many => 1200,
+            _ => 600,
+        };
+        var spread = j.All(m => m.IsPrinted())
+            ? j.Batch.Size switch
             {
-                MoldLines.Few => 300,
-                MoldLines.Many => 1200,
-                _ => 600,
-            };
+                ModelSize.Figure => 1.0,
+                ModelSize.Large => 1.5,
+                _ => 2.0,
+            }
+            : Math.Clamp(0.5 + j.Batch.Parts / 10.0, 0.6, 2);
+        return (int)Math.Round(slow * lines * spread * (j.Batch.Surface == Surface.Smooth ? 1.2 : 1));
     }
+
+    // The geometric means of the practised ranges: 3-10 min for a figure, 15-40 min for a piece of terrain, between them for what is large.
+    private static int SupportSeconds(Job j) =>
+        j.Batch.Size switch
+        {
+            ModelSize.Figure => 330,
+            ModelSize.Large => 720,
+            _ => 1470,
+        };
 }
 
 /// <summary>Words for finish tiers.</summary>

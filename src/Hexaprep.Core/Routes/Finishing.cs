@@ -18,6 +18,12 @@ public static class Finishing
             || (!j.Follows(Schools.SubAssemblies, "none") && j.Batch.Parts > 2 && j.Batch.Tier is Tier.Leader or Tier.Display)
         );
 
+    /// <summary>In how many pieces a model is primed and painted, 1 to 4.</summary>
+    public static int PiecesApart(Job j) =>
+        !Apart(j) ? 1
+        : j.Follows(Schools.SubAssemblies, "many") ? 4
+        : 2;
+
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [

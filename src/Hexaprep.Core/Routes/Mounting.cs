@@ -272,10 +272,12 @@ public static class Mounting
 
     private static IReadOnlyList<StepDraft> Fixings(Job j)
     {
-        StepDraft putty = new(2, 45) { Method = "putty" },
-            drop = new(2, 60) { Method = "ca_drop", Product = ProductClass.Ca };
-        StepDraft peg = new(3, 90) { Method = "peg" },
-            pin = new(3, 75) { Method = "pin" };
+        // Each piece that is painted apart takes a handle of its own.
+        var pieces = Finishing.PiecesApart(j);
+        StepDraft putty = new(2, 45 * pieces) { Method = "putty" },
+            drop = new(2, 60 * pieces) { Method = "ca_drop", Product = ProductClass.Ca };
+        StepDraft peg = new(3, 90 * pieces) { Method = "peg" },
+            pin = new(3, 75 * pieces) { Method = "pin" };
         return j.House.Of(Schools.Attachment).Id switch
         {
             "putty" => [putty, drop, peg, pin],

@@ -278,7 +278,7 @@ public static class Priming
             _ => 2,
         };
         StepDraft Can(ProductClass product) =>
-            new(6, 25)
+            new(6, Sprayed(j, 25))
             {
                 OneGo = true,
                 Mode = SprayMode.Primer,
@@ -287,7 +287,7 @@ public static class Priming
                 Occurrences = rounds,
             };
         StepDraft Airbrush(ProductClass product) =>
-            new(10, 40)
+            new(10, Sprayed(j, 40))
             {
                 OneGo = true,
                 Mode = SprayMode.Primer,
@@ -296,7 +296,7 @@ public static class Priming
                 Occurrences = rounds,
             };
         StepDraft Brush(ProductClass product) =>
-            new(3, 150)
+            new(3, Sprayed(j, 150))
             {
                 Product = product,
                 Method = "brush",
@@ -323,6 +323,18 @@ public static class Priming
             "brush" => [brush, enamel, can, water, other],
             _ => [can, water, brush, enamel, other],
         };
+    }
+
+    // Seconds a model: larger ones take more strokes, pieces painted apart are turned one by one.
+    private static int Sprayed(Job j, int figure)
+    {
+        var size = j.Batch.Size switch
+        {
+            ModelSize.Figure => 1,
+            ModelSize.Large => 3,
+            _ => 5,
+        };
+        return figure * size * (1 + Finishing.PiecesApart(j)) / 2;
     }
 
     private static int Limit(Job j) =>

@@ -87,6 +87,9 @@ public static class RouteBuilder
                 if (pace.Step == kind)
                     times *= pace.Times;
         }
+        // What the user set for the batch counts as it stands.
+        if (job.Batch.Paces.FirstOrDefault(p => p.Step == kind) is { } own)
+            return way with { SecondsPerModel = own.SecondsPerModel, SetupMinutes = own.SetupMinutes ?? way.SetupMinutes };
         return times == 1 ? way : way with { SecondsPerModel = (int)Math.Round(way.SecondsPerModel * times) };
     }
 

@@ -1198,6 +1198,7 @@ public static class Schools
         UnderWay,
         DustRoom,
         WaitsBy,
+        .. HousePace.Points,
     ];
 
     /// <summary>What the first visit asks: the choices that move most hours, no more than six.</summary>

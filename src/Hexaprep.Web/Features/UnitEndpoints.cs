@@ -2,6 +2,7 @@ using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
@@ -22,7 +23,17 @@ public sealed record BatchEdit(
     Sheen FinalSheen,
     int PaintMinutes,
     bool LeadFree = false
-);
+)
+{
+    /// <summary>Its surface; unchanged when absent.</summary>
+    public Surface? Surface { get; init; }
+
+    /// <summary>Its size; unchanged when absent.</summary>
+    public ModelSize? Size { get; init; }
+
+    /// <summary>Durations of steps, in place of all that were set; unchanged when absent.</summary>
+    public IReadOnlyList<StepPace>? Paces { get; init; }
+}
 
 /// <summary>Units and batches: where they stand, why their routes are as they are, what can be changed.</summary>
 public static class UnitEndpoints
@@ -84,6 +95,15 @@ public static class UnitEndpoints
     )
     {
         Need("transfers", edit.Transfers, RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)));
+        foreach (var pace in edit.Paces ?? [])
+        {
+            Need("paces.secondsPerModel", pace.SecondsPerModel, StepPace.Seconds);
+            Need("paces.setupMinutes", pace.SetupMinutes ?? 0, StepPace.Setup);
+            if (pace.Step == StepKind.Paint)
+                throw new RefusedException(new Refusal("paces.step", "Painting has minutes of its own.", "Change them as paintMinutes."));
+        }
+        if (edit.Paces is { } paces && paces.DistinctBy(p => p.Step).Count() < paces.Count)
+            throw new RefusedException(new Refusal("paces", "A step stands there twice.", "Give each kind of step once."));
         Need("paintMinutes", edit.PaintMinutes, RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)));
         return await Stale.OrAsync(
             async () =>
@@ -106,6 +126,9 @@ public static class UnitEndpoints
                                     FinalSheen = edit.FinalSheen,
                                     PaintMinutes = edit.PaintMinutes,
                                     LeadFree = edit.LeadFree,
+                                    SurfaceSaid = edit.Surface ?? t.SurfaceSaid,
+                                    SizeSaid = edit.Size ?? t.SizeSaid,
+                                    Paces = edit.Paces ?? t.Paces,
                                 },
                             desk.Now,
                             Guid.NewGuid

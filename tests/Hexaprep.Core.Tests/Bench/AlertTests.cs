@@ -41,7 +41,11 @@ public sealed class AlertTests
             foreach (var stage in Enum.GetValues<Readiness>())
             {
                 if (DryingModel.Knows(coat.Product, stage) && bench.Index.TimesOf(coat, stage) is { } times)
-                    truth[$"{coat.Id}:{Ids.Of(stage)}"] = times.Sure;
+                    truth[$"{coat.Id}:{Ids.Of(stage)}"] = bench
+                        .Index.EdgesOutOf[coat.StepId]
+                        .Any(e => e.Stage == stage && ByTest.Begins(bench.Index, e))
+                        ? times.ByTest
+                        : times.Sure;
             }
         }
         Gen.Int[-400, 3000]

@@ -1,5 +1,6 @@
 using System.Text;
 using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
 using Hexaprep.Formats;
 
 namespace Hexaprep.Core.Tests.Formats;
@@ -22,7 +23,7 @@ public sealed class RosterCsvTests
             (order.Unit, order.Batch, order.Traits.Models, order.Traits.Parts, order.Traits.BaseMm)
         );
         Assert.Equal(
-            (Tier.RankAndFile, MoldLines.Ordinary, Gaps.Small, 0, Sheen.Matte, 60, 1),
+            (Tier.RankAndFile, MoldLines.Ordinary, Gaps.None, 0, Sheen.Matte, 60, 1),
             (
                 order.Traits.Tier,
                 order.Traits.MoldLines,
@@ -34,6 +35,55 @@ public sealed class RosterCsvTests
             )
         );
         Assert.Null(order.Deadline);
+    }
+
+    [Theory]
+    [InlineData("rank_and_file", "", Gaps.None, Surface.Ragged)]
+    [InlineData("rank_and_file", "smooth", Gaps.None, Surface.Smooth)]
+    [InlineData("elite", "", Gaps.Small, Surface.Smooth)]
+    [InlineData("elite", "ragged", Gaps.None, Surface.Ragged)]
+    [InlineData("leader", "ragged", Gaps.Small, Surface.Ragged)]
+    public void Gaps_that_are_not_given_follow_tier_and_surface(string tier, string surface, Gaps gaps, Surface reads)
+    {
+        var traits = Read($"unit,models,material,tier,surface\nReed Pikes,10,plastic,{tier},{surface}\n").Single().Reading.Order!.Traits;
+
+        Assert.Equal((gaps, reads), (traits.Gaps, traits.Surface));
+    }
+
+    [Theory]
+    [InlineData("25", "5", "", ModelSize.Figure)]
+    [InlineData("80", "5", "", ModelSize.Large)]
+    [InlineData("", "24", "", ModelSize.Large)]
+    [InlineData("", "2", "", ModelSize.Figure)]
+    [InlineData("", "2", "terrain", ModelSize.Terrain)]
+    public void A_size_that_is_not_given_follows_base_and_parts(string mm, string parts, string size, ModelSize reads) =>
+        Assert.Equal(
+            reads,
+            Read($"unit,models,material,base_mm,parts,size\nReed Pikes,1,plastic,{mm},{parts},{size}\n".Replace(",,", ", ,"))
+                .Single()
+                .Reading.Order!.Traits.Size
+        );
+
+    [Fact]
+    public void Durations_are_read_a_step_at_a_time_and_wrong_ones_say_why()
+    {
+        var paces = Read("unit,models,material,pace\nReed Pikes,10,plastic,clean_lines 12; glue 6.5 + 4\n")
+            .Single()
+            .Reading.Order!.Traits.Paces;
+        Assert.Equal([new StepPace(StepKind.CleanLines, 720, null), new StepPace(StepKind.Glue, 390, 4)], paces);
+        Assert.Equal(["clean_lines 12", "glue 6.5 + 4"], paces.Select(p => p.ToString()));
+
+        (string Cell, string Says)[] wrong =
+        [
+            ("clean_lines", "no step with its minutes"),
+            ("polish 3", "no kind of step"),
+            ("paint 30", "no kind of step"),
+            ("glue 0", "0.1 to 600"),
+            ("glue 6 + 300", "0 to 240"),
+            ("glue 6; glue 7", "twice"),
+        ];
+        foreach (var (cell, says) in wrong)
+            Assert.Contains(says, Problem("unit,models,material,pace", $"Reed Pikes,10,plastic,{cell}").Message);
     }
 
     [Theory]

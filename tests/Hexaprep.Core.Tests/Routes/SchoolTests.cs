@@ -7,7 +7,8 @@ namespace Hexaprep.Core.Tests.Routes;
 /// read.</summary>
 public sealed class SchoolTests
 {
-    public static TheoryData<string, string> Options => [.. Schools.All.SelectMany(s => s.Options.Skip(1).Select(o => (s.Id, o.Id)))];
+    public static TheoryData<string, string> Options =>
+        [.. Schools.All.Where(s => !HousePace.IsPace(s)).SelectMany(s => s.Options.Skip(1).Select(o => (s.Id, o.Id)))];
 
     // What a follower sees of a point: the route, and the lines at the steps it is about.
     private static string Seen(School school, Job job)
@@ -30,6 +31,43 @@ public sealed class SchoolTests
         Assert.Contains(Batches.Few.Concat(Batches.Representative), b => Differs(b, under) || Differs(b, masked));
     }
 
+    public static TheoryData<string> Paces => [.. HousePace.Points.Select(p => p.Id)];
+
+    [Theory]
+    [MemberData(nameof(Paces))]
+    public void A_pace_changes_the_hands_of_its_own_step_alone(string pace)
+    {
+        var (point, kind) = (Schools.Find(pace)!, Schools.Find(pace)!.Steps[0]);
+        var batch = Batches.Of(Material.PuResin) with { Transfers = 2, BaseMm = 32, Gaps = Gaps.Small, Tier = Tier.Leader };
+        var job = batch.Job();
+        if (job.Route().Place(kind) < 0)
+            job = batch.Job(null, new RouteChange(ChangeKind.Add, kind));
+        var usual = job.Route().Steps.ToDictionary(s => s.Key, s => s.Amounts.SecondsPerModel);
+        Assert.Contains(usual, s => s.Key.Kind == kind);
+        foreach (var option in point.Options)
+        {
+            var times = option.Paces.Length == 0 ? 1 : Assert.Single(option.Paces).Times;
+            foreach (var step in (job with { House = HouseRules.Default.With(point, option.Id) }).Route().Steps)
+                Assert.Equal(
+                    step.Key.Kind == kind ? (int)Math.Round(times * usual[step.Key]) : usual[step.Key],
+                    step.Amounts.SecondsPerModel
+                );
+        }
+    }
+
+    [Fact]
+    public void What_the_user_set_for_a_batch_counts_as_it_stands()
+    {
+        var batch = Batches.Of(Material.Polystyrene) with { Paces = [new(StepKind.CleanLines, 95, 4), new(StepKind.Prime, 31, null)] };
+        var route = batch.Job(HouseRules.Default.With(Schools.Find("pace_clean_lines")!, "double")).Route();
+        var lines = route.Steps.Single(s => s.Key.Kind == StepKind.CleanLines);
+
+        Assert.Equal((4, 95), (lines.Amounts.SetupMinutes, lines.Amounts.SecondsPerModel));
+        Assert.All(route.Steps.Where(s => s.Key.Kind == StepKind.Prime), s =>
+            Assert.Equal((6, 31), (s.Amounts.SetupMinutes, s.Amounts.SecondsPerModel))
+        );
+    }
+
     [Fact]
     public void Choosing_the_default_on_purpose_changes_nothing()
     {
@@ -43,7 +81,7 @@ public sealed class SchoolTests
     [Fact]
     public void Every_point_has_a_question_two_options_and_says_who_should_choose_otherwise()
     {
-        Assert.Equal(78, Schools.All.Count);
+        Assert.Equal(78, Schools.All.Count(s => !HousePace.IsPace(s)));
         Assert.Equal(Schools.All.Count, Schools.All.Select(s => s.Id).Distinct().Count());
         Assert.InRange(Schools.FirstVisit.Count, 1, 6);
         Assert.All(Schools.All, s =>

@@ -2709,6 +2709,10 @@ export interface components {
             paintMinutes: number;
             /** @default false */
             leadFree: boolean;
+            surface?: null | components["schemas"]["Surface"];
+            size?: null | components["schemas"]["ModelSize"];
+            /** @description Durations of steps, in place of all that were set; unchanged when absent. */
+            paces?: null | components["schemas"]["StepPace"][];
         };
         /** @description A batch. What a roster field is called, stored, carried and moved as stands here. */
         BatchRow: {
@@ -2761,6 +2765,12 @@ export interface components {
             paintMin: number;
             /** @description Its white metal was named free of lead. */
             leadFree?: boolean;
+            /** @description What was said of its surface. */
+            surface?: null | string;
+            /** @description What was said of its size. */
+            size?: null | string;
+            /** @description Durations the user set, as StepPace reads them. */
+            paces?: string[];
             /**
              * Format: int32
              * @description Its place on the bench, from 1.
@@ -2804,6 +2814,12 @@ export interface components {
             addable: components["schemas"]["AddableView"][];
             pairs: components["schemas"]["PairView"][];
             flaws: components["schemas"]["FlawView"][];
+            /** @description Smooth or ragged, said or as usual for its tier. */
+            surface: components["schemas"]["Surface"];
+            /** @description Its size, said or by its base and parts. */
+            size: components["schemas"]["ModelSize"];
+            /** @description Durations the user set. */
+            paces: components["schemas"]["StepPace"][];
         };
         /** @description The bench as it stands. */
         BenchAnswer: {
@@ -3805,6 +3821,11 @@ export interface components {
             number: number;
         };
         /**
+         * @description How large a model is to the hand.
+         * @enum {string}
+         */
+        ModelSize: "figure" | "large" | "terrain";
+        /**
          * @description How many mold lines the castings carry.
          * @enum {string}
          */
@@ -4429,6 +4450,16 @@ export interface components {
             card: components["schemas"]["CardView"];
             notNeeded: null | string;
             test?: null | components["schemas"]["TestView"];
+            /**
+             * Format: int32
+             * @description Hands a model, seconds.
+             */
+            secondsPerModel: number;
+            /**
+             * Format: int32
+             * @description Minutes of setting up.
+             */
+            setupMinutes: number;
         };
         /** @description A point where practitioners differ. */
         SchoolView: {
@@ -4442,6 +4473,8 @@ export interface components {
             from: components["schemas"]["ChoiceOrigin"];
             under: null | string;
             options: components["schemas"]["OptionView"][];
+            /** @description It is about how long a step takes, and stands with the others of its kind. */
+            isPace?: boolean;
         };
         /** @description A unit or batch with rules of its own. */
         ScopeView: {
@@ -4675,6 +4708,21 @@ export interface components {
          * @enum {string}
          */
         StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        /** @description How long a step takes a user, in place of what is usual. */
+        StepPace: {
+            /** @description The kind of step; not painting, which has its own minutes. */
+            step: components["schemas"]["StepKind"];
+            /**
+             * Format: int32
+             * @description Hands a model, 5 to 36,000 s.
+             */
+            secondsPerModel: number;
+            /**
+             * Format: int32
+             * @description Minutes before the first model, 0 to 240; null: as usual.
+             */
+            setupMinutes: null | number;
+        };
         /** @description A step of a route. */
         StepRow: {
             /**
@@ -4751,6 +4799,11 @@ export interface components {
          * @enum {string}
          */
         Strength: "law" | "practice" | "taste";
+        /**
+         * @description What a model's surface is like: plates that show every line, or cloth, fur and bark that hide them.
+         * @enum {string}
+         */
+        Surface: "smooth" | "ragged";
         /** @description What "take one back" would take back. */
         TakeBackView: {
             /** Format: uuid */

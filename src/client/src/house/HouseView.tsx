@@ -47,7 +47,11 @@ function House({ house, scope, point }: { house: Schemas["HouseView"]; scope: Sc
   const [looking, setLooking] = useState(false);
   const chosen = house.schools.find((s) => s.id === point) ?? house.schools[0];
   const own = house.schools.filter((s) => s.from !== "default").length;
-  const groups = Object.entries(sides).map(([side, text]) => ({ text, schools: house.schools.filter((s) => s.side === side) }));
+  const points = house.schools.filter((s) => !s.isPace);
+  const groups = [
+    ...Object.entries(sides).map(([side, text]) => ({ text, schools: points.filter((s) => s.side === side) })),
+    { text: "Your pace", schools: house.schools.filter((s) => s.isPace) },
+  ];
   const key = scope.batchId ?? scope.unitId ?? "bench";
   const choose = (id: string) => {
     setLooking(true);
@@ -74,7 +78,7 @@ function House({ house, scope, point }: { house: Schemas["HouseView"]; scope: Sc
           />
         </span>
         <p className="text-ink-2">
-          {house.schools.length} points where practitioners differ; {own === 0 ? "all by default" : `${own} chosen, the rest by default`}.
+          {points.length} points where practitioners differ; {own === 0 ? "all by default" : `${own} chosen, the rest by default`}.
         </p>
         {house.asked ? (
           <button type="button" className="min-h-12 px-2 strong underline" onClick={() => setAsking(!asking)}>

@@ -33,7 +33,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
         {roster.lines.length === 0 ? (
           <p className="text-ink-2">
             One line a batch. The header needs unit, models, material; parts, base_mm, tier, mold_lines, gaps, transfers, final_sheen,
-            paint_min, deadline, weight, batch are read too.
+            paint_min, deadline, weight, batch, surface, size, pace are read too.
           </p>
         ) : null}
         <ul>

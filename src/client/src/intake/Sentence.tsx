@@ -16,7 +16,7 @@ export const usualUnit: Cells = {
   tier: "rank_and_file",
   base_mm: "25",
   mold_lines: "ordinary",
-  gaps: "small",
+  gaps: "",
   transfers: "0",
   final_sheen: "matte",
   paint_min: "60",
@@ -97,9 +97,9 @@ export function Sentence({ cells, onChange }: { cells: Cells; onChange: (cells: 
         <Choice
           large
           label="Gaps"
-          value={cells.gaps}
-          options={gaps.map((g) => ({ value: g.value as string, text: g.text }))}
-          onChange={put("gaps")}
+          value={cells.gaps || "usual"}
+          options={[{ value: "usual", text: "as usual for them" }, ...gaps.map((g) => ({ value: g.value as string, text: g.text }))]}
+          onChange={(g) => put("gaps")(g === "usual" ? "" : g)}
         />
         <Stop>.</Stop>
       </div>

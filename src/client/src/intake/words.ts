@@ -37,6 +37,17 @@ export const gaps: readonly Word<Schemas["Gaps"]>[] = [
   { value: "large", text: "large" },
 ];
 
+export const surfaces: readonly Word<Schemas["Surface"]>[] = [
+  { value: "smooth", text: "smooth" },
+  { value: "ragged", text: "ragged" },
+];
+
+export const sizes: readonly Word<Schemas["ModelSize"]>[] = [
+  { value: "figure", text: "figures" },
+  { value: "large", text: "large models" },
+  { value: "terrain", text: "terrain" },
+];
+
 export const sheens: readonly Word<Schemas["Sheen"]>[] = [
   { value: "matte", text: "matte" },
   { value: "satin", text: "satin" },

@@ -3,15 +3,18 @@ import { api, type Schemas, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
 import { MaterialKey } from "../intake/MaterialKey";
 import { Stop } from "../intake/Sentence";
-import { gaps, moldLines, sheens, tiers } from "../intake/words";
+import { gaps, moldLines, sheens, sizes, surfaces, tiers } from "../intake/words";
 import { Choice } from "../ui/Choice";
 import { Stepper } from "../ui/Stepper";
 
-type Facts = Pick<Schemas["BatchView"], "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes" | "leadFree">;
+type Facts = Pick<
+  Schemas["BatchView"],
+  "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes" | "leadFree" | "surface" | "size" | "paces"
+>;
 
-/** What the route is derived from, written as it is said; changing a word derives the route again. */
-export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
-  const save = useMutation({
+/** Saves a batch with some of its facts changed; what it says nothing of stays. */
+export function useFacts(batch: Schemas["BatchView"]) {
+  return useMutation({
     mutationFn: async (change: Partial<Facts>) => {
       const { tier, moldLines, gaps, transfers, finalSheen, paintMinutes, leadFree } = batch;
       await api.PUT("/api/batches/{id}", {
@@ -32,6 +35,11 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
     },
     onSettled: () => lookAgain(),
   });
+}
+
+/** What the route is derived from, written as it is said; changing a word derives the route again. */
+export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
+  const save = useFacts(batch);
   const identify = useMutation({
     mutationFn: async (material: Schemas["Material"]) => {
       if (material === "unknown") return;
@@ -50,11 +58,14 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
       </h2>
       <div className="flex flex-wrap items-center gap-2">
         {counted(batch.models, "model")} in {batch.materials}, {counted(batch.parts, "part")} each
-        {batch.baseMm ? `, on ${batch.baseMm} mm bases` : ", without bases"}, painted as
+        {batch.baseMm ? `, on ${batch.baseMm} mm bases` : ", without bases"}: they are
+        <Choice label="Size" value={batch.size} options={sizes} onChange={(size) => save.mutate({ size })} />
+        <Stop>,</Stop> painted as
         <Choice label="Tier" value={batch.tier} options={tiers} onChange={(tier) => save.mutate({ tier })} />
         with mold lines
         <Choice label="Mold lines" value={batch.moldLines} options={moldLines} onChange={(v) => save.mutate({ moldLines: v })} />
-        and gaps
+        on a<Choice label="Surface" value={batch.surface} options={surfaces} onChange={(surface) => save.mutate({ surface })} />
+        surface and gaps
         <Choice label="Gaps" value={batch.gaps} options={gaps} onChange={(v) => save.mutate({ gaps: v })} />
         <Stop>,</Stop> sealed
         <Choice label="Final sheen" value={batch.finalSheen} options={sheens} onChange={(finalSheen) => save.mutate({ finalSheen })} />

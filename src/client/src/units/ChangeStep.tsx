@@ -6,6 +6,7 @@ import { Choice } from "../ui/Choice";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { ConfirmChange, type Question } from "./ConfirmChange";
+import { StepPace } from "./StepPace";
 
 /** Leave a step out, take it before another, or take a change back. */
 export function ChangeStep({ step, batch }: { step: Schemas["RouteStepView"]; batch: Schemas["BatchView"] }) {
@@ -44,6 +45,11 @@ export function ChangeStep({ step, batch }: { step: Schemas["RouteStepView"]; ba
             </Key>
           ) : null}
           <p className="text-note text-ink-2">What it does is shown before it is taken.</p>
+          {step.kind === "paint" ? (
+            <p>Painting has minutes of its own, above the route.</p>
+          ) : (
+            <StepPace step={step} batch={batch} onDone={() => setOpen(false)} />
+          )}
         </div>
       </Sheet>
       {restore.error ? <p role="alert">{wordsOf(restore.error)}</p> : null}

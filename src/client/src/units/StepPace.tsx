@@ -1,0 +1,32 @@
+import { useState } from "react";
+import { type Schemas, wordsOf } from "../api/client";
+import { Key } from "../ui/Key";
+import { Stepper } from "../ui/Stepper";
+import { useFacts } from "./BatchFacts";
+
+/** How long a step takes the user on this batch: minutes a model, and minutes of setting up. */
+export function StepPace({ step, batch, onDone }: { step: Schemas["RouteStepView"]; batch: Schemas["BatchView"]; onDone: () => void }) {
+  const save = useFacts(batch);
+  const own = batch.paces.find((p) => p.step === step.kind);
+  const others = batch.paces.filter((p) => p.step !== step.kind);
+  const [minutes, setMinutes] = useState(Math.max(1, Math.round(step.secondsPerModel / 60)));
+  const [setup, setSetup] = useState(step.setupMinutes);
+  const put = (paces: typeof batch.paces) => save.mutate({ paces }, { onSuccess: onDone });
+  return (
+    <div className="flex flex-col items-start gap-2">
+      <p className="flex flex-wrap items-center gap-2">
+        It takes you
+        <Stepper compact label="Minutes a model" unit="min" value={minutes} least={1} most={600} onChange={setMinutes} />a model and
+        <Stepper compact label="Minutes of setting up" unit="min" value={setup} least={0} most={240} onChange={setSetup} />
+        of setting up.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <Key onClick={() => put([...others, { step: step.kind, secondsPerModel: minutes * 60, setupMinutes: setup }])}>
+          Count it so from now on
+        </Key>
+        {own ? <Key onClick={() => put(others)}>As long as is usual</Key> : null}
+      </div>
+      {save.error ? <p role="alert">{wordsOf(save.error)}</p> : null}
+    </div>
+  );
+}
