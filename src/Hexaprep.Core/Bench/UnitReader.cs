@@ -1,0 +1,295 @@
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Reads a unit for the screen.</summary>
+public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
+{
+    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
+    /// <summary>All units, by the plan's order of finish.</summary>
+    public IReadOnlyList<UnitSummaryView> List() =>
+        [
+            .. from promise in new PlanReader(bench, plan, now).Promises()
+            let batches = bench.BatchesOf[promise.UnitId].ToList()
+            select new UnitSummaryView(
+                promise.UnitId,
+                promise.Unit,
+                promise.Mark,
+                batches.Sum(b => b.Traits.Models),
+                string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)),
+                promise.Hexagon,
+                promise.HandsLeft == 0 ? "finished"
+                    : promise.BeingPlanned ? promise.DoneDay
+                    : promise.Done is null ? "no plan fits"
+                    : $"{promise.DoneDay} {promise.DoneTime}",
+                promise.HandsLeft
+            )
+            {
+                BeingPlanned = promise.BeingPlanned,
+            },
+        ];
+
+    /// <summary>One unit, or null.</summary>
+    public UnitView? One(Guid id)
+    {
+        if (!bench.Units.TryGetValue(id, out var unit))
+            return null;
+        var batches = bench.BatchesOf[id].ToList();
+        return new UnitView(
+            unit.Id,
+            unit.Name,
+            unit.Mark,
+            unit.Weight,
+            unit.Deadline,
+            unit.Version,
+            unit.Notes,
+            Hexagon.Of(bench, batches.Select(b => b.Id), now),
+            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count)),
+            [.. batches.Select(One)]
+        );
+    }
+
+    private BatchView One(Batch batch)
+    {
+        var t = batch.Traits;
+        var steps = bench.AllStepsOf[batch.Id].ToList();
+        var job = bench.State.JobOf(batch);
+        var route = RouteBuilder.Derive(job, RuleBook.Trade);
+        var present = route.Steps.Select(s => s.Key.Kind).ToHashSet();
+        var unit = bench.Units[batch.UnitId];
+        var flaws =
+            from f in bench.OpenFlaws
+            where steps.Any(s => s.Id == f.StepId)
+            let number = bench.Models[f.ModelId].Number
+            select new FlawView(f.Id, f.StepId, unit.Id, unit.Name, unit.Mark, number, f.Place, f.Words);
+        return new BatchView(
+            batch.Id,
+            batch.Name,
+            t.Models,
+            t.MaterialWords,
+            t.Parts,
+            t.BaseMm,
+            t.Tier,
+            t.MoldLines,
+            t.Gaps,
+            t.Transfers,
+            t.FinalSheen,
+            t.PaintMinutes,
+            t.LeadFree,
+            t.Any(m => m == Material.Unknown),
+            t.Any(m => m == Material.WhiteMetal),
+            batch.Version,
+            Hexagon.Of(bench, [batch.Id], now),
+            [.. Enum.GetValues<Side>().Select(s => OneSide(batch, s, [.. steps.Where(x => x.Side == s && x.NotNeeded is null)]))],
+            [.. steps.Select(s => Knot(s, batch, route))],
+            [
+                .. route.LeftOut.Select(l => new LeftOutView(
+                    l.Kind,
+                    StepWords.For(l.Kind).Title,
+                    job.Skips(l.Kind) ? Follows(job, l) : l.Reason,
+                    job.Skips(l.Kind)
+                )),
+            ],
+            [
+                .. StepFacts
+                    .InOrder.Select(f => f.Kind)
+                    .Where(k => !present.Contains(k) && !job.Skips(k))
+                    .Select(k => new AddableView(k, StepWords.For(k).Title)),
+            ],
+            Pairs(t),
+            [.. flaws]
+        )
+        {
+            Surface = t.Surface,
+            Size = t.Size,
+            Paces = t.Paces,
+        };
+    }
+
+    private SideView OneSide(Batch batch, Side side, List<BenchStep> steps)
+    {
+        var hexagon = Hexagon.Of(bench, [batch.Id], now);
+        var state = side switch
+        {
+            Side.Clean => hexagon.Clean,
+            Side.Wash => hexagon.Wash,
+            Side.Fill => hexagon.Fill,
+            Side.Mount => hexagon.Mount,
+            Side.Prime => hexagon.Prime,
+            Side.Paint => hexagon.Paint,
+            Side.Varnish => hexagon.Varnish,
+            _ => hexagon.Finish,
+        };
+        var left = steps.Sum(s => s.HandsMinutes(bench.Remaining(s).Count));
+        var all = steps.Sum(s => s.HandsMinutes(batch.Traits.Models));
+        var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
+        var when =
+            steps.Count == 0 ? "not needed"
+            : open is null ? DoneAt(steps)
+            : When(open);
+        return new SideView(
+            side,
+            state,
+            when,
+            steps.Count == 0 ? ""
+                : left == 0 ? Clockface.Hands(all)
+                : Clockface.Hands(left)
+        );
+    }
+
+    private string DoneAt(List<BenchStep> steps) =>
+        steps.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max() is { } at ? $"done {_clock.At(at)}" : "done";
+
+    private string When(BenchStep step) =>
+        bench.InHand?.StepId == step.Id ? "in hand"
+        : plan.Work.FirstOrDefault(w => w.StepId == step.Id) is { } work ? _clock.At(work.Begin)
+        : "no place yet";
+
+    private static IReadOnlyList<PairView> Pairs(BatchTraits batch)
+    {
+        if (batch.Parts < 2 && batch.Materials.Count < 2)
+            return [];
+        return
+        [
+            .. from one in batch.Materials
+            from other in batch.Materials
+            where one <= other && (one != other || batch.Parts > batch.Materials.Count || batch.Materials.Count == 1)
+            let best = Joining.ForPair(one, other)
+            select new PairView(
+                one == other ? $"{Materials.Word(one)} to itself" : $"{Materials.Word(one)} to {Materials.Word(other)}",
+                Joining.Name(best.Glue),
+                best.Rating switch
+                {
+                    0 => "nothing holds this for sure: find out what it is",
+                    1 => "poor hold: pin it",
+                    2 => "good hold",
+                    _ => "best hold",
+                }
+            ),
+        ];
+    }
+
+    // What follows from leaving a step out, as it was shown before it was accepted.
+    private static string Follows(Job job, LeftOut left)
+    {
+        var with = job with { Changes = [.. job.Changes.Where(c => c.Step != left.Kind)] };
+        if (RouteBuilder.Derive(with, RuleBook.Trade).Steps.All(s => s.Key.Kind != left.Kind))
+            return left.Reason;
+        return string.Join(
+            ' ',
+            RouteCheck
+                .Of(with, new RouteChange(ChangeKind.Skip, left.Kind), RuleBook.Trade)
+                .Reasons.Select(r => r.Text)
+                .Prepend(left.Reason)
+        );
+    }
+
+    // Every way of the step that has a choice, with what it would cost against the one in the route.
+    private List<WayView> Ways(BenchStep step, Batch batch, Route route)
+    {
+        if (step.NotNeeded is not null || step.Key.Occurrence > 1 || bench.IsFinished(step))
+            return [];
+        var job = bench.State.JobOf(batch);
+        var ways = RuleBook
+            .Trade.Choice(step.Key.Kind)
+            .Ways(job)
+            .Where(w => w.Method is not null)
+            .DistinctBy(w => (w.Method, w.Product))
+            .ToList();
+        if (ways.Count < 2)
+            return [];
+        return [.. ways.Select(way => Way(step, job, way, route))];
+    }
+
+    private static WayView Way(BenchStep step, Job job, StepDraft way, Route route)
+    {
+        var chosen = way.Method == step.Amounts.Method && way.Product == step.Amounts.Product;
+        var text = MethodWords.Of(step.Key.Kind, way.Way)!;
+        if (chosen)
+            return new(way.Method!, way.Product, text, true, Strength.Taste, "in the route");
+        var change = new RouteChange(ChangeKind.Swap, step.Key.Kind, way.Method, way.Product);
+        var rules = RuleBook
+            .Trade.Refusals(step.Key.Kind, way.Way, job)
+            .Where(r => r.After is null && (r.LiftedBy is not { } lift || !job.Adds(lift)))
+            .ToList();
+        if (rules.Count > 0)
+            return new(way.Method!, way.Product, text, false, rules[0].Strength, rules[0].Reason);
+        var effect = RouteEffect.Between(route, RouteBuilder.Derive(RouteCheck.With(job, change), RuleBook.Trade), job.Batch.Models);
+        return new(way.Method!, way.Product, text, false, Strength.Taste, EffectWords.Of(effect));
+    }
+
+    private RouteStepView Knot(BenchStep step, Batch batch, Route route)
+    {
+        var words = StepWords.Of(step.Key);
+        var remaining = bench.Remaining(step);
+        var finished = step.NotNeeded is null && remaining.Count == 0;
+        var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
+        var test = TestView.Of(blocker, _clock);
+        var awaited = Waits.Of(bench, step);
+        var card = new CardView(
+            step.Reason,
+            StepWords.HowBy(step.Key.Kind, step.Amounts.Method),
+            words.LookFor,
+            words.GoesWrong,
+            [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]
+        );
+        return new RouteStepView(
+            step.Id,
+            step.Key.Kind,
+            step.Side,
+            BenchIndex.TitleOf(step),
+            words.Short,
+            step.Key.Kind.IsGate(),
+            step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None,
+            bench.TicksOf[step.Id].Count(),
+            batch.Traits.Models,
+            step.Reason,
+            step.HandsMinutes(batch.Traits.Models),
+            step.NotNeeded is not null ? "not needed"
+                : finished ? DoneAt([step])
+                : When(step),
+            step.NotNeeded is null ? MethodWords.Of(step.Key.Kind, step.Amounts.Way) : null,
+            Ways(step, batch, route),
+            bench.State.JobOf(batch).Changes.Any(c => c.Step == step.Key.Kind),
+            WaitText(step, awaited),
+            [.. bench.EdgesInto[step.Id].Select(Need)],
+            blocker?.Reason,
+            !finished && (blocker is null || test is not null) && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
+            CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step)), new HashSet<string>()),
+            card,
+            step.NotNeeded
+        )
+        {
+            Test = test,
+            SecondsPerModel = step.Amounts.SecondsPerModel,
+            SetupMinutes = step.Amounts.SetupMinutes,
+        };
+    }
+
+    private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
+    {
+        if (step.Amounts.Product is not { } product || awaited.Count == 0)
+            return null;
+        var (noun, _) = StepWords.Wait(step.Key.Kind, product);
+        return string.Join(
+            "; ",
+            awaited.Select(a =>
+            {
+                var band = bench.Expected(step, a.Stage, now);
+                return $"{noun}: {a.SafeTo} after {Clockface.Lasts(band.Sure)} (usual {Clockface.Lasts(band.Usual)}, test from "
+                    + $"{Clockface.Lasts(band.Early)})";
+            })
+        );
+    }
+
+    private string Need(BenchEdge edge)
+    {
+        var before = bench.Steps[edge.From];
+        return $"after {char.ToLowerInvariant(BenchIndex.TitleOf(before)[0])}{BenchIndex.TitleOf(before)[1..]}: {edge.Reason}";
+    }
+}
