@@ -84,7 +84,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
 
     /// <summary>Why the air speaks against spraying a step at a moment; null when it does not, or nothing is known of it.</summary>
     public static string? UnfitAir(BenchIndex bench, BenchStep step, Instant at) =>
-        step.Amounts.Mode is not null && new AirReader(bench, at).FitnessNow() is { Allows: false } fit ? fit.Words : null;
+        SprayManner.Of(bench, step) is { } manner && new AirReader(bench, at).FitnessNow(manner) is { Allows: false } fit
+            ? fit.Words
+            : null;
 
     private bool UnfitSitting(Instant at) =>
         bench.State.Settings.Calendar.From(at, 1).FirstOrDefault(s => s.Holds(at)) is { FitForSpray: false };

@@ -55,15 +55,15 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     {
         var indoors = bench.Drying.ReadingAt(now);
         var outdoors = Outdoors;
-        var medium = bench.Medium;
-        var fit = FitnessNow();
+        var manner = bench.Manner;
+        var fit = FitnessNow(manner);
         return new AirView(
             ReadingView.Of(indoors),
             ReadingView.Of(outdoors),
             indoors is { } r
                 ? $"{r.AirC:0.#} °C, {r.HumidityPct:0} % read {_clock.At(r.At)}"
                 : "nothing read in the last 12 h: taken as 21 °C, 50 %",
-            medium,
+            manner.Medium,
             fit is { } f
                 ? new FitnessView(
                     Math.Round(f.Score, 2),
@@ -77,7 +77,8 @@ public sealed class AirReader(BenchIndex bench, Instant now)
             fit is { } known ? $"{known.Verdict}: {known.Words}{Remedy(known)}" : "no air outdoors is known: look before you spray",
             [
                 .. bench
-                    .FitHours.Where(w => w.To > now)
+                    .FitHoursOf(manner)
+                    .Where(w => w.To > now)
                     .Select(w => new FitWindowView(
                         w.From,
                         w.To,
@@ -94,13 +95,12 @@ public sealed class AirReader(BenchIndex bench, Instant now)
         );
     }
 
-    /// <summary>Whether the air suits spraying now: by a reading outdoors, else by the forecast's hour; an airbrush by the bench's own
-    /// air. Null where nothing is known.</summary>
-    public Fitness? FitnessNow()
+    /// <summary>Whether the air suits spraying so now: outdoors by a reading there, else by the forecast's hour; elsewhere by the bench's
+    /// own air. Null where nothing is known.</summary>
+    public Fitness? FitnessNow(SprayManner manner)
     {
-        var medium = bench.Medium;
-        var weather = medium == SprayMedium.Aerosol ? Outdoors?.Weather ?? Hour?.Weather : bench.Drying.ReadingAt(now)?.Weather;
-        return weather is null ? null : SprayFitness.Of(medium, weather);
+        var weather = manner.IsOutdoors ? Outdoors?.Weather ?? Hour?.Weather : bench.Drying.ReadingAt(now)?.Weather;
+        return weather is null ? null : manner.In(weather);
     }
 
     /// <summary>The air outdoors by the last reading that still holds.</summary>
@@ -124,6 +124,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
                 "dew_margin_c" => ". Bring the models in to warm, or wait for drier air",
                 "air_c" or "surface_c" => ". Wait for the next window, or spray where it is 15 to 25 °C",
                 "rh_pct" => ". Wait for 35 to 60 %",
+                "label_temp_c" or "label_rh_pct" => ". The label comes first: wait for the next window",
                 "wind_m_s" => ". Find shelter, or wait",
                 "rain_prob" => ". Wait for the next window",
                 "dry_spray_index" => ". Go closer, or wait for cooler air",

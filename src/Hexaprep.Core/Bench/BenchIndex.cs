@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
@@ -17,8 +18,8 @@ public sealed class BenchIndex
     private readonly BenchHistory _history;
     private readonly Lazy<IReadOnlyList<Coat>> _awaited;
     private readonly Lazy<IReadOnlyList<Flaw>> _openFlaws;
-    private readonly Lazy<SprayMedium> _medium;
-    private readonly Lazy<IReadOnlyList<(Instant From, Instant To, FitHours Hours)>> _fit;
+    private readonly Lazy<SprayManner> _manner;
+    private readonly ConcurrentDictionary<SprayManner, IReadOnlyList<(Instant From, Instant To, FitHours Hours)>> _fit = new();
 
     /// <summary>Indexes a state.</summary>
     public BenchIndex(BenchState state)
@@ -31,8 +32,7 @@ public sealed class BenchIndex
         Drying = history.Book(c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
         InHand = state.Spells.FindLast(s => s.EndedAt is null);
         _awaited = new(() => [.. _work.Values.SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
-        _medium = new(() => SprayHours.MediumOf(this));
-        _fit = new(() => SprayHours.Stretches(this));
+        _manner = new(() => SprayHours.MostOf(this));
         _openFlaws = new(() => [.. _work.Values.SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
     }
 
@@ -205,11 +205,12 @@ public sealed class BenchIndex
     /// <summary>Flaws not mended yet, the oldest first.</summary>
     public IReadOnlyList<Flaw> OpenFlaws => _openFlaws.Value;
 
-    /// <summary>What the bench sprays most with.</summary>
-    public SprayMedium Medium => _medium.Value;
+    /// <summary>How the bench sprays most.</summary>
+    public SprayManner Manner => _manner.Value;
 
-    /// <summary>The fit stretches of the forecast.</summary>
-    public IReadOnlyList<(Instant From, Instant To, FitHours Hours)> FitHours => _fit.Value;
+    /// <summary>The stretches of the forecast that are fit for a manner of spraying.</summary>
+    public IReadOnlyList<(Instant From, Instant To, FitHours Hours)> FitHoursOf(SprayManner manner) =>
+        _fit.GetOrAdd(manner, m => SprayHours.Stretches(this, m));
 
     /// <summary>Names of the units whose coats are known: those on the bench, and those of coats from files.</summary>
     public IReadOnlyList<string> CoatedUnits => _history.CoatedUnits;

@@ -120,7 +120,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
     {
         yield return (sitting.End - minutes - (step.Amounts.Mode is null ? 0 : plan.Problem.Closing ?? 0), "then the sitting ends");
         if (step.Amounts.Mode is not null)
-            yield return (plan.Problem.SprayWindows.First(s => s.End > start).End - minutes, "then it is no weather for spraying");
+            yield return (WindowsOf(step).First(s => s.End > start).End - minutes, "then it is no weather for spraying");
         foreach (var window in Windows(into, start, minutes))
             yield return window;
         foreach (var next in Pushed(step, batch, start + minutes))
@@ -189,7 +189,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
             yield return (start + room + sitting.End - Cleaned(own, end), "then the sitting is full");
             if (own.Amounts.Mode is not null)
                 yield return (
-                    start + room + plan.Problem.SprayWindows.First(s => s.End > begin).End - end,
+                    start + room + WindowsOf(own).First(s => s.End > begin).End - end,
                     $"later would push {bench.NameOf(own)} out of the spray weather"
                 );
             var batch = plan.BatchOf(own.BatchId);
@@ -203,6 +203,11 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
                 yield return (start + room + window.Start - begin, $"later would push {bench.NameOf(own)} out of its window");
         }
     }
+
+    private IReadOnlyList<Span> WindowsOf(BenchStep step) =>
+        plan.Problem.Windows is { } named && SprayManner.Of(bench, step) is { } manner && named.TryGetValue(manner.Name, out var own)
+            ? own
+            : plan.Problem.SprayWindows;
 
     private static string For(BenchStep step) =>
         step.Key switch

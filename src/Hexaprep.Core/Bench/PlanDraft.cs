@@ -38,6 +38,7 @@ public sealed partial class PlanDraft
     private readonly List<PlanChunk> _fixed = [];
     private readonly List<Span> _sittings = [];
     private readonly List<Span> _spray = [];
+    private readonly Dictionary<SprayManner, List<Span>> _windows = [];
     private readonly Dictionary<Guid, Span> _past;
     private IReadOnlyList<Guid>? _waiting;
     private readonly IReadOnlyList<SharedMix> _mixes;
@@ -180,11 +181,17 @@ public sealed partial class PlanDraft
     private static bool SameWeather(PlanProblem problem, BenchPlan older, int by, int until)
     {
         var now = problem.Sittings.Count == 0 ? 0 : problem.Sittings[0].Begin;
-        var before = older.Problem.SprayWindows.Select(s => new Span(s.Begin + by, s.End + by)).Where(s => s.End > now && s.End <= until);
-        return before
-            .Select(s => (Math.Max(s.Begin, now), s.End))
-            .SequenceEqual(problem.SprayWindows.Where(s => s.End <= until).Select(s => (Math.Max(s.Begin, now), s.End)));
+        bool Same(IReadOnlyList<Span> was, IReadOnlyList<Span> are) =>
+            was.Select(s => new Span(s.Begin + by, s.End + by))
+                .Where(s => s.End > now && s.End <= until)
+                .Select(s => (Math.Max(s.Begin, now), s.End))
+                .SequenceEqual(are.Where(s => s.End <= until).Select(s => (Math.Max(s.Begin, now), s.End)));
+        return Same(older.Problem.SprayWindows, problem.SprayWindows)
+            && (older.Problem.Windows is null) == (problem.Windows is null)
+            && (problem.Windows ?? NoWindows).All(w => older.Problem.Windows!.TryGetValue(w.Key, out var was) && Same(was, w.Value));
     }
+
+    private static readonly Dictionary<string, IReadOnlyList<Span>> NoWindows = [];
 
     private static PlanShift Shift(BenchIndex bench, BenchPlan older, BenchPlan plan, Instant now)
     {
@@ -227,6 +234,7 @@ public sealed partial class PlanDraft
         )
         {
             Fixed = _fixed.Count == 0 ? null : _fixed,
+            Windows = _windows.Count == 0 ? null : _windows.ToDictionary(w => w.Key.Name, w => (IReadOnlyList<Span>)w.Value),
             Places = Room.Places(state.House.Bench),
             Changeover = ChangeMinutes,
             Open = _sittings.Count > 0 && _sittings[0].Begin <= Minute(_now) ? true : null,
@@ -330,6 +338,7 @@ public sealed partial class PlanDraft
             Count = count == _bench.Batches[step.BatchId].Traits.Models ? null : count,
             Minutes = even ? null : [.. Enumerable.Range(1, count).Select(step.HandsMinutes)],
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
+            Window = _windows.Count > 0 ? SprayManner.Of(_bench, step)?.Name : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
             Trifle = StepFacts.Of(step.Key.Kind).IsTrifle ? true : null,
             Kind = Ids.Of(step.Key.Kind),
@@ -556,6 +565,11 @@ public sealed partial class PlanDraft
 
     private void LayCalendar()
     {
+        // Each step's own product, method and place: where no forecast speaks, they do not differ.
+        if (_bench.State.Forecast.Count > 0)
+            foreach (var step in _bench.State.Steps.Where(s => s.NotNeeded is null && !_bench.IsFinished(s)))
+                if (SprayManner.Of(_bench, step) is { } manner)
+                    _windows.TryAdd(manner, []);
         // Enough sittings for all hands-on work twice over, with room for the waits; where that is too few, Make asks for more.
         var need = 2 * _bench.State.Steps.Where(s => s.NotNeeded is null).Sum(s => s.HandsMinutes(_bench.Remaining(s).Count));
         var have = 0;
@@ -572,7 +586,11 @@ public sealed partial class PlanDraft
                 continue;
             _sittings.Add(span);
             if (sitting.FitForSpray)
-                _spray.AddRange(SprayHours.Within(_bench, span, At));
+            {
+                _spray.AddRange(SprayHours.Within(_bench, _bench.Manner, span, At));
+                foreach (var (manner, spans) in _windows)
+                    spans.AddRange(SprayHours.Within(_bench, manner, span, At));
+            }
             have += span.Length;
         }
     }

@@ -35,6 +35,9 @@ public sealed record PlanView(
     /// <summary>Where the spray band comes from, in a line.</summary>
     public string SprayWords { get; init; } = "";
 
+    /// <summary>Sprays whose weather is assumed though their month rarely allows it, the soonest first: at most ten.</summary>
+    public required IReadOnlyList<AssumedAirView> AssumedAir { get; init; }
+
     /// <summary>Which gaps are filled from one mix, and what that saves; a line each.</summary>
     public required IReadOnlyList<string> Mixes { get; init; }
 }
@@ -123,6 +126,9 @@ public sealed record PlanStepView(
 
     /// <summary>What is tested before it begins; null where nothing is.</summary>
     public TestView? Test { get; init; }
+
+    /// <summary>Its weather is assumed though the month rarely allows it: what else would do; null otherwise.</summary>
+    public string? AssumedAir { get; init; }
 }
 
 /// <summary>One line of "what holds it".</summary>
@@ -164,6 +170,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
                 bench.State.Forecast.Count == 0
                     ? "Spray weather is not known here: dashed means assumed fit"
                     : "Spray weather by the forecast; dashed means assumed fit",
+            AssumedAir = [.. Assumed().Take(10)],
             Mixes =
             [
                 .. PuttyMix
@@ -173,6 +180,14 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             ],
         };
     }
+
+    private IEnumerable<AssumedAirView> Assumed() =>
+        from work in plan.Work
+        let step = bench.Steps[work.StepId]
+        where !work.InHand && step.Amounts.Mode is not null
+        let words = Core.Bench.AssumedAir.Of(bench, step, work.Begin)
+        where words is not null
+        select new AssumedAirView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), _clock.At(work.Begin), words);
 
     /// <summary>A planned step: when, and what holds it; null for one without a place.</summary>
     public PlanStepView? StepOf(Guid stepId) =>
@@ -320,7 +335,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         return
         [
             .. SprayHours
-                .Within(bench, minutes, At)
+                .Within(bench, bench.Manner, minutes, At)
                 .Select(s => new SprayPartView(At(s.Begin), At(s.End), !SprayHours.Reaches(bench, At(s.Begin)))),
         ];
     }
@@ -404,6 +419,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         )
         {
             Asks = HandReader.Asks(bench, step),
+            AssumedAir = step.Amounts.Mode is null ? null : Core.Bench.AssumedAir.Of(bench, step, begin),
             Test = TestView.Of(Readying.Of(bench, step, bench.Remaining(step), _clock), _clock),
         };
     }

@@ -9,30 +9,29 @@ namespace Hexaprep.Core.Bench;
 /// assumed.</summary>
 public static class SprayHours
 {
-    /// <summary>What the bench sprays most with, by its steps still to do: what the forecast is judged for.</summary>
-    public static SprayMedium MediumOf(BenchIndex bench)
-    {
-        var sprays = bench.State.Steps.Where(s => s is { NotNeeded: null, Amounts.Mode: not null } && !bench.IsFinished(s)).ToList();
-        var brushed = sprays.Where(s => s.Amounts.Method == "airbrush").ToList();
-        if (brushed.Count * 2 <= sprays.Count)
-            return SprayMedium.Aerosol;
-        return brushed.Count(s => s.Amounts.Product == ProductClass.AcrylicWb) * 2 >= brushed.Count
-            ? SprayMedium.AirbrushWb
-            : SprayMedium.AirbrushLacquer;
-    }
+    /// <summary>How the bench sprays most, by its steps still to do: what the air is told for where no step is named.</summary>
+    public static SprayManner MostOf(BenchIndex bench) =>
+        bench
+            .State.Steps.Where(s => s is { NotNeeded: null, Amounts.Mode: not null } && !bench.IsFinished(s))
+            .Select(s => SprayManner.Of(bench, s)!)
+            .GroupBy(m => m)
+            .OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key.Name, StringComparer.Ordinal)
+            .FirstOrDefault()
+            ?.Key
+        ?? SprayManner.Usual;
 
-    /// <summary>The fit stretches of the forecast, for cans: an airbrush is worked indoors, where the bench's own air counts.</summary>
-    public static IReadOnlyList<(Instant From, Instant To, FitHours Hours)> Stretches(BenchIndex bench)
+    /// <summary>The stretches of the forecast in which the weather suits a manner; none where it does not decide.</summary>
+    public static IReadOnlyList<(Instant From, Instant To, FitHours Hours)> Stretches(BenchIndex bench, SprayManner manner)
     {
-        var medium = bench.Medium;
-        if (medium != SprayMedium.Aerosol || bench.State.Forecast.Count == 0)
+        if (!manner.IsOutdoors || bench.State.Forecast.Count == 0)
             return [];
         var found = new List<(Instant, Instant, FitHours)>();
         // An hour that is missing cuts the forecast: what is not known is not joined.
         foreach (var run in Runs(bench.State.Forecast))
             found.AddRange(
                 SprayWindows
-                    .Of([.. run.Select(h => SprayFitness.Of(medium, h.Weather))])
+                    .Of([.. run.Select(h => manner.In(h.Weather))])
                     .Select(w => (run[w.FromHour].At, run[w.ToHour - 1].At + Duration.FromHours(1), w))
             );
         return found;
@@ -42,20 +41,22 @@ public static class SprayHours
     public static bool Reaches(BenchIndex bench, Instant at) =>
         bench.State.Forecast is { Count: > 0 } hours && hours[0].At <= at && at < hours[^1].At + Duration.FromHours(1);
 
-    /// <summary>The parts of a sitting in which one may spray.</summary>
+    /// <summary>The parts of a sitting in which one may spray so.</summary>
     /// <param name="bench">The bench.</param>
+    /// <param name="manner">How.</param>
     /// <param name="sitting">The sitting, in minutes of the plan.</param>
     /// <param name="at">The moment of a minute.</param>
-    public static IEnumerable<Span> Within(BenchIndex bench, Span sitting, Func<int, Instant> at)
+    public static IEnumerable<Span> Within(BenchIndex bench, SprayManner manner, Span sitting, Func<int, Instant> at)
     {
         var forecast = bench.State.Forecast;
-        if (forecast.Count == 0 || bench.Medium != SprayMedium.Aerosol)
+        if (forecast.Count == 0 || !manner.IsOutdoors)
             return [sitting];
         var (begins, ends) = (forecast[0].At, forecast[^1].At + Duration.FromHours(1));
         var origin = at(0);
         int Minute(Instant moment) => (int)Math.Ceiling((moment - origin).TotalMinutes);
         var parts = bench
-            .FitHours.Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To))))
+            .FitHoursOf(manner)
+            .Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To))))
             .ToList();
         // Before and beyond the forecast nothing speaks against it.
         if (at(sitting.Begin) < begins)

@@ -69,6 +69,8 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
             "surface_c" => SurfaceC < 20 ? "the surface is too cold" : "the surface is too hot, sun included",
             "rh_pct" => HumidityPct > 50 ? "the air is too damp" : "the air is too dry",
             "wind_m_s" => "the wind carries the mist away",
+            "label_temp_c" => "the air is colder than the label allows",
+            "label_rh_pct" => "the air is damper than the label allows",
             "rain_prob" => "rain is likely",
             "can_c" => "the can is too cold or too warm to spray evenly",
             "can_too_hot_danger" => "the can is dangerously hot: away from the sun, let it cool, do not spray",

@@ -1043,6 +1043,31 @@ public static class Schools
         ]
     );
 
+    /// <summary>Where a can is sprayed.</summary>
+    public static readonly School CanPlace = new(
+        "can_place",
+        "Where do you spray from a can?",
+        [Prime, FinalCoat],
+        "A booth, where it is vented to the outside and made for solvents: then the weather does not decide.",
+        [
+            new("outdoors", "Outdoors", ""),
+            new("booth", "In a vented booth", "In the booth, its fan on and its filter fresh: the bench's own air decides."),
+        ]
+    );
+
+    /// <summary>Where an airbrush is used.</summary>
+    public static readonly School AirbrushPlace = new(
+        "airbrush_place",
+        "Where do you use the airbrush?",
+        [Prime, FinalCoat, GlossBed],
+        "A booth for solvents; outdoors, where there is no room to air.",
+        [
+            new("aired_room", "In an aired room; solvents outdoors", ""),
+            new("booth", "In a vented booth", "In the booth, its fan on: the bench's own air decides."),
+            new("outdoors", "Outdoors", "Outdoors: the weather decides, as for a can."),
+        ]
+    );
+
     /// <summary>By which time of a wait the plan goes on.</summary>
     public static readonly School WaitsBy = new(
         "waits_by",
@@ -1198,6 +1223,8 @@ public static class Schools
         UnderWay,
         DustRoom,
         WaitsBy,
+        CanPlace,
+        AirbrushPlace,
         .. HousePace.Points,
     ];
 

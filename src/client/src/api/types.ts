@@ -2687,6 +2687,22 @@ export interface components {
             next: null | components["schemas"]["StepKind"];
             steps: components["schemas"]["AskableStepView"][];
         };
+        /** @description A spray planned outdoors beyond the forecast, at an hour whose month rarely allows it. */
+        AssumedAirView: {
+            /**
+             * Format: uuid
+             * @description The step.
+             */
+            stepId: string;
+            /** @description Its unit. */
+            unit: string;
+            /** @description What is sprayed. */
+            title: string;
+            /** @description When it is planned, in words. */
+            when: string;
+            /** @description How rarely the air is fit then, and what else would do. */
+            words: string;
+        };
         /** @description Nothing was ticked for longer than the step takes. */
         AwayView: {
             /** Format: int32 */
@@ -4043,6 +4059,8 @@ export interface components {
             /** @description Asked once before it is begun, where there is no way back; null otherwise. */
             asks?: null | string;
             test?: null | components["schemas"]["TestView"];
+            /** @description Its weather is assumed though the month rarely allows it: what else would do; null otherwise. */
+            assumedAir?: null | string;
         };
         /** @description The plan: when each unit is done and what holds it. */
         PlanView: {
@@ -4068,6 +4086,8 @@ export interface components {
             hasRepairs: boolean;
             /** @description Where the spray band comes from, in a line. */
             sprayWords?: string;
+            /** @description Sprays whose weather is assumed though their month rarely allows it, the soonest first: at most ten. */
+            assumedAir: components["schemas"]["AssumedAirView"][];
             /** @description Which gaps are filled from one mix, and what that saves; a line each. */
             mixes: string[];
         };

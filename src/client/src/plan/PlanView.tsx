@@ -57,6 +57,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
       <StepSheet looked={looked} onClose={() => setLooked(null)} />
       <Promises promises={plan.promises} chosen={promise?.unitId ?? null} onChoose={(unitId) => choose(undefined, unitId)} />
       {plan.unplaced.length > 0 ? <Unplaced rows={plan.unplaced} /> : <Proof plan={plan} />}
+      {plan.assumedAir.length > 0 ? <AssumedAir rows={plan.assumedAir} /> : null}
       {plan.sittings.length === 0 ? (
         <p className="px-4 md:px-10">No sitting lies ahead: set your evenings, and the plan is made.</p>
       ) : narrow ? (
@@ -123,6 +124,7 @@ function StepWords({ step }: { step: Schemas["PlanStepView"] }) {
         {step.title}, {step.times}
       </h2>
       <p className="mt-1">{step.note}</p>
+      {step.assumedAir ? <p className="mt-1 text-note">{step.assumedAir}</p> : null}
       <Link
         to="/units/$id"
         params={{ id: step.unitId }}
@@ -150,6 +152,38 @@ function Holds({ step }: { step: Schemas["PlanStepView"] }) {
       </ul>
     </div>
   );
+}
+
+// Sprays planned where the month rarely allows them.
+function AssumedAir({ rows }: { rows: readonly Schemas["AssumedAirView"][] }) {
+  const first = rows[0];
+  return first ? (
+    <div className="mx-4 flex flex-wrap items-center gap-x-3 text-note md:mx-10" data-assumed-air={rows.length}>
+      <span>
+        <b>Weather assumed, and rarely fit:</b> {first.title.toLowerCase()}, {first.unit}, {first.when}
+        {rows.length > 1 ? `, and ${rows.length - 1} more` : ""}.
+      </span>
+      <Sheet
+        title="Sprays whose weather is assumed"
+        opener={
+          <button type="button" className="min-h-11 strong underline">
+            What else would do
+          </button>
+        }
+      >
+        <ul className="flex flex-col gap-3">
+          {rows.map((r) => (
+            <li key={`${r.stepId}${r.when}`}>
+              <b>
+                {r.title}, {r.unit}, {r.when}.
+              </b>{" "}
+              {r.words}
+            </li>
+          ))}
+        </ul>
+      </Sheet>
+    </div>
+  ) : null;
 }
 
 function Unplaced({ rows }: { rows: readonly Schemas["UnplacedView"][] }) {

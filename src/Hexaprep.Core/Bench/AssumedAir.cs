@@ -1,0 +1,106 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>A spray planned outdoors beyond the forecast, at an hour whose month rarely allows it.</summary>
+/// <param name="StepId">The step.</param>
+/// <param name="Unit">Its unit.</param>
+/// <param name="Title">What is sprayed.</param>
+/// <param name="When">When it is planned, in words.</param>
+/// <param name="Words">How rarely the air is fit then, and what else would do.</param>
+public sealed record AssumedAirView(Guid StepId, string Unit, string Title, string When, string Words);
+
+/// <summary>How often the air of a month suits a manner of spraying at an hour, by temperature and damp: shown, never used to
+/// forbid.</summary>
+public static class AssumedAir
+{
+    /// <summary>Fewer days than this share count as rarely.</summary>
+    public const double Rarely = 0.2;
+
+    // How far single days lie from their month's usual: a rule of thumb for a temperate climate.
+    private const double DegreesSd = 3.5,
+        DampSd = 9;
+
+    // Middles of equal shares of a normal distribution.
+    private static readonly double[] Shares =
+    [
+        .. Enumerable.Range(0, 9).Select(i => MathNet.Numerics.Distributions.Normal.InvCDF(0, 1, (i + 0.5) / 9)),
+    ];
+
+    private static readonly ConcurrentDictionary<(int Month, int Hour, SprayManner Manner), double> Known = new();
+
+    /// <summary>The share of a month's days on which the air suits a manner at an hour of the day, 0 to 1.</summary>
+    /// <param name="month">1 to 12.</param>
+    /// <param name="hour">0 to 23.</param>
+    /// <param name="manner">How it is sprayed.</param>
+    public static double Share(int month, int hour, SprayManner manner) => Known.GetOrAdd((month, hour, manner), key =>
+        {
+            var air = UsualAt(key.Month, key.Hour);
+            var fit =
+                from warmer in Shares
+                from damper in Shares
+                let weather = new Weather(new Air(air.AirC + DegreesSd * warmer, Math.Clamp(air.HumidityPct + DampSd * damper, 20, 99)))
+                select key.Manner.In(weather).Allows ? 1.0 : 0.0;
+            return fit.Average();
+        });
+
+    /// <summary>What speaks against a spray at a moment, and what else would do; null where the forecast speaks, where the air is the
+    /// room's, or where the month often allows it.</summary>
+    public static string? Of(BenchIndex bench, BenchStep step, Instant at)
+    {
+        if (SprayManner.Of(bench, step) is not { IsOutdoors: true } manner || SprayHours.Reaches(bench, at))
+            return null;
+        var local = at.InZone(bench.State.Settings.Zone);
+        var share = Share(local.Month, local.Hour, manner);
+        if (share >= Rarely)
+            return null;
+        var month = CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(local.Month);
+        List<string> instead =
+        [
+            .. Ways(bench, step),
+            .. Share(local.Month, 13, manner) is var noon && noon >= Math.Max(Rarely, 2 * share)
+                ? new[] { $"midday at a weekend ({Often(noon)})" }
+                : [],
+            .. Enumerable
+                .Range(1, 11)
+                .Select(m => (local.Month + m - 1) % 12 + 1)
+                .Where(m => Share(m, local.Hour, manner) >= 2 * Rarely)
+                .Take(1)
+                .Select(m => $"waiting for {CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(m)}"),
+        ];
+        return $"The weather is assumed here: at {local.Hour}:00 in {month} the air outdoors suits it {Often(share)}, by what the month "
+            + $"usually is. What else would do: {string.Join("; ", instead)}.";
+    }
+
+    // Brush or airbrush, where the rules allow them for these models.
+    private static IEnumerable<string> Ways(BenchIndex bench, BenchStep step)
+    {
+        var job = bench.JobOf(step);
+        var open = RuleBook
+            .Trade.Choice(step.Key.Kind)
+            .Ways(job)
+            .Where(w => RuleBook.Trade.Bars(step.Key.Kind, w.Way, job) is null)
+            .Select(w => w.Method)
+            .ToHashSet();
+        if (open.Contains("brush") && step.Amounts.Method != "brush")
+            yield return "the brush";
+        if (open.Contains("airbrush") && step.Amounts.Method != "airbrush")
+            yield return "the airbrush in an aired room, water-borne";
+    }
+
+    private static string Often(double share) =>
+        share < 0.02 ? "on hardly any day" : string.Create(CultureInfo.InvariantCulture, $"about 1 day in {Math.Round(1 / share):0}");
+
+    // Coldest at five, warmest at three in the afternoon, and damp the other way round.
+    private static Air UsualAt(int month, int hour)
+    {
+        var usual = MonthUsual.Of(new LocalDate(2000, month, 15));
+        var since = (hour + 24 - 5) % 24;
+        var warmth = since <= 10 ? (1 - Math.Cos(Math.PI * since / 10)) / 2 : (1 + Math.Cos(Math.PI * (since - 10) / 14)) / 2;
+        return new Air(usual.NightC + (usual.DayC - usual.NightC) * warmth, usual.DampPct - (usual.DampPct - usual.DryPct) * warmth);
+    }
+}

@@ -1,0 +1,61 @@
+using System.Globalization;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Where a method is sprayed: a fact of the house.</summary>
+public enum SprayPlace
+{
+    Outdoors,
+    Booth,
+    AiredRoom,
+}
+
+/// <summary>How a step is sprayed, as far as the air decides it: what with, where, and what its label asks of the air.</summary>
+/// <param name="Medium">A can, or an airbrush with water-borne or solvent paint.</param>
+/// <param name="Place">Where.</param>
+/// <param name="MinTempC">The label's least temperature, °C; null without one.</param>
+/// <param name="MaxHumidityPct">The label's highest humidity, %; null without one.</param>
+public sealed record SprayManner(SprayMedium Medium, SprayPlace Place, double? MinTempC, double? MaxHumidityPct)
+{
+    /// <summary>A can outdoors without a label: what a bench without sprays is asked about.</summary>
+    public static readonly SprayManner Usual = new(SprayMedium.Aerosol, SprayPlace.Outdoors, null, null);
+
+    /// <summary>The weather decides; elsewhere the bench's own air does.</summary>
+    public bool IsOutdoors => Place == SprayPlace.Outdoors;
+
+    /// <summary>Names its hours in a plan.</summary>
+    public string Name =>
+        string.Join(' ', new[] { Ids.Of(Medium), Ids.Of(Place), $"{MinTempC}", $"{MaxHumidityPct}" }.Where(p => p.Length > 0));
+
+    /// <summary>How a step is sprayed; null when nothing is.</summary>
+    /// <remarks>A can is never taken into a room, nor solvent from an airbrush: that is for the booth, or for outdoors.</remarks>
+    public static SprayManner? Of(BenchIndex bench, BenchStep step)
+    {
+        if (step.Amounts is not { Mode: not null, Product: { } product })
+            return null;
+        var (house, label) = (bench.HouseOf(step.BatchId), bench.Drying.LabelOf(Product.Of(step.Key.Kind, product, step.Amounts.Method)));
+        var medium =
+            step.Amounts.Method != "airbrush" ? SprayMedium.Aerosol
+            : product.HasSolvent() ? SprayMedium.AirbrushLacquer
+            : SprayMedium.AirbrushWb;
+        var place =
+            medium == SprayMedium.Aerosol ? (house.Follows(Schools.CanPlace, "booth") ? SprayPlace.Booth : SprayPlace.Outdoors)
+            : house.Follows(Schools.AirbrushPlace, "booth") ? SprayPlace.Booth
+            : house.Follows(Schools.AirbrushPlace, "outdoors") || medium == SprayMedium.AirbrushLacquer ? SprayPlace.Outdoors
+            : SprayPlace.AiredRoom;
+        return new SprayManner(medium, place, label?.MinTempC, label?.MaxHumidityPct);
+    }
+
+    /// <summary>Whether the air suits it: the label first, then the medium.</summary>
+    public Fitness In(Weather weather)
+    {
+        var fit = SprayFitness.Of(Medium, weather);
+        var binding =
+            weather.Air.AirC < MinTempC ? "label_temp_c"
+            : weather.Air.HumidityPct > MaxHumidityPct ? "label_rh_pct"
+            : null;
+        return binding is null ? fit : fit with { Score = 0, Binding = binding };
+    }
+}
