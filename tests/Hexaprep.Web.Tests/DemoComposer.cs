@@ -73,8 +73,8 @@ public sealed class DemoComposer(TestDatabases databases)
         var play = new Play(benches, workspace);
         await play.HistoryAsync();
         await play.StepAsync("Lantern Keepers", StepKind.Wash, Tonight, 5);
-        await play.StepAsync("Mire Strider", StepKind.SoftenTransfer, Tonight + Duration.FromMinutes(11), 1);
-        await play.StepAsync("Reed Pikes", StepKind.Fill, Tonight + Duration.FromMinutes(18), 5);
+        await play.StepAsync("Mire Strider", StepKind.SoftenTransfer, Tonight + Duration.FromMinutes(22), 1);
+        await play.StepAsync("Reed Pikes", StepKind.Fill, Tonight + Duration.FromSeconds(25 * 60 + 10), 5, 150);
         await benches.WriteAsync(
             workspace,
             Guid.NewGuid(),
@@ -103,11 +103,11 @@ public sealed class DemoComposer(TestDatabases databases)
                 Assert.True(Steps(bench, unit, stop).All(bench.IsFinished), $"{unit} did not reach {stop} in time.");
         }
 
-        public async Task StepAsync(string unit, StepKind kind, Instant at, int models)
+        public async Task StepAsync(string unit, StepKind kind, Instant at, int models, int? seconds = null)
         {
             var bench = await LoadAsync();
             var step = bench.State.Steps.First(s => bench.UnitOf(s).Name == unit && s.Key.Kind == kind);
-            await DoAsync(new Due(step, models), at, models);
+            await DoAsync(new Due(step, models), at, models, seconds);
         }
 
         private async Task<Due?> NextAsync(Instant at, Instant end)
@@ -146,7 +146,7 @@ public sealed class DemoComposer(TestDatabases databases)
             return bench.StepsOf[batch].Where(s => before.Contains(s.Id));
         }
 
-        private async Task<Instant> DoAsync(Due due, Instant at, int models)
+        private async Task<Instant> DoAsync(Due due, Instant at, int models, int? seconds = null)
         {
             await ActAsync(ActKind.Start, due.Step, at);
             var left = models;
@@ -154,7 +154,7 @@ public sealed class DemoComposer(TestDatabases databases)
             {
                 at +=
                     Duration.FromMinutes(i == 1 ? due.Step.Amounts.SetupMinutes : 0)
-                    + Duration.FromSeconds(due.Step.Amounts.SecondsPerModel);
+                    + Duration.FromSeconds(seconds ?? due.Step.Amounts.SecondsPerModel);
                 await ActAsync(ActKind.Done, due.Step, at);
             }
             if ((await LoadAsync()).InHand is not null && at < Tonight)

@@ -104,11 +104,12 @@ public sealed record Regroup(Guid BatchId, Guid? With, int? First)
 
     private static bool Alike(BenchIndex bench, Batch a, Batch b)
     {
-        static BatchTraits Bare(Batch x) => x.Traits with { Models = 1, Materials = [] };
+        static BatchTraits Bare(Batch x) => x.Traits with { Models = 1, Materials = [], Paces = [] };
         var (one, other) = (bench.State.JobOf(a), bench.State.JobOf(b));
         return a.UnitId == b.UnitId
             && Bare(a) == Bare(b)
             && a.Traits.Materials.SequenceEqual(b.Traits.Materials)
+            && a.Traits.Paces.SequenceEqual(b.Traits.Paces)
             && one.Changes.SequenceEqual(other.Changes)
             && Routes.Schools.All.All(s => one.House.Of(s) == other.House.Of(s));
     }

@@ -58,6 +58,8 @@ export function ring(isLoss: boolean): void {
 }
 
 function play(tones: readonly number[], seconds: number): void {
+  // Before the first touch a browser lets no page sound: the sign and the title stand all the same.
+  if (navigator.userActivation && !navigator.userActivation.hasBeenActive) return;
   const audio = new AudioContext();
   tones.forEach((hertz, i) => {
     const from = audio.currentTime + i * seconds;
