@@ -35,7 +35,12 @@ export function Why({ view, onThen, slabs }: WhyProps) {
                     {t.text}
                   </span>
                 </button>
-                {t.back ? <p className="text-note leading-snug text-wait">{t.back}</p> : null}
+                {t.back ? (
+                  // The moments stand first: the rest is read in full where the step is opened.
+                  <p className="line-clamp-2 text-note leading-snug text-wait" title={t.back}>
+                    {t.back}
+                  </p>
+                ) : null}
               </li>
             ))}
           </ul>
