@@ -16,7 +16,10 @@ internal sealed class ExactModel
 
     private sealed record Laid(PlanBatch Batch, PlanStep Step, IReadOnlyList<Chunk> Chunks, IntVar Start, IntVar End, IntVar? Size);
 
-    public ExactModel(PlanProblem problem)
+    /// <summary>The model of a problem.</summary>
+    /// <param name="problem">Base format alone.</param>
+    /// <param name="known">The value of a plan that is known: none dearer is looked for; null for none.</param>
+    public ExactModel(PlanProblem problem, long? known)
     {
         _problem = problem;
         foreach (var batch in problem.Batches)
@@ -29,14 +32,17 @@ internal sealed class ExactModel
             AddArcs(batch);
         AddHolds();
         AddSprays([.. _steps.Values.Where(s => s.Step.Mode is not null)]);
-        _model.Minimize(Value());
+        var value = Value();
+        if (known is { } most)
+            _model.Add(value <= most);
+        _model.Minimize(value);
     }
 
     /// <summary>Solves it.</summary>
     /// <returns>The best value, the proven bound, and whether they meet.</returns>
-    public (double Value, double Bound, bool Proven) Solve(int seconds)
+    public (double Value, double Bound, bool Proven) Solve(int seconds, int workers)
     {
-        var solver = new CpSolver { StringParameters = $"max_time_in_seconds:{seconds} num_search_workers:{Environment.ProcessorCount}" };
+        var solver = new CpSolver { StringParameters = $"max_time_in_seconds:{seconds} num_search_workers:{workers}" };
         var status = solver.Solve(_model);
         return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
             ? (solver.ObjectiveValue, solver.BestObjectiveBound, status == CpSolverStatus.Optimal)
