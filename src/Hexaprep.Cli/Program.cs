@@ -1,6 +1,8 @@
 using System.Globalization;
 using Hexaprep.Core;
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
+using Hexaprep.Exact;
 using Hexaprep.Formats;
 
 const string Usage = "usage: route FILE.json | may-i FILE.json | solve FILE.json [--budget N] [--seed N]";
@@ -55,7 +57,8 @@ static async Task<int> MayIAsync(string json)
 
 static async Task<int> SolveAsync(string json, int budget, int seed)
 {
-    var plan = SolvedPlan.Of(PlanFile.ReadProblem(json) with { Seed = seed }, budget);
+    var problem = PlanFile.ReadProblem(json) with { Seed = seed };
+    var plan = SolvedPlan.Of(problem, budget, Finisher.Finish(problem, Planner.Solve(problem, budget), budget));
     await Console.Out.WriteLineAsync(PlanFile.Write(plan));
     foreach (var step in plan.Unplaced)
         await Console.Error.WriteLineAsync($"{step.Batch}/{step.Step} finds no place: {step.Lacks}. It needs {step.Remedy}.");

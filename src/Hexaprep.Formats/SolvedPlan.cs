@@ -28,12 +28,12 @@ public sealed record SolvedPlan(
     IReadOnlyList<Unplaced> Unplaced
 )
 {
-    /// <summary>Solves a problem and explains the plan.</summary>
-    /// <param name="problem">The problem; its seed is used.</param>
-    /// <param name="budget">Decodes, at least 0.</param>
-    public static SolvedPlan Of(PlanProblem problem, int budget)
+    /// <summary>Explains the plan of a problem.</summary>
+    /// <param name="problem">The problem; its seed was used.</param>
+    /// <param name="budget">Decodes the plan was given, at least 0.</param>
+    /// <param name="result">The plan.</param>
+    public static SolvedPlan Of(PlanProblem problem, int budget, PlanResult result)
     {
-        var result = Planner.Solve(problem, budget);
         var chunks = result.Schedule.Chunks;
         var bound = LowerBound.Of(problem);
         var ends = PlanValue.Finishes(problem, chunks);

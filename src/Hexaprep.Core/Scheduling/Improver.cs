@@ -6,6 +6,7 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
 {
     private readonly Neighbourhood _near = new(problem, table, random);
     private readonly Manner _manner = new(problem, random);
+    private readonly Held _held = new(problem, table, placer, random);
 
     // On a large bench a trial costs more beside the steps it lays.
     private readonly int _effort = problem.Steps > 1000 ? 2 : 1;
@@ -25,8 +26,11 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
             attempt.Begin(allowed);
             _manner.Draw();
             _near.Draw(_manner.Spread);
+            _held.Draw(_near);
             foreach (var c in _near.Chosen)
                 attempt.TakeFrom(c, _near.From(c));
+            if (_manner.MakesRoom)
+                MakeRoom();
             var gain = StartsHopeless() || !Lay() || !attempt.MendSprays() ? long.MaxValue : attempt.Gain();
             if (gain > allowed)
             {
@@ -37,6 +41,7 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
             if (value < best.Value)
                 best.Save(table);
         }
+        _held.Clear();
         placer.Manner = null;
         placer.Hopeless = null;
     }
@@ -69,6 +74,16 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
             placer.ShiftRight(c);
         }
         return true;
+    }
+
+    // What stays moves as late as nobody minds: its hours go to those that are laid anew.
+    private void MakeRoom()
+    {
+        for (var c = 0; c < problem.Sequence.Length; c++)
+        {
+            if (!_near.IsChosen(c))
+                placer.ShiftRight(c);
+        }
     }
 
     private bool StartsHopeless()

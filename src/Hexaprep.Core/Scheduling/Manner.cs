@@ -9,7 +9,8 @@ internal sealed class Manner(CompiledProblem problem, SplitMix64 random)
         _whole,
         _share,
         _keepToUsed,
-        _late;
+        _late,
+        _join;
     private bool _displace,
         _loose;
 
@@ -35,6 +36,8 @@ internal sealed class Manner(CompiledProblem problem, SplitMix64 random)
         _displace = random.Permille(500);
         _late = random.Below(3) * 500;
         ShiftsRight = random.Permille(300);
+        MakesRoom = problem.Steps <= Search.SmallSteps && random.Permille(200);
+        _join = problem.Steps <= Search.MiddleSteps && random.Permille(300) ? 500 : 0;
     }
 
     /// <summary>How to look for the place of a step, and from when.</summary>
@@ -59,6 +62,12 @@ internal sealed class Manner(CompiledProblem problem, SplitMix64 random)
         }
         return taste;
     }
+
+    /// <summary>True when all that is not laid anew is moved as late as it can be first; on a small bench alone.</summary>
+    public bool MakesRoom { get; private set; }
+
+    /// <summary>True when a coat is to wait for the next of its kind, to share its set-up.</summary>
+    public bool Joins() => _join > 0 && random.Permille(_join);
 
     /// <summary>True when a step off the main line is to be laid as late as it is needed.</summary>
     public bool Late() => random.Permille(_late);

@@ -31,6 +31,9 @@ internal sealed class Neighbourhood
     /// <summary>The position from which a chosen cluster is taken out.</summary>
     public int From(int cluster) => _from[cluster];
 
+    /// <summary>True when the cluster is among those chosen.</summary>
+    public bool IsChosen(int cluster) => _stamp[cluster] == _now;
+
     /// <summary>The cluster the choice began with.</summary>
     public int Lead { get; private set; }
 

@@ -9,11 +9,16 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
 
     // Minutes of slack from which a step counts as off the main line.
     private const int OffTheLine = 600;
+
+    // An evening: a coat is not held back beyond it to share a set-up.
+    private const int LongestWaitToJoin = 300;
     private readonly CompiledProblem _p = problem;
     private readonly int[] _lower = new int[problem.Steps];
     private readonly int[] _at = new int[problem.Sequence.Length],
         _until = new int[problem.Sequence.Length],
         _pushes = new int[problem.Sequence.Length];
+    private readonly int[] _together = new int[problem.Sequence.Length];
+    private int _count;
     private readonly int[] _looseAt = new int[problem.Arcs.Length];
     private readonly int[] _before = new int[problem.Arcs.Length];
     private readonly Piece[] _kept = new Piece[table.Found.Length];
@@ -29,6 +34,12 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
 
     /// <summary>How steps are laid; null for as early as they go.</summary>
     public Manner? Manner { get; set; }
+
+    /// <summary>Minutes by which a step is taken later into the order than its first chance says, in this trial.</summary>
+    public int[] Later { get; } = new int[problem.Steps];
+
+    /// <summary>For each step the minute before which this trial does not lay it; 0 for none.</summary>
+    public int[] Floor { get; } = new int[problem.Steps];
 
     /// <summary>For each cluster the position from which on nothing is laid, since it fits nowhere.</summary>
     public int[] Limit { get; } = [.. problem.Sequence.Select(s => s.Length)];
@@ -85,6 +96,15 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
     {
         foreach (var c in clusters)
             Open(c, int.MaxValue);
+        clusters.CopyTo(_together);
+        _count = clusters.Length;
+        var laid = LayTogether(clusters, setBack);
+        _count = 0;
+        return laid;
+    }
+
+    private bool LayTogether(ReadOnlySpan<int> clusters, int[] setBack)
+    {
         while (true)
         {
             int next = -1,
@@ -94,7 +114,7 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
                 if (_at[c] >= _until[c])
                     continue;
                 var step = _p.Sequence[c][_at[c]];
-                var key = _p.FirstChance(step, Math.Max(_lower[step], table.Earliest(step))) + setBack[c];
+                var key = _p.FirstChance(step, From(step)) + setBack[c] + Later[step];
                 if (key < least)
                     (least, next) = (key, c);
             }
@@ -103,6 +123,26 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             if (!LayNext(next))
                 return false;
         }
+    }
+
+    // The minute from which a coat ends just when the next coat of its kind, of those laid with it, can begin: then they share a set-up,
+    // and what is left of the weather may do for the second.
+    private int JustBefore(int step, int from)
+    {
+        var nearest = int.MaxValue;
+        for (var i = 0; i < _count; i++)
+        {
+            var c = _together[i];
+            if (c == _p.Cluster[step] || _at[c] >= _until[c])
+                continue;
+            var next = _p.Sequence[c][_at[c]];
+            if (_p.Mode[next] != _p.Mode[step])
+                continue;
+            var start = From(next) - _p.Minutes(step, _p.Count[step]);
+            if (start > from && start - from < LongestWaitToJoin)
+                nearest = Math.Min(nearest, start);
+        }
+        return nearest == int.MaxValue ? from : nearest;
     }
 
     private bool FindOrElse(int step, int from, ref Taste taste)
@@ -151,7 +191,7 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         return start - arc.Min;
     }
 
-    /// <summary>Moves the steps of a cluster, coats apart, as late as those after them allow, and so leaves the early hours to
+    /// <summary>Moves the steps of a cluster as late as those after them allow, and so leaves the early hours to
     /// others.</summary>
     public void ShiftRight(int cluster)
     {
@@ -159,9 +199,14 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         for (var i = sequence.Length - 1; i >= 0; i--)
         {
             var step = sequence[i];
-            if (_p.Mode[step] >= 0 || !table.Placed(step))
+            if (!table.Placed(step))
                 continue;
             var until = _p.Out[step].Length == 0 ? EndsWith(step) : table.Latest(step);
+            if (_p.Mode[step] >= 0)
+            {
+                ShiftCoat(step, until);
+                continue;
+            }
             if (until == CompiledProblem.Never || until <= table.End[step])
                 continue;
             Touched?.Invoke(step);
@@ -175,6 +220,36 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             }
             table.Put(step, _kept.AsSpan(0, count));
         }
+    }
+
+    // A coat moves within its sitting and its weather, as far as the next work there; it keeps its minutes, and the coats after it theirs.
+    private void ShiftCoat(int step, int until)
+    {
+        var k = table.SittingOf(step);
+        var last = Math.Min(until, _p.SittingEnd[k]);
+        foreach (var slot in _p.Slots[step]!.All)
+        {
+            if (slot.Begin <= table.Start[step] && table.End[step] <= slot.End)
+                last = Math.Min(last, slot.End);
+        }
+        foreach (var booking in table.Sitting(k))
+        {
+            if (booking.Begin >= table.End[step])
+                last = Math.Min(last, booking.Begin);
+        }
+        var from = last - (table.End[step] - table.Start[step]);
+        if (from <= table.Start[step])
+            return;
+        Touched?.Invoke(step);
+        var (start, count) = (table.Start[step], table.Take(step, _kept));
+        if (table.Find(step, from, last) && table.FoundStart > start && table.LagsHold(step, table.FoundStart, table.FoundEnd))
+        {
+            table.Put(step, table.Found.AsSpan(0, table.FoundCount));
+            if (table.HoldsFit(step) && table.BrokenSpray(k) < 0)
+                return;
+            table.Take(step, table.Found);
+        }
+        table.Put(step, _kept.AsSpan(0, count));
     }
 
     // The end of a last step that makes its unit no later than what is placed of it already.
@@ -218,10 +293,14 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
         ref var at = ref _at[cluster];
         var step = sequence[at];
         FailedAt = Math.Max(FailedAt, at);
-        var from = Math.Max(_lower[step], table.Earliest(step));
+        var from = From(step);
         var taste = Taste.None;
         if (Manner is { } manner)
+        {
             taste = manner.Choose(ref from);
+            if (_p.Mode[step] >= 0 && manner.Joins())
+                from = Math.Max(from, JustBefore(step, from));
+        }
         if (!FindLateWhereItMay(step, from) && !FindOrElse(step, from, ref taste))
             return false;
         Pull(step, from, taste, out var push, out var pushTo);
@@ -324,6 +403,8 @@ internal sealed class Placer(CompiledProblem problem, Timetable table)
             pushTo = Math.Max(free, table.Start[push] + 1);
         return true;
     }
+
+    private int From(int step) => Math.Max(Math.Max(_lower[step], Floor[step]), table.Earliest(step));
 
     private int Unlay(int[] sequence, int from, int to)
     {

@@ -4,7 +4,8 @@ namespace Hexaprep.Core.Scheduling;
 /// one finished.</summary>
 internal sealed class Search
 {
-    private const int SmallSteps = 130,
+    /// <summary>Up to so many steps a bench is small: plans fall into pits; up to the next it is of middle size, beyond it large.</summary>
+    public const int SmallSteps = 130,
         MiddleSteps = 250;
 
     // Fewer trials than that better nothing.

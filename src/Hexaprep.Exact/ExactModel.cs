@@ -4,7 +4,7 @@ using Hexaprep.Core.Scheduling;
 namespace Hexaprep.Exact;
 
 /// <summary>A bench scheduling problem (plain format, no extensions) as a constraint model for an exact solver.</summary>
-internal sealed class ExactModel
+public sealed class ExactModel
 {
     private readonly CpModel _model = new();
     private readonly PlanProblem _problem;
@@ -12,7 +12,7 @@ internal sealed class ExactModel
     private readonly List<IntervalVar> _hands = [];
     private readonly List<LinearExpr> _paid = [];
 
-    private sealed record Chunk(IntVar Start, IntVar End, BoolVar Present, IReadOnlyDictionary<int, BoolVar> In);
+    private sealed record Chunk(IntVar Start, IntVar End, IntVar Models, BoolVar Present, IReadOnlyDictionary<int, BoolVar> In);
 
     private sealed record Laid(PlanBatch Batch, PlanStep Step, IReadOnlyList<Chunk> Chunks, IntVar Start, IntVar End, IntVar? Size);
 
@@ -38,15 +38,54 @@ internal sealed class ExactModel
         _model.Minimize(value);
     }
 
-    /// <summary>Solves it.</summary>
-    /// <returns>The best value, the proven bound, and whether they meet.</returns>
-    public (double Value, double Bound, bool Proven) Solve(int seconds, int workers)
+    /// <summary>The chunks of the plan found last, by their start; empty while there is none.</summary>
+    public IReadOnlyList<PlanChunk> Found { get; private set; } = [];
+
+    /// <summary>Tells the solver of a plan to begin with.</summary>
+    public void BeginWith(IReadOnlyList<PlanChunk> chunks)
     {
-        var solver = new CpSolver { StringParameters = $"max_time_in_seconds:{seconds} num_search_workers:{workers}" };
+        foreach (var step in chunks.GroupBy(c => (c.Batch, c.Step)))
+        {
+            var own = step.OrderBy(c => c.Start).ToList();
+            foreach (var (i, chunk) in _steps[step.Key].Chunks.Index())
+            {
+                _model.AddHint(chunk.Present, i < own.Count ? 1 : 0);
+                if (i >= own.Count)
+                    continue;
+                _model.AddHint(chunk.Start, own[i].Start);
+                _model.AddHint(chunk.End, own[i].End);
+            }
+        }
+    }
+
+    /// <summary>Solves it, for so many seconds by the clock.</summary>
+    /// <returns>The best value, the proven bound, and whether they meet.</returns>
+    public (double Value, double Bound, bool Proven) Solve(int seconds, int workers) =>
+        Solve($"max_time_in_seconds:{seconds} num_search_workers:{workers}");
+
+    /// <summary>Solves it by one worker for so much work, whatever the clock says: equal problems give equal answers.</summary>
+    /// <param name="work">About seconds of this solver on one core.</param>
+    /// <param name="seed">Of its choices.</param>
+    /// <remarks>On a machine so slow that two minutes are not enough it ends there, and the answer is that machine's.</remarks>
+    public (double Value, double Bound, bool Proven) SolveRepeatably(int work, int seed) =>
+        Solve($"max_deterministic_time:{work} max_time_in_seconds:120 num_search_workers:1 random_seed:{seed}");
+
+    private (double Value, double Bound, bool Proven) Solve(string how)
+    {
+        using var solver = new CpSolver { StringParameters = how };
         var status = solver.Solve(_model);
-        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
-            ? (solver.ObjectiveValue, solver.BestObjectiveBound, status == CpSolverStatus.Optimal)
-            : (double.NaN, solver.BestObjectiveBound, false);
+        if (status is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible))
+            return (double.NaN, solver.BestObjectiveBound, false);
+        Found =
+        [
+            .. from laid in _steps.Values
+            from chunk in laid.Chunks
+            where solver.BooleanValue(chunk.Present)
+            let start = (int)solver.Value(chunk.Start)
+            orderby start
+            select new PlanChunk(laid.Batch.Id, laid.Step.Id, start, (int)solver.Value(chunk.End), (int)solver.Value(chunk.Models)),
+        ];
+        return (solver.ObjectiveValue, solver.BestObjectiveBound, status == CpSolverStatus.Optimal);
     }
 
     // A sitting, or for a coat a sitting cut with a spray window: begin, end, and which sitting.
@@ -108,7 +147,7 @@ internal sealed class ExactModel
             }
             else
                 _model.Add(present == 1);
-            chunks.Add(new Chunk(start, end, present, byK));
+            chunks.Add(new Chunk(start, end, n, present, byK));
             models.Add(n);
         }
         _model.Add(LinearExpr.Sum(models) == count);

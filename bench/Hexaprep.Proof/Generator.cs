@@ -1,7 +1,7 @@
 using System.Globalization;
 using Hexaprep.Core.Scheduling;
 
-namespace Hexaprep.Exact;
+namespace Hexaprep.Proof;
 
 /// <summary>Makes instances of the model's full range from a seed: 2 to 7 batches of 5 to 12 steps, deadlines, weather with gaps, recoat
 /// windows shut for a day, mixes that stiffen, scarce handles and slots. Equal seeds give equal instances.</summary>

@@ -3,10 +3,13 @@ using System.Globalization;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Exact;
 using Hexaprep.Formats;
+using Hexaprep.Proof;
 
 // given [SECONDS] [NAME PART] [FOLDER]: the planner at its full budget beside an exact solver with so many seconds, instance by instance.
 // prove FILE FIRST LAST SECONDS: the instances of these seeds, those proven optimal within the seconds added to a file of optima.
-// judge FILE [SEEDS] [BUDGET] [PART]: the planner on every proven instance of the file, with seeds 1 to SEEDS: how far above the optimum.
+// judge FILE [SEEDS] [BUDGET] [PART] [alone]: the planner, finished or alone, on every proven instance of the file, seeds 1 to SEEDS: how
+// far above the optimum. PART 0/2 takes every other instance.
+// beside SEED [SECONDS]: the exact plan and the planner's, sitting by sitting.
 int Number(int at, int usual) => args.Length > at ? int.Parse(args[at], CultureInfo.InvariantCulture) : usual;
 string Word(int at, string usual) => args.Length > at ? args[at] : usual;
 void Say(FormattableString line) => Console.WriteLine(line.ToString(CultureInfo.InvariantCulture));
@@ -18,6 +21,9 @@ switch (Word(0, "given"))
         break;
     case "judge":
         Judge(args[1], Number(2, 5), Number(3, 40_000), Word(4, "0/1"));
+        break;
+    case "beside":
+        Beside(Number(1, 1), Number(2, 60));
         break;
     default:
         Given(Number(1, 60), Word(2, ""), Word(3, "tests/Hexaprep.Core.Tests/Instances"));
@@ -74,6 +80,32 @@ void Prove(string file, int first, int last, int seconds)
     }
 }
 
+// The exact plan and the planner's, sitting by sitting.
+void Beside(int seed, int seconds)
+{
+    var problem = Generator.Of(seed);
+    var plan = Planner.Solve(problem, 40_000).Schedule;
+    var model = new ExactModel(problem, plan.Z);
+    Say($"planner {plan.Z}, exact {model.Solve(seconds, Environment.ProcessorCount)}");
+    foreach (var b in problem.Batches)
+        Say($"{b.Id} of {b.Unit}: {b.Count} models");
+    foreach (var u in problem.Units)
+        Say($"{u.Id}: weight {u.Weight}, due {u.Deadline}");
+    foreach (var s in problem.Sittings)
+    {
+        var own = plan.Chunks.Where(c => c.Start >= s.Begin && c.Start < s.End).Select(c => $"{c.Batch}.{c.Step}@{c.Start - s.Begin}");
+        var exact = model.Found.Where(c => c.Start >= s.Begin && c.Start < s.End).Select(c => $"{c.Batch}.{c.Step}@{c.Start - s.Begin}");
+        if (own.Any() || exact.Any())
+            Say($"{s.Begin} ({s.Length})\n   plan  {string.Join(' ', own)}\n   exact {string.Join(' ', exact)}");
+    }
+}
+
+PlanResult Plan(PlanProblem problem, int budget)
+{
+    var plan = Planner.Solve(problem, budget);
+    return Word(5, "") == "alone" ? plan : Finisher.Finish(problem, plan, budget);
+}
+
 void Judge(string file, int seeds, int budget, string part)
 {
     var (mine, of) = (
@@ -87,7 +119,7 @@ void Judge(string file, int seeds, int budget, string part)
         var problem = Generator.Of((int)fields[0]);
         var own = Enumerable
             .Range(1, seeds)
-            .Select(s => 100.0 * (Planner.Solve(problem with { Seed = s }, budget).Schedule.Z!.Value - fields[3]) / fields[3])
+            .Select(s => 100.0 * (Plan(problem with { Seed = s }, budget).Schedule.Z!.Value - fields[3]) / fields[3])
             .ToList();
         gaps.AddRange(own);
         Say($"{problem.Name, -16} {string.Join(' ', own.Select(g => g.ToString("F2", CultureInfo.InvariantCulture)))}");
