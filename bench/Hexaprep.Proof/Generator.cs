@@ -89,6 +89,7 @@ internal static class Generator
         );
     }
 
+    // Long: a route, step by step.
     private static PlanBatch Batch(string id, int number, int units, int longest, Random random)
     {
         bool Odds(double of) => random.NextDouble() < of;

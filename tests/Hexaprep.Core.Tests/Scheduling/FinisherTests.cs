@@ -51,6 +51,7 @@ public sealed class FinisherTests
         Assert.Same(poor, Finisher.Finish(problem, poor, 100));
     }
 
+    // Long: one key after the other.
     [Fact]
     public void Nothing_beyond_the_base_format_is_taken()
     {
