@@ -214,6 +214,68 @@ public sealed class ContractTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task Surface_size_and_durations_come_with_the_roster_and_are_changed_and_refused_by_field()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (
+            await app.BringAsync("unit=Reed Pikes;models=3;material=plastic;surface=smooth;size=large;pace=clean_lines 2 + 7")
+        ).EnsureSuccessStatusCode();
+        var unit = await app.GetAsync($"/api/units/{(await app.GetAsync("/api/units"))[0]!["id"]}");
+        var batch = unit["batches"]![0]!;
+        Assert.Equal(("smooth", "large"), (batch["surface"]!.ToString(), batch["size"]!.ToString()));
+        static JsonNode Lines(JsonNode of) => of["steps"]!.AsArray().Single(s => s!["kind"]!.ToString() == "clean_lines")!;
+        Assert.Equal((120, 7), (Lines(batch)["secondsPerModel"]!.GetValue<int>(), Lines(batch)["setupMinutes"]!.GetValue<int>()));
+
+        Task<HttpResponseMessage> Put(int version, params object[] paces) =>
+            app.Client.PutAsJsonAsync(
+                $"/api/batches/{batch["id"]}",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    version,
+                    tier = "elite",
+                    moldLines = "few",
+                    gaps = "none",
+                    transfers = 0,
+                    finalSheen = "matte",
+                    paintMinutes = 10,
+                    paces,
+                }
+            );
+        using var slower = await Put(1, new { step = "clean_lines", secondsPerModel = 300 });
+        var changed = (await BodyAsync(slower))["batches"]![0]!;
+        Assert.Equal(300, Lines(changed)["secondsPerModel"]!.GetValue<int>());
+        // What the edit says nothing of stays.
+        Assert.Equal(("smooth", "large"), (changed["surface"]!.ToString(), changed["size"]!.ToString()));
+
+        foreach (
+            var (pace, field) in new (object, string)[]
+            {
+                (new { step = "clean_lines", secondsPerModel = 1 }, "paces.secondsPerModel"),
+                (
+                    new
+                    {
+                        step = "glue",
+                        secondsPerModel = 60,
+                        setupMinutes = 999,
+                    },
+                    "paces.setupMinutes"
+                ),
+                (new { step = "paint", secondsPerModel = 60 }, "paces.step"),
+            }
+        )
+        {
+            using var refused = await Put(2, pace);
+            Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+            Assert.Equal(field, (await BodyAsync(refused))["field"]!.ToString());
+        }
+        using var twice = await Put(2, new { step = "glue", secondsPerModel = 60 }, new { step = "glue", secondsPerModel = 70 });
+        Assert.Equal(HttpStatusCode.BadRequest, twice.StatusCode);
+        using var usual = await Put(2);
+        Assert.NotEqual(300, Lines((await BodyAsync(usual))["batches"]![0]!)["secondsPerModel"]!.GetValue<int>());
+    }
+
+    [Fact]
     public async Task A_roster_file_is_understood_line_by_line_and_nothing_is_saved()
     {
         await using var app = new TestApp(databases.Clone());

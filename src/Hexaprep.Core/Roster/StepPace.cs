@@ -7,7 +7,7 @@ namespace Hexaprep.Core.Roster;
 /// <param name="Step">The kind of step; not painting, which has its own minutes.</param>
 /// <param name="SecondsPerModel">Hands a model, 5 to 36,000 s.</param>
 /// <param name="SetupMinutes">Minutes before the first model, 0 to 240; null: as usual.</param>
-public sealed record StepPace(StepKind Step, int SecondsPerModel, int? SetupMinutes)
+public sealed record StepPace(StepKind Step, int SecondsPerModel, int? SetupMinutes = null)
 {
     /// <summary>Seconds a model that can be set.</summary>
     public static readonly (int Least, int Most) Seconds = (5, 36_000);

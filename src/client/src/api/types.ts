@@ -4741,7 +4741,7 @@ export interface components {
              * Format: int32
              * @description Minutes before the first model, 0 to 240; null: as usual.
              */
-            setupMinutes: null | number;
+            setupMinutes?: null | number;
         };
         /** @description A step of a route. */
         StepRow: {
