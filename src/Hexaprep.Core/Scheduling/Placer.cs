@@ -247,7 +247,8 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         }
         if (push < 0 || _p.Frozen[push] || ++_pushes[cluster] > MostPushes)
             return false;
-        at = Unlay(sequence, _p.Position[push], at);
+        // With all that was laid after it, be it from before this trial: it may be tied to what moves.
+        at = Unlay(sequence, _p.Position[push], _until[cluster]);
         _lower[push] = Math.Max(pushTo, _lower[push] + 1);
         return true;
     }

@@ -38,8 +38,8 @@ internal static class Replay
                 if (!placer.Lay(c))
                     placer.LayWhatFits(c);
             }
-            // What was pushed out of the way may have stood before another coat, or have kept its place longer.
-            if (MendSprays(p, table) | GivePlaces(p, table))
+            // What was pushed out of the way may have stood before another coat, or keep its place, or what it holds, longer.
+            if (MendSprays(p, table) | GivePlaces(p, table) | GiveBack(p, table))
                 continue;
             table.ValueAll();
             return true;
@@ -48,8 +48,9 @@ internal static class Replay
     }
 
     // Where more is held than there is now, the later comer gives way, with all that follows.
-    private static void GiveBack(CompiledProblem p, Timetable table)
+    private static bool GiveBack(CompiledProblem p, Timetable table)
     {
+        var given = false;
         foreach (
             var h in Enumerable
                 .Range(0, p.Holds.Length)
@@ -63,7 +64,9 @@ internal static class Replay
             if (!table.Placed(from) || table.Overuse(h) < 0)
                 continue;
             TakeWithAllAfter(p, table, from);
+            given = true;
         }
+        return given;
     }
 
     // Where more units are under way than may be, the one that began last waits, with all it does.

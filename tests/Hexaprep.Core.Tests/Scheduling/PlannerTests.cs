@@ -79,8 +79,13 @@ public sealed class PlannerTests
             iter: 600
         );
 
-    [Fact]
-    public void When_a_sitting_falls_out_the_plan_that_follows_breaks_nothing() =>
+    // The seeds once broke something: a hold kept longer over one that was given its place by then; a step left where it stood though what
+    // it is tied to had moved.
+    [Theory]
+    [InlineData(null)]
+    [InlineData("0Qg3fNiB0412")]
+    [InlineData("80Wqyc_R4-k1")]
+    public void When_a_sitting_falls_out_the_plan_that_follows_breaks_nothing(string? seed) =>
         Gen.Select(GeneratedProblems.Any, Gen.Int[0, 20])
             .Sample(
                 (problem, k) =>
@@ -91,7 +96,8 @@ public sealed class PlannerTests
                     var after = Planner.Keep(changed, before.Schedule.Chunks);
                     Assert.Empty(PlanChecker.Breaches(changed, after.Schedule.Chunks, partial: after.Unplaced.Count > 0));
                 },
-                iter: 600
+                iter: seed is null ? 600 : 1,
+                seed: seed
             );
 
     [Fact]
