@@ -76,6 +76,10 @@ public static class RuleBookPage
 
     private static string Needed(Rule rule) => rule.Requires ? ", and not without it" : "";
 
+    private static string Planned(Rule rule) =>
+        (rule.OverWaterBorne is { } sooner ? $", {Ids.Of(sooner)} where it is water-borne" : "")
+        + (rule.PlanBy == PlanBy.Usual ? " (planned by the usual time, begun with a test)" : "");
+
     private static string Least(Rule rule) => rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "";
 
     private static string After(Rule rule) => rule.After is { } after ? $" after {Ids.Of(after)}" : "";
@@ -87,7 +91,8 @@ public static class RuleBookPage
     private static string Says(Rule rule) =>
         rule switch
         {
-            { Acts: RuleActs.Edge, Stage: { } stage } => $"{Ids.Of(rule.Subject)} at {Ids.Of(stage)}{Needed(rule)}{Least(rule)}",
+            { Acts: RuleActs.Edge, Stage: { } stage } =>
+                $"{Ids.Of(rule.Subject)} at {Ids.Of(stage)}{Planned(rule)}{Needed(rule)}{Least(rule)}",
             { Acts: RuleActs.Edge } =>
                 $"after {Ids.Of(rule.Subject)}{Needed(rule)}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}",
             { Bars: { } bars } => $"not {Barred(bars)}{After(rule)}{Lifted(rule)}{Rather(rule)}",

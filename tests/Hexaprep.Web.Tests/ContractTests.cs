@@ -251,7 +251,7 @@ public sealed class ContractTests(TestDatabases databases)
         foreach (
             var (pace, field) in new (object, string)[]
             {
-                (new { step = "clean_lines", secondsPerModel = 1 }, "paces.secondsPerModel"),
+                (new { step = "clean_lines", secondsPerModel = -1 }, "paces.secondsPerModel"),
                 (
                     new
                     {

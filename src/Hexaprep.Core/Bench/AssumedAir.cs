@@ -93,7 +93,11 @@ public static class AssumedAir
     }
 
     private static string Often(double share) =>
-        share < 0.02 ? "on hardly any day" : string.Create(CultureInfo.InvariantCulture, $"about 1 day in {Math.Round(1 / share):0}");
+        // A rule of thumb tells no finer.
+        share < 0.05
+            ? "on hardly any day"
+        : share < 0.1 ? "on fewer than 1 day in 10"
+        : string.Create(CultureInfo.InvariantCulture, $"on about 1 day in {Math.Round(1 / share):0}");
 
     // Coldest at five, warmest at three in the afternoon, and damp the other way round.
     private static Air UsualAt(int month, int hour)

@@ -36,10 +36,7 @@ public sealed record SprayManner(SprayMedium Medium, SprayPlace Place, double? M
         if (step.Amounts is not { Mode: not null, Product: { } product })
             return null;
         var (house, label) = (bench.HouseOf(step.BatchId), bench.Drying.LabelOf(Product.Of(step.Key.Kind, product, step.Amounts.Method)));
-        var medium =
-            step.Amounts.Method != "airbrush" ? SprayMedium.Aerosol
-            : product.HasSolvent() ? SprayMedium.AirbrushLacquer
-            : SprayMedium.AirbrushWb;
+        var medium = SprayFitness.MediumOf(step.Amounts.Method, product) ?? SprayMedium.Aerosol;
         var place =
             medium == SprayMedium.Aerosol ? (house.Follows(Schools.CanPlace, "booth") ? SprayPlace.Booth : SprayPlace.Outdoors)
             : house.Follows(Schools.AirbrushPlace, "booth") ? SprayPlace.Booth

@@ -1,3 +1,5 @@
+using Hexaprep.Core.Routes;
+
 namespace Hexaprep.Core.Drying;
 
 /// <summary>What is sprayed and how: it decides which air suits it.</summary>
@@ -83,6 +85,15 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
 public static class SprayFitness
 {
     private const double SizeMm = 30;
+
+    /// <summary>The medium of a method and what it sprays; null when nothing is sprayed.</summary>
+    public static SprayMedium? MediumOf(string? method, ProductClass? product) =>
+        method switch
+        {
+            "spray_can" => SprayMedium.Aerosol,
+            "airbrush" => product?.HasSolvent() == true ? SprayMedium.AirbrushLacquer : SprayMedium.AirbrushWb,
+            _ => null,
+        };
 
     /// <summary>The fitness of the weather for a medium.</summary>
     public static Fitness Of(SprayMedium medium, Weather weather)

@@ -235,13 +235,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
 
     private void Air(StepKind step, Way way, Findings found)
     {
-        var medium = (way.Method, way.Product) switch
-        {
-            ("spray_can", _) => SprayMedium.Aerosol,
-            ("airbrush", { } product) when product.HasSolvent() => SprayMedium.AirbrushLacquer,
-            ("airbrush", _) => SprayMedium.AirbrushWb,
-            _ => (SprayMedium?)null,
-        };
+        var medium = SprayFitness.MediumOf(way.Method, way.Product);
         if (weather is null)
         {
             if (medium is not null && book.Has(Waiting.FitAir))

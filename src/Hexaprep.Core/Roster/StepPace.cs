@@ -5,12 +5,12 @@ namespace Hexaprep.Core.Roster;
 
 /// <summary>How long a step takes a user, in place of what is usual.</summary>
 /// <param name="Step">The kind of step; not painting, which has its own minutes.</param>
-/// <param name="SecondsPerModel">Hands a model, 5 to 36,000 s.</param>
+/// <param name="SecondsPerModel">Hands a model, 0 to 36,000 s.</param>
 /// <param name="SetupMinutes">Minutes before the first model, 0 to 240; null: as usual.</param>
 public sealed record StepPace(StepKind Step, int SecondsPerModel, int? SetupMinutes = null)
 {
     /// <summary>Seconds a model that can be set.</summary>
-    public static readonly (int Least, int Most) Seconds = (5, 36_000);
+    public static readonly (int Least, int Most) Seconds = (0, 36_000);
 
     /// <summary>Minutes of setting up that can be set.</summary>
     public static readonly (int Least, int Most) Setup = (0, 240);
@@ -50,7 +50,7 @@ public sealed record StepPace(StepKind Step, int SecondsPerModel, int? SetupMinu
             || minutes * 60 < Seconds.Least
             || minutes * 60 > Seconds.Most
         )
-            return No($"'{cells[1]}' is not from 0.1 to 600 minutes a model.", "Write minutes a model, such as 6.5.", out wrong);
+            return No($"'{cells[1]}' is not from 0 to 600 minutes a model.", "Write minutes a model, such as 6.5.", out wrong);
         if (cells.Length == 2)
             return new StepPace(step, (int)Math.Round(minutes * 60), null);
         return int.TryParse(cells[3], NumberStyles.None, CultureInfo.InvariantCulture, out var setup) && setup <= Setup.Most

@@ -24,7 +24,7 @@ public static class HousePace
     ];
 
     /// <summary>True for a point of pace.</summary>
-    public static bool IsPace(School school) => school.Id.StartsWith("pace_", StringComparison.Ordinal);
+    public static bool IsPace(School school) => Points.Contains(school);
 
     private static School Point(StepKind kind)
     {

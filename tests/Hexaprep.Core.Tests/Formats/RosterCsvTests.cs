@@ -78,7 +78,7 @@ public sealed class RosterCsvTests
             ("clean_lines", "no step with its minutes"),
             ("polish 3", "no kind of step"),
             ("paint 30", "no kind of step"),
-            ("glue 0", "0.1 to 600"),
+            ("glue 601", "0 to 600"),
             ("glue 6 + 300", "0 to 240"),
             ("glue 6; glue 7", "twice"),
         ];

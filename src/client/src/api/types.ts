@@ -4734,7 +4734,7 @@ export interface components {
             step: components["schemas"]["StepKind"];
             /**
              * Format: int32
-             * @description Hands a model, 5 to 36,000 s.
+             * @description Hands a model, 0 to 36,000 s.
              */
             secondsPerModel: number;
             /**

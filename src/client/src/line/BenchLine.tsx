@@ -21,7 +21,7 @@ export interface BenchLineProps {
 }
 
 const line = 88;
-const height = 322;
+const height = 300;
 const most = 4;
 
 /** Drying with digits: at most four; with more, the soonest three and how many more. */
@@ -187,7 +187,8 @@ function Flag({ x, text }: { x: number; text: string }) {
 // From the ring straight down, then across to its digits.
 function Plumb({ from, to }: { from: number; to: number }) {
   const beside = to - 12;
-  const path = beside - from > 6 ? `V243H${to - 6}` : from - beside > 6 ? `V206H${beside}V${height - 4}` : `V${height - 4}`;
+  const path =
+    beside - from > 6 ? `V${height - 79}H${to - 6}` : from - beside > 6 ? `V${height - 116}H${beside}V${height - 4}` : `V${height - 4}`;
   return <path aria-hidden="true" d={`M${from} ${line + 12}${path}`} className="fill-none stroke-wait" strokeWidth={3} />;
 }
 
