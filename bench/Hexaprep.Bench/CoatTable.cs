@@ -103,7 +103,7 @@ internal static class CoatTable
             );
         var running = Enumerable.Range(0, clocks).Select(i => Laid(open[i % open.Count], i, now - Duration.FromMinutes(i % 300)));
         var index = new BenchIndex(state with { Coats = [.. state.Coats, .. running], PastCoats = [.. old] });
-        return (index, PlanDraft.Make(index, now, 1), now);
+        return (index, BenchPlanner.Make(index, now, 1), now);
     }
 
     private static (double Median, double Late) Times(Action read)

@@ -19,12 +19,12 @@ public class PlanBenchmarks
     public void Lay()
     {
         _bench = SaltfenWorld.Bench(Times).Index;
-        _plan = PlanDraft.Make(_bench, TurnableClock.Evening, 1);
+        _plan = BenchPlanner.Make(_bench, TurnableClock.Evening, 1);
     }
 
     /// <summary>A plan from six fixed orders of urgency.</summary>
     [Benchmark]
-    public BenchPlan FirstPlan() => PlanDraft.Make(_bench, TurnableClock.Evening, 6);
+    public BenchPlan FirstPlan() => BenchPlanner.Make(_bench, TurnableClock.Evening, 6);
 
     /// <summary>The bench's read model from a plan at hand.</summary>
     [Benchmark]

@@ -57,6 +57,7 @@ public static class RuleAnswers
                     r.Rule,
                     Strength = Ids.Of(r.Strength),
                     r.Text,
+                    Until = At(r.Until),
                 }),
                 answer.Locks,
                 answer.Instead,

@@ -16,6 +16,9 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
     private static readonly string[] Fillers = ["cement_reflow", "acrylic_putty", "epoxy_putty", "ca_filler", "surfacer", "gloss_varnish"];
     private static readonly string[] Coatings = ["spray_can", "airbrush", "brush"];
 
+    // The worst first.
+    private static readonly string[] Lots = ["raw", "unknown", "finished"];
+
     private static readonly string[] Stands = ["wood", "cork", "jar", "polystyrene_foam", "rack"];
 
     /// <summary>Reads what a route is derived from.</summary>
@@ -69,7 +72,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
     private static IReadOnlyList<string>? MethodsOf(StepKind step) =>
         step switch
         {
-            StepKind.Wash => ["soap_cool", "soap_warm", "degreaser", "acid_dip"],
+            StepKind.Wash => ["soap_cool", "soap_warm", "degreaser", "acid_dip", Washing.ByCloth, Washing.MakersWash],
             StepKind.Glue or StepKind.Reassemble or StepKind.Base or StepKind.Magnet => Glues,
             StepKind.Fill or StepKind.SeamRepair => Fillers,
             StepKind.Straighten => ["warm_water", "bind", "cold_bend"],
@@ -88,7 +91,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         var batch = new BatchTraits(
             [.. materials.Select(m => m.Material).Distinct().Order()],
             root["models"].Whole(1, 500) ?? 1,
-            Math.Max(parts.Count, root["parts"].Whole(1, 60) ?? 5),
+            Math.Max(parts.Count, root["parts"].Whole(1, 60) ?? parts.Count),
             root["baseMm"].Whole(10, 200),
             tier,
             root["moldLines"].Choice<MoldLines>() ?? MoldLines.Ordinary,
@@ -105,6 +108,13 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
                 && materials.Any(m => m.Material == Material.WhiteMetal),
         };
         var (house, unread) = House(root["houseRules"]);
+        // A kit is no better than its worst part.
+        var lots = parts
+            .Where((_, i) => materials[i].Material == Material.Photopolymer)
+            .Select(p => OneOf(p["lot"], Lots))
+            .OfType<string>();
+        if (lots.OrderBy(l => Array.IndexOf(Lots, l)).FirstOrDefault() is { } lot)
+            house = house.With(Schools.PrintLot, lot);
         return new(new Job(batch, house), unread);
     }
 

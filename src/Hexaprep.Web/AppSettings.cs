@@ -30,6 +30,9 @@ public sealed record AppSettings(
     /// disturbed.</summary>
     public TimeSpan PlanPause { get; init; } = TimeSpan.FromMilliseconds(400);
 
+    /// <summary>How long the planner waits before it tries again what failed.</summary>
+    public TimeSpan PlanAgain { get; init; } = TimeSpan.FromSeconds(2);
+
     /// <summary>The largest request read, bytes, where an address says nothing else.</summary>
     public const int UsualBody = 1024 * 1024;
 
@@ -75,6 +78,7 @@ public sealed record AppSettings(
         {
             Instrument = InstrumentAt(section["Instrument"]),
             PlanPause = TimeSpan.FromMilliseconds(section.GetValue("PlanPauseMs", 400)),
+            PlanAgain = TimeSpan.FromMilliseconds(section.GetValue("PlanAgainMs", 2000)),
         };
     }
 

@@ -25,6 +25,15 @@ public sealed record LaidBench(
     bool IsDemo
 )
 {
+    /// <summary>True while the plan is being bettered behind the scenes.</summary>
+    public bool Bettering { get; init; }
+
+    /// <summary>A better plan for this very bench that only the person can choose; null where there is none.</summary>
+    public BenchPlan? Offer { get; init; }
+
+    /// <summary>True where a better plan has taken another's place, which can be gone back to.</summary>
+    public bool CanGoBack { get; init; }
+
     /// <summary>Rows that could not be read, in words.</summary>
     public IReadOnlyList<string> SetAside { get; init; } = [];
 }
@@ -87,21 +96,25 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
                 SetAside = Words(stored),
             };
         var plan = posted.Revision == stored.Revision ? posted.Plan : posted.Plan.On(stored.Bench);
-        return new LaidBench(workspace, stored.Bench, plan, !posted.IsOf(stored.Revision, now), now, stored.Revision, stored.IsDemo)
+        var isOf = posted.IsOf(stored.Revision, now);
+        return new LaidBench(workspace, stored.Bench, plan, !isOf, now, stored.Revision, stored.IsDemo)
         {
             SetAside = Words(stored),
+            Bettering = !posted.IsBettered,
+            Offer = isOf ? posted.Offer : null,
+            CanGoBack = isOf && posted.Before is not null,
         };
     }
 
     private static IReadOnlyList<string> Words(StoredBench stored) =>
         [.. stored.SetAside.Select(r => $"A row of '{r.Table}' cannot be read and was set aside ({r.Id}): {r.Why}")];
 
-    /// <summary>Puts a question to the plan of the workspace in use; equal keys ask the same.</summary>
+    /// <summary>Puts a question that compares to the bettered plan of the workspace in use; equal keys ask the same.</summary>
     public async Task<T> AskAsync<T>(
         object? key,
         Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
         CancellationToken cancel
-    ) => await planners.AskAsync(await WorkspaceAsync(cancel), key, answer, cancel);
+    ) => await planners.AskAsync(await WorkspaceAsync(cancel), key, compares: true, answer, cancel);
 
     private async Task<(WorkspaceId, StoredBench)> FirstAsync(CancellationToken cancel)
     {

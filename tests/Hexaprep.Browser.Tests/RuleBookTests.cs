@@ -5,14 +5,6 @@ namespace Hexaprep.Browser.Tests;
 /// <summary>May I, the route and its changes, house rules, the identification key: driven as a person would.</summary>
 public sealed class RuleBookTests(TestDatabases databases)
 {
-    private static void Pick(Chromium page, string label, string option)
-    {
-        page.Find($"[aria-label='{label}']").Click();
-        page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No option '{option}'.")!
-            .Click();
-        page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).Count == 0, "The options stay open.");
-    }
-
     [Fact]
     public async Task One_touch_on_the_bench_asks_and_the_answer_stands_with_its_reason()
     {
@@ -22,11 +14,11 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Named("May I, now?").Click();
         page.Find("[data-answer=yes]");
 
-        Pick(page, "Batch", "Lantern Keepers");
-        Pick(page, "Step", "prime");
+        page.Choose("Batch", "Lantern Keepers");
+        page.Choose("Step", "prime");
         page.Find("[data-answer=not_yet]");
-        Pick(page, "Step", "glue together");
-        Pick(page, "Method", "solvent cement");
+        page.Choose("Step", "glue together");
+        page.Choose("Method", "solvent cement");
         page.Find("[data-answer=no]");
         page.Says("Solvent cement cannot weld resin");
         page.Says("Take CA");
@@ -46,8 +38,8 @@ public sealed class RuleBookTests(TestDatabases databases)
         using var page = new Chromium(390, 844);
         page.Open(app.Address);
         page.Named("May I, now?").Click();
-        Pick(page, "Batch", "Punt Crew");
-        Pick(page, "Step", "look at the primer");
+        page.Choose("Batch", "Punt Crew");
+        page.Choose("Step", "look at the primer");
         page.Named("Begin it now").Click();
 
         page.Wait(
@@ -75,7 +67,7 @@ public sealed class RuleBookTests(TestDatabases databases)
 
         page.Named("Sand the fills, not started").Click();
         page.Named("Change it").Click();
-        Pick(page, "Before which step", "fill the gaps");
+        page.Choose("Before which step", "fill the gaps");
         page.Says("a law of the material stands against it");
         Assert.DoesNotContain("I accept that", page.Text(), StringComparison.Ordinal);
         page.Named("Leave it as it is").Click();
@@ -122,7 +114,7 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Says("all by default");
 
         page.Driver.ExecuteScript("scrollTo(0, 0)");
-        Pick(page, "For whom", "Reed Pikes");
+        page.Choose("For whom", "Reed Pikes");
         page.Named("Are muzzles drilled open?").Click();
         page.Settle();
         page.Named("Follow this: Every model").Click();
@@ -171,7 +163,7 @@ public sealed class RuleBookTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         using var page = new Chromium();
         page.Open(app.Address + "/intake");
-        Pick(page, "Material", "of unknown material");
+        page.Choose("Material", "of unknown material");
         page.Named("find out").Click();
         page.Named("Light").Click();
         page.Named("It hardly gives").Click();

@@ -11,7 +11,7 @@ public sealed class Screenshots(TestDatabases databases)
     [Fact(Explicit = true)]
     public async Task Take_them_all()
     {
-        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        await using var app = new TestApp(databases.Clone(), isDemo: true, planBudget: 4000);
         using var page = new Chromium();
         void Take(string path, string name)
         {
@@ -43,18 +43,20 @@ public sealed class Screenshots(TestDatabases databases)
         page.Settle();
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "air.png"));
         Take("/plan/evenings", "evenings");
+        page.Open(app.Address + "/plan/what-if");
+        page.Choose("What if I", "was away");
+        page.Find("[aria-label^='Last day']").Click();
+        page.Find("[role=dialog] input").SendKeys("Sun 22 Mar" + Keys.Enter);
+        page.Named("Work it out").Click();
+        page.Find("[data-second]");
+        page.Settle();
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "what-if.png"));
         Take("/house?point=prime_by", "house");
         page.Open(app.Address + "/");
         page.Named("May I, now?").Click();
         page.Find("[role=dialog]");
-        void Pick(string label, string option)
-        {
-            page.Find($"[aria-label={label}]").Click();
-            page.Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No '{option}'.")!
-                .Click();
-        }
-        Pick("Batch", "Mire Strider");
-        Pick("Step", "check the transfers");
+        page.Choose("Batch", "Mire Strider");
+        page.Choose("Step", "check the transfers");
         page.Find("[data-answer=not_yet]");
         page.Settle();
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "may-i.png"));

@@ -14,13 +14,8 @@ public sealed class ViewTests(TestDatabases databases)
         page.Says("What holds it");
         page.Named("This first").Click();
         page.Named("First: undo");
-        page.Driver.ExecuteScript(
-            """
-            const input = document.querySelector('input[type=date]');
-            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, '2026-03-14');
-            input.dispatchEvent(new Event('input', { bubbles: true }));
-            """
-        );
+        page.Find("[aria-label^='Due:']").Click();
+        page.Find("[role=dialog] input").SendKeys("14 Mar" + Keys.Enter);
         page.Named("Due then").Click();
         page.Says("late: due Sat 14 Mar");
         page.Named("What it keeps to").Click();
@@ -181,19 +176,25 @@ public sealed class ViewTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address + "/plan");
-        page.Says("Proven: no plan");
+        page.Says("of hands-on work");
         page.Named("What if").Click();
-        page.Named("Rain that day").Click();
-        page.Find("[data-what-ifs='1']");
-        page.Named("This unit first").Click();
-        page.Find("[data-what-ifs='2']");
+        page.Find("[data-screen=what-if]");
+        page.Choose("What if I", "put one unit first");
+        page.Named("Work it out").Click();
+        page.Find("[data-second]");
+        page.Named("Keep it beside").Click();
+        page.Find("[data-beside='1']");
+        page.Choose("What if I", "lost a day to rain");
+        page.Find("[aria-label^='Day:']").Click();
+        page.Find("[role=dialog] input").SendKeys("Sat 14 Mar" + Keys.Enter);
+        page.Named("Work it out").Click();
+        page.Find("[data-second='Rain on Sat 14 Mar']");
+        Assert.Empty(page.Axe());
         page.Named("Drop it").Click();
-        page.Find("[data-what-ifs='1']");
-        page.Named("Take it").Click();
-        page.Find("[data-what-ifs='0']");
+        page.Named("Take this plan").Click();
+        page.Find("[data-screen=plan]");
 
         Assert.Contains((await app.GetAsync("/api/sittings"))["exceptions"]!.AsArray(), e => e!["kind"]!.ToString() == "unfit_for_spray");
-        Assert.Empty(page.Axe());
         Assert.Empty(page.ConsoleErrors());
     }
 }

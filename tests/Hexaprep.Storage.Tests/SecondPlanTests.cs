@@ -88,7 +88,8 @@ public sealed class SecondPlanTests(TestDatabases databases) : IAsyncLifetime
             TakeAsync(new WhatIfAsk(WhatIfKind.Split, BatchId: state.Batches[0].Id, Models: 6))
         );
         Assert.Equal("models", refused.Refusal.Field);
-        Assert.Equal("kind", (await Assert.ThrowsAsync<RefusedException>(() => TakeAsync(new WhatIfAsk(WhatIfKind.Better)))).Refusal.Field);
+        var slip = new WhatIfAsk(WhatIfKind.Slip, StepId: state.Steps[0].Id);
+        Assert.Equal("kind", (await Assert.ThrowsAsync<RefusedException>(() => TakeAsync(slip))).Refusal.Field);
         Assert.Equal(2, (await StateAsync()).Batches.Count);
     }
 }

@@ -269,7 +269,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     {
         await StudyAsync(3);
         var stored = await Benches.LoadAsync(_workspace, default);
-        var plan = PlanDraft.Make(stored.Bench, Evening, 8);
+        var plan = BenchPlanner.Make(stored.Bench, Evening, 8);
         var plans = new PlanStore(_source);
         var serial = await plans.SaveAsync(_workspace, stored.Revision, plan, default);
         var (back, revision, kept) = (await plans.OtherAsync(_workspace, 0, default))!;
@@ -279,7 +279,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(PlanFile.Write(plan.Result), PlanFile.Write(back.Result));
         Assert.Equal(
             PlanFile.Write(back.Result),
-            PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget, TestContext.Current.CancellationToken))
+            PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget, cancel: TestContext.Current.CancellationToken))
         );
         Assert.Null(back.Repairs);
         Assert.Null(await plans.OtherAsync(_workspace, serial, default));

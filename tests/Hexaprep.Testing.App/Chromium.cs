@@ -136,6 +136,14 @@ public sealed class Chromium : IDisposable
             $"No key says '{text}'. The page: {Text()}"
         )!;
 
+    /// <summary>Chooses words in a gap of a sentence.</summary>
+    public void Choose(string label, string option)
+    {
+        Find($"[aria-label='{label}']").Click();
+        Wait(d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == option), $"No '{option}'.")!.Click();
+        Wait(d => d.FindElements(By.CssSelector("[role=option]")).Count == 0, "The options stay open.");
+    }
+
     /// <summary>Waits until the page says something.</summary>
     public void Says(string text) =>
         Wait(_ => Text().Contains(text, StringComparison.Ordinal), $"The page does not say '{text}', but: {Text()}");

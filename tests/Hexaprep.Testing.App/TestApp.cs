@@ -16,15 +16,23 @@ namespace Hexaprep.Testing;
 public sealed class TestApp : WebApplicationFactory<Program>
 {
     private readonly string _database;
+    private readonly int _planBudget;
     private readonly bool _isDemo,
         _pause;
     private readonly Action<IServiceCollection>? _with;
 
     /// <summary>Starts the app; with <paramref name="pause"/>, its planner waits for quiet as the one that ships does; <paramref
     /// name="with"/> puts parts of its own in place.</summary>
-    public TestApp(string database, bool isDemo = false, Instant? now = null, bool pause = false, Action<IServiceCollection>? with = null)
+    public TestApp(
+        string database,
+        bool isDemo = false,
+        Instant? now = null,
+        bool pause = false,
+        Action<IServiceCollection>? with = null,
+        int planBudget = 20
+    )
     {
-        (_database, _isDemo, _pause, _with) = (database, isDemo, pause, with);
+        (_database, _isDemo, _pause, _with, _planBudget) = (database, isDemo, pause, with, planBudget);
         Clock = new TurnableClock(now ?? TurnableClock.Evening);
         UseKestrel(0);
         StartServer();
@@ -135,8 +143,9 @@ public sealed class TestApp : WebApplicationFactory<Program>
         builder.UseSetting("Hexaprep:Database", _database);
         builder.UseSetting("Hexaprep:Demo", _isDemo ? "true" : "false");
         builder.UseSetting("Hexaprep:DemoFile", Path.Combine(Project.Root, "demo", "saltfen-workspace.json"));
-        builder.UseSetting("Hexaprep:PlanBudget", "60");
+        builder.UseSetting("Hexaprep:PlanBudget", _planBudget.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseSetting("Hexaprep:PlanPauseMs", _pause ? "400" : "0");
+        builder.UseSetting("Hexaprep:PlanAgainMs", "50");
         builder.UseSetting("Hexaprep:TimeZone", "UTC");
         builder.UseSetting("Hexaprep:LogLevel", "Fatal");
         builder.ConfigureServices(services =>

@@ -10,7 +10,8 @@ namespace Hexaprep.Testing;
 public enum Phase
 {
     AtOnce,
-    Search,
+    First,
+    Better,
     Repairs,
     Bound,
     Sizes,
@@ -37,6 +38,9 @@ public sealed class WilfulPlanner : IPlanMaker
     /// <summary>What it does then.</summary>
     public Will Will { get; set; }
 
+    /// <summary>How it betters a plan; null for as the app does.</summary>
+    public Func<BenchIndex, NodaTime.Instant, BenchPlan, Bettering>? Betters { get; set; }
+
     /// <summary>Takes the place of the app's own planner.</summary>
     public void Plans(IServiceCollection services) =>
         services.AddSingleton<IPlanMaker>(all =>
@@ -53,12 +57,16 @@ public sealed class WilfulPlanner : IPlanMaker
     }
 
     /// <inheritdoc />
-    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
+    public BenchPlan AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
         Do(Phase.AtOnce, () => _real.AtOnce(bench, now, older, cancel), cancel);
 
     /// <inheritdoc />
-    public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) =>
-        Do(Phase.Search, () => _real.Search(bench, now, older, freely, cancel), cancel);
+    public BenchPlan First(BenchIndex bench, Instant now, CancellationToken cancel) =>
+        Do(Phase.First, () => _real.First(bench, now, cancel), cancel);
+
+    /// <inheritdoc />
+    public Bettering Better(BenchIndex bench, Instant now, BenchPlan inForce, BenchPlan? before, CancellationToken cancel) =>
+        Do(Phase.Better, () => Betters?.Invoke(bench, now, inForce) ?? _real.Better(bench, now, inForce, before, cancel), cancel);
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>

@@ -94,7 +94,7 @@ public sealed class RehearsedBench
     }
 
     /// <summary>A plan of the bench as it stands.</summary>
-    public BenchPlan Plan(Instant now, int budget = 40) => PlanDraft.Make(Index, now, budget);
+    public BenchPlan Plan(Instant now, int budget = 40) => BenchPlanner.Make(Index, now, budget);
 
     /// <summary>What the bench shows.</summary>
     public BenchView View(Instant now) => new BenchReader(Index, Plan(now), now).View();

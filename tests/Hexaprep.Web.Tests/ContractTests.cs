@@ -344,7 +344,7 @@ public sealed class ContractTests(TestDatabases databases)
     }
 
     [Fact]
-    public async Task A_second_plan_is_shown_beside_the_first_and_a_better_one_is_taken_once()
+    public async Task A_second_plan_is_shown_beside_the_first_and_taken_once()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         var before = await app.GetAsync("/api/plan");
@@ -369,11 +369,6 @@ public sealed class ContractTests(TestDatabases databases)
         Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
         Assert.Equal(before["promises"]!.ToJsonString(), (await app.GetAsync("/api/plan"))["promises"]!.ToJsonString());
 
-        var take = new { madeAt = before["madeAt"]!.ToString(), budget = before["budget"]!.GetValue<int>() };
-        var better = await Post("/api/plan/better", take);
-        Assert.True(better["proof"]!["value"]!.GetValue<long>() <= before["proof"]!["value"]!.GetValue<long>());
-        Assert.True(better["proof"]!["bound"]!.GetValue<long>() <= better["proof"]!["value"]!.GetValue<long>());
-        Assert.Equal(better["budget"]!.ToString(), (await Post("/api/plan/better", take))["budget"]!.ToString());
         var asked = new
         {
             id = Guid.NewGuid(),

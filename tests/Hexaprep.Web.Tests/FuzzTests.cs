@@ -13,7 +13,7 @@ public sealed class FuzzTests(TestDatabases databases)
         int.TryParse(Environment.GetEnvironmentVariable(name), CultureInfo.InvariantCulture, out var n) ? n : usual;
 
     // Endless, or a search of its own.
-    private static readonly HashSet<string> Left = ["/api/events", "/api/plan/better"];
+    private static readonly HashSet<string> Left = ["/api/events", "/api/plan/better", "/api/plan/back"];
 
     [Fact]
     public async Task No_request_is_answered_by_a_failure_and_every_page_answers_afterwards()

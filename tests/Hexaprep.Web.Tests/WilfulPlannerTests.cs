@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Hexaprep.Core.Bench;
 
 namespace Hexaprep.Web.Tests;
 
@@ -82,6 +83,46 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
             await asked.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
             StringComparison.Ordinal
         );
+    }
+
+    [Fact]
+    public async Task A_better_plan_that_costs_somebody_a_date_is_offered_taken_once_and_gone_back_from_once()
+    {
+        var wilful = new WilfulPlanner
+        {
+            // The other plan is no better here: what counts is what becomes of an offer.
+            Betters = (bench, now, inForce) => new(inForce, BenchPlanner.Make(bench, now, 1)),
+        };
+        await using var app = new TestApp(databases.Clone(), isDemo: true, with: wilful.Plans);
+        async Task<JsonNode> Post(string path, JsonNode shown, string value) =>
+            JsonNode.Parse(
+                await (
+                    await app.Client.PostAsync(
+                        path,
+                        Body($$"""{"madeAt":"{{shown["madeAt"]}}","value":{{value}}}"""),
+                        TestContext.Current.CancellationToken
+                    )
+                ).Content.ReadAsStringAsync(TestContext.Current.CancellationToken)
+            )!;
+        string Made(JsonNode plan) => $"{plan["madeAt"]} {plan["budget"]}";
+
+        var before = await app.GetAsync("/api/plan");
+        var offer = before["offer"]!;
+        Assert.False(before["canGoBack"]!.GetValue<bool>());
+        Assert.Equal(5, offer["second"]!["units"]!.AsArray().Count);
+
+        // Not the one that was shown: nothing happens.
+        Assert.Equal(Made(before), Made(await Post("/api/plan/better", offer, "1")));
+        var taken = await Post("/api/plan/better", offer, offer["value"]!.ToString());
+        Assert.Equal("1", taken["budget"]!.ToString());
+        Assert.NotEqual(Made(before), Made(taken));
+        Assert.True(taken["canGoBack"]!.GetValue<bool>());
+        Assert.Equal(Made(taken), Made(await Post("/api/plan/better", offer, offer["value"]!.ToString())));
+
+        var back = await Post("/api/plan/back", taken, taken["proof"]!["value"]!.ToString());
+        Assert.Equal(before["budget"]!.ToString(), back["budget"]!.ToString());
+        Assert.NotNull(back["offer"]);
+        Assert.Equal(Made(back), Made(await Post("/api/plan/back", taken, taken["proof"]!["value"]!.ToString())));
     }
 
     private static StringContent Body(string json) => new(json, System.Text.Encoding.UTF8, "application/json");

@@ -24,6 +24,7 @@ public static class Arrival
 
     /// <summary>Works out both ways of joining.</summary>
     /// <param name="bench">The bench without it.</param>
+    /// <param name="inForce">Its plan in force, bettered.</param>
     /// <param name="orders">Its lines; at least one.</param>
     /// <param name="now">Nothing is planned before it.</param>
     /// <param name="budget">Decodes to spend on each plan, at least 1.</param>
@@ -31,6 +32,7 @@ public static class Arrival
     /// <param name="cancel">Ends the search.</param>
     public static ArrivalView Of(
         BenchIndex bench,
+        BenchPlan inForce,
         IReadOnlyList<UnitOrder> orders,
         Instant now,
         int budget,
@@ -41,38 +43,44 @@ public static class Arrival
         var unit = Muster.Call(orders, bench.State.Settings.Handles, newId)[0];
         var joined = bench.With(RosterEdits.Joined(bench, [unit], newId));
         var clock = new Clockface(bench.State.Settings.Zone, now);
-        var without = Promises.Of(bench, PlanDraft.Make(bench, now, budget, cancel));
         var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
         var choices = Weights
-            .Select(weight => Choice(Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, without, clock, budget, cancel))
+            .Select(weight => Choice(bench, inForce, Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, clock, budget, cancel))
             .ToList();
-        var alone = LowerBound.Alone(PlanDraft.Make(joined, now, 1, cancel).Problem)[unit.Unit.Id.ToString()];
+        var asItIs = BenchPlanner.Make(joined, now, 1, cancel);
+        var alone = LowerBound.Alone(asItIs.Problem)[unit.Unit.Id.ToString()];
         return new ArrivalView(
             steps.Sum(s => s.Step.HandsMinutes(s.Models)),
             steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => s.Step.HandsMinutes(s.Models)),
             Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now),
             choices,
-            alone == int.MaxValue ? "" : clock.At(PlanDraft.Make(joined, now, 1, cancel).At(alone))
+            alone == int.MaxValue ? "" : clock.At(asItIs.At(alone))
         );
     }
 
     private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>
         bench.With([new Change.UnitSet(bench.Units[unit] with { Weight = weight })]);
 
+    // As usual it joins behind what is promised, as it would if it were saved; first it takes what it needs.
     private static ArrivalChoice Choice(
         BenchIndex bench,
+        BenchPlan inForce,
+        BenchIndex joined,
         Guid unit,
         int weight,
-        Dictionary<Guid, Instant?> without,
         Clockface clock,
         int budget,
         CancellationToken cancel
     )
     {
-        var plan = PlanDraft.Make(bench, clock.Now, budget, cancel);
-        var with = Promises.Of(bench, plan);
-        var begins = plan.Work.Where(w => bench.UnitOf(bench.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
-        var moves = Promises.Moves(bench, without, with, clock);
+        var kept = BenchPlanner.AtOnce(joined, clock.Now, inForce, cancel);
+        var plan =
+            weight == Weights[0]
+                ? BenchPlanner.Better(joined, clock.Now, kept, inForce, budget, cancel).InForce
+                : BenchPlanner.Freely(joined, clock.Now, kept, budget, cancel);
+        var with = Promises.Of(joined, plan);
+        var begins = plan.Work.Where(w => joined.UnitOf(joined.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
+        var moves = Promises.Moves(bench, Promises.Of(bench, inForce), with, clock);
         return new ArrivalChoice(
             weight,
             begins is { } b ? clock.At(b) : "no sitting",

@@ -25,7 +25,7 @@ public sealed record SizesView(int Weighed, IReadOnlyList<SizeOffer> Offers, str
 
 /// <summary>Weighs legal merges and cuts of batches by full plans.</summary>
 /// <param name="bench">The bench.</param>
-/// <param name="plan">The plan there is.</param>
+/// <param name="plan">The plan in force, bettered.</param>
 /// <param name="now">Nothing is planned before it.</param>
 /// <param name="budget">Decodes for each second plan, at least 1.</param>
 /// <param name="newId">Gives fresh identities.</param>
@@ -50,10 +50,7 @@ public sealed class BatchSizes(
     /// <summary>What was weighed, and what is worth doing.</summary>
     public SizesView View()
     {
-        // The plan there is may have been searched for less long: against a better one of its own, so that a search is not taken for a
-        // saving.
-        var own = new WhatIf(bench, plan, now, budget, newId, cancel).Bettered();
-        var what = new WhatIf(bench, own, now, budget, newId, cancel);
+        var what = new WhatIf(bench, plan, now, budget, newId, cancel);
         var asks = Asks().ToList();
         var offers = asks.Select(a => (Ask: a, Second: what.View(a)))
             .Where(o => IsWorthIt(o.Second))
@@ -91,8 +88,8 @@ public sealed class BatchSizes(
             .Distinct()
         select new WhatIfAsk(WhatIfKind.Split, BatchId: batch.Id, Models: first);
 
-    private static bool IsWorthIt(WhatIfView second) =>
-        second.Buys >= LeastBought
+    private bool IsWorthIt(WhatIfView second) =>
+        second.Buys >= Math.Max(LeastBought, (plan.Result.Schedule.Z ?? 0) / BenchPlanner.Spread)
         || (
             second.HandsSaved >= LeastHands
             && second.Buys >= -LeastBought

@@ -66,6 +66,9 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>When it was made, in words; empty for no plan.</summary>
     public string MadeAtText(Clockface clock) => IsNone ? "" : clock.At(MadeAt);
 
+    /// <summary>The plan, telling what moved.</summary>
+    public BenchPlan Told(PlanShift shift) => this with { Result = Result with { Shift = shift } };
+
     /// <summary>What no plan can better; null until that was worked out.</summary>
     public LowerBound? Bound { get; init; }
 

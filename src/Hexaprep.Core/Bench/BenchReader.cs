@@ -187,55 +187,7 @@ public sealed class BenchReader
         return [.. rows.OrderBy(r => r.Until ?? Instant.MaxValue)];
     }
 
-    // The first work planned for later that may start now and ends, or can be put down, before hands are wanted elsewhere.
-    private OfferView? Offer()
-    {
-        if (_plan.IsNone)
-            return OfferWithoutPlan();
-        var until = _plan.Work.Where(w => !w.InHand && _sitting is not null && w.Begin < _sitting.End).Select(w => (Instant?)w.Begin).Min()
-            ?? _sitting?.End;
-        foreach (var work in _plan.Work.Where(w => !w.InHand && w.Begin != until))
-        {
-            var step = _bench.Steps[work.StepId];
-            var models = _bench.Remaining(step);
-            if (models.Count == 0 || (step.Amounts.Mode is not null && _sitting is { FitForSpray: false }))
-                continue;
-            var least = Sessions.Has(step)
-                ? step.Amounts.SetupMinutes + Sessions.LeastMinutes
-                : step.HandsMinutes(step.Amounts.OneGo ? models.Count : 1);
-            if (until is { } end && _now + Duration.FromMinutes(least) > end)
-                continue;
-            var blocker = Readying.Of(_bench, step, models, _clock);
-            var test = TestView.Of(blocker, _clock);
-            if (blocker is not null && test is null)
-                continue;
-            var words = StepWords.Of(step.Key);
-            return new OfferView(
-                step.Id,
-                $"{Capital(words.Short)} {_bench.NameOf(step)} now",
-                $"planned for {_clock.At(work.Begin)}, about {Clockface.Hands(step.HandsMinutes(models.Count))} of hands"
-            )
-            {
-                Test = test,
-            };
-        }
-        return null;
-    }
-
-    // Where there is no plan yet, what the rules alone allow: the first step of the first unit that may begin.
-    private OfferView? OfferWithoutPlan() =>
-        (
-            from batch in _bench.State.Batches
-            let step = _bench.StepsOf[batch.Id].FirstOrDefault(s => !_bench.IsFinished(s))
-            where step is not null && (step.Amounts.Mode is null || _sitting is not { FitForSpray: false })
-            let models = _bench.Remaining(step)
-            where Readying.Of(_bench, step, models, _clock) is null
-            select new OfferView(
-                step.Id,
-                $"{Capital(StepWords.Of(step.Key).Short)} {_bench.NameOf(step)} now",
-                $"about {Clockface.Hands(step.HandsMinutes(models.Count))} of hands"
-            )
-        ).FirstOrDefault();
+    private OfferView? Offer() => new Offers(_bench, _plan, _clock, _sitting).Best();
 
     private TakeBackView? TakeBack()
     {

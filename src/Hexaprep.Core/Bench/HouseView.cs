@@ -122,17 +122,19 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
     }
 
     /// <summary>What each option of a point would do to the plan.</summary>
-    public EffectsView Effects(School school, Guid? unitId, Guid? batchId)
+    /// <param name="school">The point.</param>
+    /// <param name="unitId">The unit whose rule it would be; null for none.</param>
+    /// <param name="batchId">The batch whose rule it would be; null for none.</param>
+    /// <param name="plan">The plan in force, bettered: what is compared with.</param>
+    public EffectsView Effects(School school, Guid? unitId, Guid? batchId, BenchPlan plan)
     {
         var scope = unitId ?? batchId;
-        var before = PlanDraft.Make(bench, now, budget, cancel);
-        var was = Promises.Of(bench, before);
         var batches = bench.State.Batches.Where(b => scope is null || b.Id == scope || b.UnitId == scope).ToList();
         var current = batches.Count == 0 ? bench.State.House.Bench.Of(school).Id : bench.State.House.For(batches[0]).Of(school).Id;
-        return new EffectsView(school.Id, [.. school.Options.Select(o => Effect(school, o, scope, current, was))]);
+        return new EffectsView(school.Id, [.. school.Options.Select(o => Effect(school, o, scope, current, plan))]);
     }
 
-    private OptionEffectView Effect(School school, SchoolOption option, Guid? scope, string current, Dictionary<Guid, Instant?> was)
+    private OptionEffectView Effect(School school, SchoolOption option, Guid? scope, string current, BenchPlan plan)
     {
         var changed = HouseEdits.Changed(bench, bench.State.House.With(scope, school, option.Id), school).ToHashSet();
         if (changed.Count == 0)
@@ -147,7 +149,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
                 newId
             )
         );
-        var promises = Promises.Of(next, PlanDraft.Make(next, now, budget, cancel));
+        var (was, promises) = (Promises.Of(bench, plan), SecondPlan.Of(bench, plan, next, now, budget, cancel).Ends);
         var hands = Hands(next) - Hands(bench);
         var (last, ends) = (was.Values.Max(), promises.Values.Max());
         double? days = last is { } a && ends is { } z && promises.Values.All(p => p is not null) ? (z - a).TotalDays : null;

@@ -19,12 +19,15 @@ public sealed record MayIView(
     Instant? TestFrom,
     string? TestWords,
     IReadOnlyList<DoableView> Meanwhile,
-    IReadOnlyList<Given> Reasons,
+    IReadOnlyList<ReasonView> Reasons,
     IReadOnlyList<string> Locks,
     string? Instead,
     string? InsteadText,
     Guid? CanBegin
 );
+
+/// <summary>Why: a rule by its own name, how binding it is, its words, and till when it waits; empty for what is no wait.</summary>
+public sealed record ReasonView(string Rule, Strength Strength, string Text, string UntilText);
 
 /// <summary>A step that may be done in the meantime.</summary>
 public sealed record DoableView(StepKind Step, string Title, Guid? StepId);
@@ -85,7 +88,14 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
                     bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == k && !bench.IsFinished(s))?.Id
                 )),
             ],
-            answer.Reasons,
+            [
+                .. answer.Reasons.Select(r => new ReasonView(
+                    r.Rule,
+                    r.Strength,
+                    r.Text,
+                    r.Until is { } until && answer.Verdict != Verdict.Yes ? $"till {_clock.At(until)}" : ""
+                )),
+            ],
             answer.Locks,
             answer.Instead,
             answer.Instead is { } instead ? InsteadWords(instead) : null,
@@ -120,7 +130,9 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             });
         return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade)
         {
-            RoomWetUntil = RoomWet(batch.Id),
+            RoomWetUntil = WetRoom.Until(bench, now, batch.Id),
+            Sprayed = (kind, way) =>
+                SprayManner.Of(bench, batch.Id, kind, way) is { } manner ? new AirReader(bench, now).FitnessNow(manner) : null,
         };
     }
 
@@ -137,18 +149,6 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             ? (batch, [one])
             : throw new RefusedException(new Refusal("model", $"There is no model {n}.", $"Give a number from 1 to {all.Count}."));
     }
-
-    // Coats of the other batches that dust would settle in.
-    private Instant? RoomWet(Guid batchId) =>
-        bench
-            .EndedAfter(now - Duration.FromHours(36))
-            .Select(s => s.StepId)
-            .Distinct()
-            .SelectMany(bench.CoatsOf)
-            .Where(c => c.Step.Coats() && c.EndedAt > now - Duration.FromHours(12) && bench.Steps[c.StepId].BatchId != batchId)
-            .Select(c => bench.TimesOf(c, Readiness.Touch)?.Sure)
-            .Where(t => t > now)
-            .Max();
 
     private AskableView Askable(Roster.Batch batch)
     {
@@ -196,6 +196,8 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             Verdict.NotYet when answer.ReadyBy is { } by && answer.Until is { } until && by < until =>
                 $"Usually ready by {_clock.At(by)}; {_clock.At(until)} is sure.",
             Verdict.NotYet when answer.Until is not null => "It is sure then, and not sooner.",
+            Verdict.NotYet when answer.Instead is not null && answer.Reasons.Max(r => r.Until) is { } dries =>
+                $"Something comes first, and it waits till {_clock.At(dries)}.",
             Verdict.NotYet when answer.Instead is not null => "Something comes first.",
             Verdict.NotYet => "Not in this air.",
             Verdict.Yes => $"{title}: nothing on it forbids that.",

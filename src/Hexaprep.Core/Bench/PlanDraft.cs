@@ -34,7 +34,6 @@ public sealed partial class PlanDraft
         Rack = "rack";
     private readonly BenchIndex _bench;
     private readonly Instant _now;
-    private readonly Instant _origin;
     private readonly List<PlanChunk> _fixed = [];
     private readonly List<Span> _sittings = [];
     private readonly List<Span> _spray = [];
@@ -44,169 +43,26 @@ public sealed partial class PlanDraft
     private readonly IReadOnlyList<SharedMix> _mixes;
 
     private readonly Instant _until;
-    private bool _moreEvenings;
+
+    /// <summary>The moment of minute 0: a Monday, 00:00 local.</summary>
+    internal Instant Origin { get; }
+
+    /// <summary>True where the calendar goes on behind the evenings that were laid.</summary>
+    internal bool MoreEvenings { get; private set; }
 
     // Evenings are laid at least to the moment given: a plan that follows another sees as far.
-    private PlanDraft(BenchIndex bench, Instant now, IReadOnlyList<SharedMix> mixes, Instant? until = null)
+    internal PlanDraft(BenchIndex bench, Instant now, IReadOnlyList<SharedMix> mixes, Instant? until = null)
     {
         (_bench, _now, _mixes, _until) = (bench, PlanIds.Minute(now), mixes, until ?? now);
-        _origin = MondayOf(Earliest() - Duration.FromHours(6));
+        Origin = MondayOf(Earliest() - Duration.FromHours(6));
         _past = OnMinutes();
     }
 
-    /// <summary>Decodes for a bench of this size, so that a plan takes about as long whatever the army: the usual budget up to 150
-    /// open steps, fewer
-    /// beyond, never under 6. Depends on the bench alone, so the plan stays repeatable.</summary>
-    /// <param name="bench">The bench.</param>
-    /// <param name="usual">Decodes for a small bench, at least 1.</param>
-    public static int BudgetFor(BenchIndex bench, int usual) =>
-        Math.Min(usual, Math.Max(6, usual * 150 / Math.Max(150, bench.State.Steps.Count(s => s.NotNeeded is null))));
+    /// <summary>A plan of what this draft says.</summary>
+    internal BenchPlan Plan(PlanProblem problem, PlanResult result, int budget) => new(Origin, _now, budget, problem, result);
 
-    /// <summary>Makes a plan for the bench as it stands.</summary>
-    /// <param name="bench">The bench.</param>
-    /// <param name="now">Nothing is planned before it.</param>
-    /// <param name="budget">Decodes to spend, at least 1.</param>
-    /// <param name="cancel">Ends the search.</param>
-    public static BenchPlan Make(BenchIndex bench, Instant now, int budget, CancellationToken cancel = default)
-    {
-        var draft = new PlanDraft(bench, now, []);
-        var problem = draft.Problem();
-        var result = Planner.Solve(problem, budget, cancel);
-        // Evenings are laid until all is placed, judged by the fixed orders alone; then it is planned in earnest.
-        while (result.Unplaced.Count > 0 && draft._moreEvenings)
-        {
-            draft = new PlanDraft(bench, now, [], now + 2 * (draft.LastEvening - now));
-            problem = draft.Problem();
-            var isPlaced = Planner.Solve(problem, 1, cancel).Unplaced.Count == 0;
-            if (isPlaced || !draft._moreEvenings)
-                result = Planner.Solve(problem, budget, cancel);
-        }
-        return SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
-    }
-
-    /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some
-    /// fixed orders.</summary>
-    /// <param name="bench">The bench.</param>
-    /// <param name="now">Nothing is planned before it.</param>
-    /// <param name="older">The plan before, or null.</param>
-    /// <param name="cancel">Ends it.</param>
-    /// <returns>The plan, and whether <see cref="Next"/> (or <see cref="Make"/>) would search for a better one.</returns>
-    public static (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel)
-    {
-        if (older is null)
-            return (Make(bench, now, 1, cancel), bench.State.Batches.Count > 0);
-        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
-        var problem = draft.Problem();
-        var plan = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft._origin), cancel), older.Budget);
-        var due =
-            !SameUnits(problem, older.Problem)
-            || !SameEvenings(problem, older, draft._origin)
-            || plan.Result.Unplaced.Count > 0
-            || IsLater(plan, older);
-        return (plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } }, due);
-    }
-
-    /// <summary>Makes the plan that follows an older one. While nothing was added and no evening changed, only what must move moves;
-    /// with other evenings the
-    /// old plan is bettered; with other units, weights or handles a new one is made. What moved is told.</summary>
-    /// <param name="bench">The bench.</param>
-    /// <param name="now">Nothing is planned before it.</param>
-    /// <param name="older">The plan before.</param>
-    /// <param name="budget">Decodes to spend where they are needed, at least 1.</param>
-    /// <param name="freely">True when more may move than must, so that what has become free is used.</param>
-    /// <param name="cancel">Ends the search.</param>
-    public static BenchPlan Next(
-        BenchIndex bench,
-        Instant now,
-        BenchPlan older,
-        int budget,
-        bool freely = false,
-        CancellationToken cancel = default
-    )
-    {
-        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
-        var problem = draft.Problem();
-        var chunks = older.OnMinutesFrom(draft._origin);
-        BenchPlan? kept =
-            !freely && SameUnits(problem, older.Problem) && SameEvenings(problem, older, draft._origin)
-                ? draft.Plan(problem, Planner.Keep(problem, chunks, cancel), budget)
-                : null;
-        var plan =
-            !SameUnits(problem, older.Problem) ? Make(bench, now, budget, cancel)
-            : kept is not null && !IsLater(kept, older) ? kept
-            : kept is not null ? draft.Following(problem, older, chunks, budget, cancel)
-            : SharingMixes(bench, draft.Plan(problem, Planner.Better(problem, chunks, budget, cancel), budget), cancel);
-        if (plan.Result.Unplaced.Count > 0)
-            plan = Make(bench, now, budget, cancel);
-        return plan with { Result = plan.Result with { Shift = Shift(bench, older, plan, now) } };
-    }
-
-    // Of all ways to follow the older plan the one that moves no unit far: the least of the longest delays, in days, then of the value.
-    private BenchPlan Following(PlanProblem problem, BenchPlan older, IReadOnlyList<PlanChunk> chunks, int budget, CancellationToken cancel)
-    {
-        int Delay(BenchPlan plan) =>
-            plan
-                .Ends.Where(u => older.Ends.ContainsKey(u.Key))
-                .Max(u => Math.Max(0, (int)(plan.At(u.Value) - older.At(older.Ends[u.Key])).TotalDays));
-        PlanResult[] ways = [.. Planner.Followers(problem, chunks, budget, cancel), Planner.Better(problem, chunks, budget, cancel)];
-        return ways.Select(way => Plan(problem, way, budget))
-            .OrderBy(plan => plan.Result.Unplaced.Count)
-            .ThenBy(Delay)
-            .ThenBy(plan => plan.Result.Schedule.Z)
-            .First();
-    }
-
-    // Kept as it was, some unit comes home more than a day later: then it is worth a search.
-    private static bool IsLater(BenchPlan plan, BenchPlan older) =>
-        plan.Ends.Any(u => older.Ends.TryGetValue(u.Key, out var was) && plan.At(u.Value) > older.At(was) + Duration.FromDays(1));
-
-    private BenchPlan Plan(PlanProblem problem, PlanResult result, int budget) => new(_origin, _now, budget, problem, result);
-
-    private static bool SameUnits(PlanProblem a, PlanProblem b) =>
-        a.Places == b.Places
-        && a.Resources.SequenceEqual(b.Resources)
-        && a.Units.All(u => b.Units.Any(o => o.Id == u.Id && o.Weight == u.Weight));
-
-    private static bool SameEvenings(PlanProblem problem, BenchPlan older, Instant origin)
-    {
-        var by = (int)(older.Origin - origin).TotalMinutes;
-        // The one that runs is cut at now; beyond the shorter of the two calendars nothing can differ.
-        var before = older.Problem.Sittings.Select(s => new Span(s.Begin + by, s.End + by)).ToList();
-        var until = before.Count == 0 ? 0 : before[^1].End;
-        return problem.Sittings.Where(s => s.End <= until).All(s => before.Exists(o => o.End == s.End && o.Begin <= s.Begin))
-            && SameWeather(problem, older, by, until);
-    }
-
-    // The stretches for spraying, but for the one that runs.
-    private static bool SameWeather(PlanProblem problem, BenchPlan older, int by, int until)
-    {
-        var now = problem.Sittings.Count == 0 ? 0 : problem.Sittings[0].Begin;
-        bool Same(IReadOnlyList<Span> was, IReadOnlyList<Span> are) =>
-            was.Select(s => new Span(s.Begin + by, s.End + by))
-                .Where(s => s.End > now && s.End <= until)
-                .Select(s => (Math.Max(s.Begin, now), s.End))
-                .SequenceEqual(are.Where(s => s.End <= until).Select(s => (Math.Max(s.Begin, now), s.End)));
-        return Same(older.Problem.SprayWindows, problem.SprayWindows)
-            && (older.Problem.Windows is null) == (problem.Windows is null)
-            && (problem.Windows ?? NoWindows).All(w => older.Problem.Windows!.TryGetValue(w.Key, out var was) && Same(was, w.Value));
-    }
-
-    private static readonly Dictionary<string, IReadOnlyList<Span>> NoWindows = [];
-
-    private static PlanShift Shift(BenchIndex bench, BenchPlan older, BenchPlan plan, Instant now)
-    {
-        var was = older.Work.Where(w => !w.InHand).GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Max(w => w.End));
-        var moved = plan
-            .Work.Where(w => !w.InHand)
-            .GroupBy(w => w.StepId)
-            .Count(g => was.TryGetValue(g.Key, out var end) && end != g.Max(w => w.End));
-        return new PlanShift(
-            moved,
-            [.. Promises.Moves(bench, Promises.Of(bench, older), Promises.Of(bench, plan), new Clockface(bench.State.Settings.Zone, now))]
-        );
-    }
-
-    private PlanProblem Problem()
+    /// <summary>Writes the input.</summary>
+    internal PlanProblem Problem()
     {
         LayCalendar();
         var state = _bench.State;
@@ -354,15 +210,7 @@ public sealed partial class PlanDraft
             : null;
 
     // The coats that are not touch-dry now.
-    private List<Span> Wet() =>
-        [
-            .. from id in Waiting()
-            where _bench.Steps[id].Key.Kind.Coats()
-            from coat in _bench.CoatsOf(id)
-            let times = _bench.TimesOf(coat, Readiness.Touch)
-            where coat.EndedAt is not null && times is not null && times.Sure > _now
-            select new Span(Minute(_now), MinuteUp(times.Sure)),
-        ];
+    private List<Span> Wet() => [.. WetRoom.Coats(_bench, _now).Select(until => new Span(Minute(_now), MinuteUp(until)))];
 
     // A unit is done when its last coat may be handled. Other coats are in the way until the next step may touch them.
     private int WaitAfter(BenchStep step) =>
@@ -578,7 +426,7 @@ public sealed partial class PlanDraft
         {
             if (have >= need && sitting.Begin > least && sitting.Begin > _until)
             {
-                _moreEvenings = true;
+                MoreEvenings = true;
                 break;
             }
             var span = new Span(Math.Max(Minute(_now), Minute(sitting.Begin)), Minute(sitting.End));
@@ -595,7 +443,8 @@ public sealed partial class PlanDraft
         }
     }
 
-    private Instant LastEvening => _sittings.Count == 0 ? _now + Duration.FromDays(LongestDays) : At(_sittings[^1].End);
+    /// <summary>The end of the last evening that was laid.</summary>
+    internal Instant LastEvening => _sittings.Count == 0 ? _now + Duration.FromDays(LongestDays) : At(_sittings[^1].End);
 
     private Instant Earliest()
     {
@@ -613,9 +462,10 @@ public sealed partial class PlanDraft
 
     private Instant EndOf(LocalDate day) => _bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
 
-    private Instant At(int minute) => _origin + Duration.FromMinutes(minute);
+    private Instant At(int minute) => Origin + Duration.FromMinutes(minute);
 
-    private int Minute(Instant moment) => (int)Math.Floor((moment - _origin).TotalMinutes);
+    /// <summary>The minute that a moment lies in.</summary>
+    internal int Minute(Instant moment) => (int)Math.Floor((moment - Origin).TotalMinutes);
 
-    private int MinuteUp(Instant moment) => (int)Math.Ceiling((moment - _origin).TotalMinutes);
+    private int MinuteUp(Instant moment) => (int)Math.Ceiling((moment - Origin).TotalMinutes);
 }

@@ -7,9 +7,12 @@ public sealed partial class PlanDraft
 {
     private const int ManySteps = 400;
 
-    // What one mix could serve is tried from one mix, first as much as is ready, then what the plan put into one sitting anyway. The
-    // better plan is kept: at the same value the one that mixes less.
-    private static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan, CancellationToken cancel)
+    /// <summary>What one mix could serve is tried from one mix, first as much as is ready, then what the plan put into one sitting
+    /// anyway. The better plan is kept: at the same value the one that mixes less.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="plan">The plan without more sharing.</param>
+    /// <param name="cancel">Ends the search.</param>
+    internal static BenchPlan SharingMixes(BenchIndex bench, BenchPlan plan, CancellationToken cancel)
     {
         if (plan.Result.Unplaced.Count > 0)
             return plan;
@@ -30,7 +33,7 @@ public sealed partial class PlanDraft
         var problem = draft.Problem();
         if (PuttyMix.In(problem).Count == 0)
             return plan;
-        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, Math.Max(1, plan.Budget / 2), cancel);
+        var shared = Planner.Better(problem, plan.Result.Schedule.Chunks, Math.Max(1, plan.Budget / 2), cancel: cancel);
         return shared.Unplaced.Count == 0 && shared.Schedule.Z <= plan.Result.Schedule.Z ? draft.Plan(problem, shared, plan.Budget) : plan;
     }
 

@@ -23,8 +23,17 @@ public sealed record PlanView(
     IReadOnlyList<PlanRuleView> Rules
 )
 {
-    /// <summary>True while the bench or the clock has moved on and the next plan is on its way.</summary>
+    /// <summary>True while the bench or the clock has moved on and the next plan is on its way, or a better one is looked for.</summary>
     public required bool Renewing { get; init; }
+
+    /// <summary>True while a better plan is looked for behind the one that stands.</summary>
+    public bool Bettering { get; init; }
+
+    /// <summary>A better plan that would bring somebody home later, or change what is about to be done: the person's to choose.</summary>
+    public OfferedPlan? Offer { get; init; }
+
+    /// <summary>True where a better plan has taken another's place by itself or was taken: one act goes back.</summary>
+    public bool CanGoBack { get; init; }
 
     /// <summary>When the plan was made, in words, e.g. "20:12".</summary>
     public required string MadeAtText { get; init; }
@@ -42,12 +51,24 @@ public sealed record PlanView(
     public required IReadOnlyList<string> Mixes { get; init; }
 }
 
+/// <summary>A better plan than the one in force, and what it wins and loses for each unit.</summary>
+/// <param name="MadeAt">With its value, what it is taken by.</param>
+/// <param name="Value">Its value.</param>
+/// <param name="Second">How it compares.</param>
+public sealed record OfferedPlan(Instant MadeAt, long Value, WhatIfView Second)
+{
+    /// <summary>Compares it.</summary>
+    public static OfferedPlan Of(BenchIndex bench, BenchPlan plan, BenchPlan offer, Instant now) =>
+        new(offer.MadeAt, offer.Result.Schedule.Z ?? 0, WhatIf.Offered(bench, plan, offer, now));
+}
+
 /// <summary>How good the plan is, proven.</summary>
 /// <param name="Value">Its value; lower is better.</param>
 /// <param name="Bound">No plan has a lower one.</param>
-/// <param name="Words">What that means in days.</param>
+/// <param name="Words">What that means for a person: how much work is left, and when it can be done at the soonest.</param>
 /// <param name="ShortMinutes">Minutes by which the sittings fall short of what is due; 0 when they do not.</param>
-public sealed record ProofView(long Value, long Bound, string Words, int ShortMinutes);
+/// <param name="Detail">How far this plan may be from the best one.</param>
+public sealed record ProofView(long Value, long Bound, string Words, int ShortMinutes, string Detail);
 
 /// <summary>A rule of the calendar, and what keeps it; null where it is advice to the person.</summary>
 public sealed record PlanRuleView(string Text, string? KeptBy);
@@ -271,19 +292,33 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     private ProofView Proof()
     {
         if (plan.IsNone || plan.Bound is not { } bound)
-            return new ProofView(plan.Result.Schedule.Z ?? 0, 0, "", 0);
+            return new ProofView(plan.Result.Schedule.Z ?? 0, 0, "", 0, "");
         var value = plan.Result.Schedule.Z ?? 0;
         if (plan.Result.Unplaced.Count > 0 || plan.Problem.Units.Count == 0)
-            return new ProofView(value, 0, "", bound.ShortMinutes);
+            return new ProofView(value, 0, "", bound.ShortMinutes, "");
         var days = (value - bound.Value) / (1440.0 * plan.Problem.Weights.Finish * plan.Problem.Units.Min(u => u.Weight));
-        var words =
+        var detail =
             days < 0.5
                 ? "no plan can do better by half a day"
                 : string.Create(
                     System.Globalization.CultureInfo.InvariantCulture,
                     $"no plan could bring all units home more than {Math.Ceiling(days):0} days earlier, taken together"
                 );
-        return new ProofView(value, bound.Value, words, bound.ShortMinutes);
+        return new ProofView(value, bound.Value, Soonest(bound), bound.ShortMinutes, detail);
+    }
+
+    // What is left, in evenings, and the day before which nobody could have it done.
+    private string Soonest(LowerBound bound)
+    {
+        if (bound is not { HandsEnd: { } hands, LastReady: { } last })
+            return "";
+        var sittings = plan.Problem.Sittings.Count(s => s.Begin < hands);
+        var weeks = (int)Math.Round((plan.At(hands) - now).TotalDays / 7);
+        var evenings =
+            weeks >= 2 ? $"{weeks} weeks of your evenings"
+            : sittings == 1 ? "one of your evenings"
+            : $"{sittings} of your evenings";
+        return $"{Clockface.Hands(bound.HandsMinutes)} of hands-on work, {evenings}: no plan is done before {_clock.Day(plan.At(last))}";
     }
 
     private Instant LastReady(List<Roster.Batch> batches) =>

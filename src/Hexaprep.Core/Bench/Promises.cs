@@ -21,8 +21,8 @@ public static class Promises
     /// <summary>Whom another plan moves, in words. A promise counts as moved when its evening changes: half a day or more.</summary>
     public static IEnumerable<string> Moves(
         BenchIndex bench,
-        Dictionary<Guid, Instant?> before,
-        Dictionary<Guid, Instant?> after,
+        IReadOnlyDictionary<Guid, Instant?> before,
+        IReadOnlyDictionary<Guid, Instant?> after,
         Clockface clock
     ) =>
         from unit in bench.State.Units

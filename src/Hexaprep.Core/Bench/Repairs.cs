@@ -7,11 +7,17 @@ namespace Hexaprep.Core.Bench;
 /// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually
 /// fail.</summary>
 /// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again;
-/// 10 % of the models until the bench knows better, at least one. A clean gate drops it. The sooner of two: nobody else moves, or the
-/// others give way; never before the promise.</remarks>
+/// 10 % of the models until the bench knows better, at least one. A clean gate drops it. Nobody else comes home
+/// later by more than a day; never before the promise.</remarks>
 public static class Repairs
 {
     private const int OneIn = 10;
+    private const int MinutesADay = 1440;
+
+    // Decodes for a repair, as a share of those for the plan: it is one detour in a plan that stands.
+    private const int Share = 50,
+        LeastTrials = 10,
+        MostTrials = 30;
     private const int RubSetup = 2,
         RubMinutes = 3;
 
@@ -28,40 +34,28 @@ public static class Repairs
             };
             if (problem.Batches.SequenceEqual(plan.Problem.Batches))
                 continue;
-            var (among, giving) = (
-                Ready(problem, plan, unit.Id.ToString()),
-                Ready(Alone(problem, unit.Id.ToString()), plan, unit.Id.ToString())
-            );
-            if (Promised(plan, unit.Id.ToString()) is { } promise && (among ?? giving) is not null)
-                dates[unit.Id] = plan.At(Math.Max(promise, Math.Min(among ?? int.MaxValue, giving ?? int.MaxValue)));
+            if (Promised(plan, unit.Id.ToString()) is { } promise && Ready(problem, plan, unit.Id.ToString(), cancel) is { } repaired)
+                dates[unit.Id] = plan.At(Math.Max(promise, repaired));
         }
         return dates;
     }
 
     private static int? Promised(BenchPlan plan, string unit) => plan.Ends.TryGetValue(unit, out var end) ? end : null;
 
-    private static int? Ready(PlanProblem problem, BenchPlan plan, string unit)
+    // The others keep their dates; within them the repair is put where it costs its unit least.
+    private static int? Ready(PlanProblem problem, BenchPlan plan, string unit, CancellationToken cancel)
     {
-        var batches = problem.Batches.Select(b => b.Id).ToHashSet();
-        var kept = Planner.Keep(problem, [.. plan.Result.Schedule.Chunks.Where(c => batches.Contains(c.Batch))]);
-        return kept.Unplaced.Count == 0 && PlanValue.Finishes(problem, kept.Schedule.Chunks).TryGetValue(unit, out var end) ? end : null;
-    }
-
-    // The bench with the others out of the way: on a full bench a repair is not left lying until hands are free by themselves.
-    private static PlanProblem Alone(PlanProblem problem, string unit)
-    {
-        // A mix made for another unit is there all the same: only when it is made is left open.
-        var own = problem.Batches.Where(b => b.Unit == unit).Select(b => b.Id).ToHashSet();
-        var batches = problem
-            .Batches.Where(b => own.Contains(b.Id))
-            .Select(b => b with { Arcs = [.. b.Arcs.Where(a => a.FromBatch is not { } from || own.Contains(from))] })
-            .ToList();
-        return problem with
-        {
-            Units = [.. problem.Units.Where(u => u.Id == unit)],
-            Batches = batches,
-            Fixed = problem.Fixed?.Where(c => batches.Exists(b => b.Id == c.Batch)).ToList() is { Count: > 0 } given ? given : null,
-        };
+        var others = plan.Ends.Where(e => e.Key != unit).ToDictionary(e => e.Key, e => e.Value + MinutesADay);
+        var mended = Planner.Better(
+            problem,
+            plan.Result.Schedule.Chunks,
+            Math.Clamp(plan.Budget / Share, LeastTrials, MostTrials),
+            others,
+            cancel
+        );
+        return mended.Unplaced.Count == 0 && PlanValue.Finishes(problem, mended.Schedule.Chunks).TryGetValue(unit, out var end)
+            ? end
+            : null;
     }
 
     private static PlanBatch With(BenchIndex bench, PlanBatch batch)

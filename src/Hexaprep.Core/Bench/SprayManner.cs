@@ -31,12 +31,15 @@ public sealed record SprayManner(SprayMedium Medium, SprayPlace Place, double? M
 
     /// <summary>How a step is sprayed; null when nothing is.</summary>
     /// <remarks>A can is never taken into a room, nor solvent from an airbrush: that is for the booth, or for outdoors.</remarks>
-    public static SprayManner? Of(BenchIndex bench, BenchStep step)
+    public static SprayManner? Of(BenchIndex bench, BenchStep step) =>
+        step.Amounts.Mode is null ? null : Of(bench, step.BatchId, step.Key.Kind, step.Amounts.Way);
+
+    /// <summary>How a kind of step would be sprayed for a batch; null when nothing would be.</summary>
+    public static SprayManner? Of(BenchIndex bench, Guid batchId, StepKind kind, Way way)
     {
-        if (step.Amounts is not { Mode: not null, Product: { } product })
+        if (way.Product is not { } product || SprayFitness.MediumOf(way.Method, product) is not { } medium)
             return null;
-        var (house, label) = (bench.HouseOf(step.BatchId), bench.Drying.LabelOf(Product.Of(step.Key.Kind, product, step.Amounts.Method)));
-        var medium = SprayFitness.MediumOf(step.Amounts.Method, product) ?? SprayMedium.Aerosol;
+        var (house, label) = (bench.HouseOf(batchId), bench.Drying.LabelOf(Product.Of(kind, product, way.Method)));
         var place =
             medium == SprayMedium.Aerosol ? (house.Follows(Schools.CanPlace, "booth") ? SprayPlace.Booth : SprayPlace.Outdoors)
             : house.Follows(Schools.AirbrushPlace, "booth") ? SprayPlace.Booth

@@ -46,9 +46,12 @@ public enum WhatIfEffect
     NoPlace,
 }
 
+/// <summary>An answer to a question: how the second plan compares, and the plan itself, to be followed where it is taken.</summary>
+public sealed record WhatIfAnswer(WhatIfView View, BenchPlan Plan);
+
 /// <summary>Works out second plans. Nothing is kept.</summary>
 /// <param name="bench">The bench.</param>
-/// <param name="plan">The plan there is.</param>
+/// <param name="plan">The plan in force, bettered.</param>
 /// <param name="now">Nothing is planned before it.</param>
 /// <param name="budget">Decodes for each second plan, at least 1.</param>
 /// <param name="newId">Gives fresh identities.</param>
@@ -60,32 +63,36 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
 
     /// <summary>The second plan, compared.</summary>
     /// <exception cref="RefusedException">Something the question needs is missing or out of range.</exception>
-    public WhatIfView View(WhatIfAsk ask)
+    public WhatIfView View(WhatIfAsk ask) => Answer(ask).View;
+
+    /// <summary>The second plan, and how it compares.</summary>
+    /// <exception cref="RefusedException">Something the question needs is missing or out of range.</exception>
+    public WhatIfAnswer Answer(WhatIfAsk ask)
     {
         var changed = WhatIfChange.Of(bench, ask, now, newId);
-        var next = bench.With(changed.Made);
-        var second = ask.Kind switch
+        if (ask.Kind == WhatIfKind.Slip)
         {
-            WhatIfKind.Slip => Slipped(ask),
-            WhatIfKind.Better => Bettered(),
-            _ => PlanDraft.Next(
-                next,
-                now,
-                plan,
-                budget,
-                freely: ask.Kind is WhatIfKind.Airbrush or WhatIfKind.SkipFilling or WhatIfKind.Merge or WhatIfKind.Split,
-                cancel: cancel
-            ),
-        };
-        var (was, willBe) = (Promises.Of(bench, plan), Promises.Of(next, second));
+            var slipped = Slipped(ask);
+            return new(Compared(changed.Title, slipped, Promises.Of(bench, slipped)), slipped);
+        }
+        var second = SecondPlan.Of(bench, plan, bench.With(changed.Made), now, budget, cancel);
+        return new(Compared(changed.Title, second.Plan, second.Ends), second.Plan);
+    }
+
+    /// <summary>A plan that was found for the bench as it is, compared with the one in force.</summary>
+    public static WhatIfView Offered(BenchIndex bench, BenchPlan inForce, BenchPlan other, Instant now) =>
+        // Nothing is searched for, and nothing new comes to the bench.
+        new WhatIf(bench, inForce, now, 1, () => throw new InvalidOperationException("An offer makes no identities.")).Compared(
+            "A better plan",
+            other,
+            Promises.Of(bench, other)
+        );
+
+    private WhatIfView Compared(string title, BenchPlan second, IReadOnlyDictionary<Guid, Instant?> willBe)
+    {
+        var was = Promises.Of(bench, plan);
         var units = bench.State.Units.Select(u => Compare(u, was.GetValueOrDefault(u.Id), willBe.GetValueOrDefault(u.Id))).ToList();
-        return new WhatIfView(
-            changed.Title,
-            Summary(units, second),
-            Moved(second),
-            units.Exists(u => u.Effect == WhatIfEffect.Sooner),
-            units
-        )
+        return new WhatIfView(title, Summary(units, second), Moved(second), units.Exists(u => u.Effect == WhatIfEffect.Sooner), units)
         {
             Buys =
                 plan.Result.Unplaced.Count > 0 || second.Result.Unplaced.Count > 0
@@ -94,16 +101,6 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
             HandsSaved = Hands(plan) - Hands(second),
         };
     }
-
-    /// <summary>The plan a longer search finds, starting from the one there is. The same question gives the same plan.</summary>
-    public BenchPlan Bettered() =>
-        new(
-            plan.Origin,
-            plan.MadeAt,
-            plan.Budget + budget,
-            plan.Problem,
-            Planner.Better(plan.Problem, plan.Result.Schedule.Chunks, budget, cancel)
-        );
 
     // The step may not start before its sitting is over: a mark in the problem that takes no hands says so.
     private BenchPlan Slipped(WhatIfAsk ask)

@@ -8,7 +8,7 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
 /// rank and file, rain, days away,
-/// two batches as one, one batch as two, a step that misses its sitting, or simply a longer search.</summary>
+/// two batches as one, one batch as two, a step that misses its sitting.</summary>
 public enum WhatIfKind
 {
     Evening,
@@ -22,7 +22,6 @@ public enum WhatIfKind
     Merge,
     Split,
     Slip,
-    Better,
 }
 
 /// <summary>A question to the plan.</summary>

@@ -14,22 +14,7 @@ internal static class DryingFunctions
             var (product, stage) = ProductAndStage(i);
             return Shape(DryingModel.Time(product, stage, AirOf(i), FilmOf(i), LabelOf(i)));
         });
-        yield return new("drying", "recoat_window", "When a coat may be recoated: early or late, never between.", i =>
-        {
-            var (recoat, factor) = (i.Number("recoat_min", 0, Inputs.Open), i.Number("factor", 0, Inputs.Open, above: true));
-            var (close, reopen) = (i.Maybe("recoat_max", 0, Inputs.Open), i.Maybe("reopen", 0, Inputs.Open));
-            if (close <= recoat)
-                throw new ComputeRefusedException("E_ORDER", "recoat_max", "It closes before it opens.");
-            if (reopen is { } r && close is { } c && r <= c)
-                throw new ComputeRefusedException("E_ORDER", "reopen", "It reopens before it closes.");
-            var window = RecoatTimes.Of(recoat, close, reopen, factor);
-            return new
-            {
-                allowed = window.Allowed.Select(a => new[] { a.From, a.To }),
-                first_window_closed = window.FirstClosed,
-                forbidden = window.Forbidden is { } f ? new[] { f.From, f.To } : null,
-            };
-        });
+        yield return new("drying", "recoat_window", "When a coat may be recoated: early or late, never between.", Window);
         yield return new("drying", "next_allowed", "The first permitted moment at or after another.", i => new
         {
             t = RecoatTimes.Next(i.Number("t", 0, Inputs.Open), [.. i.List("allowed", 0).Select(Stretch)]),
@@ -40,7 +25,9 @@ internal static class DryingFunctions
         {
             var rate = DryingModel.EvaporationMmPerHour(AirOf(i));
             var film = i.Number("film_um", 0, 2000, above: true);
-            return new { rate_mm_h = rate, minutes = rate > 0 ? film / 1000 / rate * 60 : (double?)null };
+            return rate > 0
+                ? new { rate_mm_h = rate, minutes = film / 1000 / rate * 60 }
+                : throw new ComputeRefusedException("E_RANGE", "rh_pct", "In air that takes up no more water nothing dries.");
         });
         yield return new("drying", "calibrate", "What observations say of a product's own factor.", i =>
         {
@@ -65,6 +52,25 @@ internal static class DryingFunctions
                 safe_at_min = Math.Max(p90, floor),
             };
         });
+    }
+
+    private static object Window(Inputs i)
+    {
+        var (recoat, factor) = (i.Number("recoat_min", 0, Inputs.Open), i.Number("factor", 0, Inputs.Open, above: true));
+        var (close, reopen) = (i.Maybe("recoat_max", 0, Inputs.Open), i.Maybe("reopen", 0, Inputs.Open));
+        if (close <= recoat)
+            throw new ComputeRefusedException("E_ORDER", "recoat_max", "It closes before it opens.");
+        if (reopen is not null && close is null)
+            throw new ComputeRefusedException("E_ORDER", "reopen", "What never closes does not reopen.");
+        if (reopen is { } r && close is { } c && r <= c)
+            throw new ComputeRefusedException("E_ORDER", "reopen", "It reopens before it closes.");
+        var window = RecoatTimes.Of(recoat, close, reopen, factor);
+        return new
+        {
+            allowed = window.Allowed.Select(a => new[] { a.From, a.To }),
+            first_window_closed = window.FirstClosed,
+            forbidden = window.Forbidden is { } f ? new[] { f.From, f.To } : null,
+        };
     }
 
     private static object Shape(DryingTime time) =>

@@ -12,7 +12,7 @@ public sealed record GrooveCoat(double WetUm, double Solids, double PoolGain = 3
 /// <param name="DepthKept">Share of its depth.</param>
 /// <param name="Trace">The same after each coat.</param>
 /// <param name="DryUm">Dry film on the flat, µm.</param>
-/// <param name="MouthMm">Width left open, mm.</param>
+/// <param name="MouthMm">Width left open, mm; negative where more lies in it than it is wide.</param>
 /// <param name="State">crisp, softened or lost.</param>
 public sealed record Relief(double DepthKept, IReadOnlyList<double> Trace, double DryUm, double MouthMm, string State);
 
@@ -41,7 +41,7 @@ public static class FilmBuild
             dry += coat.WetUm * coat.Solids;
             trace.Add(depth / depthMm);
         }
-        var (kept, mouth) = (depth / depthMm, Math.Max(0, widthMm - 2 * dry / 1000));
+        var (kept, mouth) = (depth / depthMm, widthMm - 2 * dry / 1000);
         var state =
             kept >= Crisp - 1e-9 && mouth >= widthMm / 2 - 1e-12 ? "crisp"
             : kept < Lost - 1e-9 || mouth <= 0 ? "lost"

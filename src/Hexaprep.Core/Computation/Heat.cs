@@ -44,14 +44,12 @@ public static class Heat
                                 : "ok";
             return new { verdict, scald_warning = water >= ScaldC };
         });
-        yield return new("heat", "cooling", "When a cup has cooled to a temperature.", i => new
+        yield return new("heat", "cooling", "When a cup has cooled to a temperature.", i =>
         {
-            minutes = CoolingMinutes(
-                i.Number("start_c", 0, 100),
-                i.Number("room_c", -10, 45),
-                i.Number("to_c", -10, 100),
-                i.Number("tau_min", 0.5, 1000, UsualTau)
-            ),
+            var (start, room, to) = (i.Number("start_c", 0, 100), i.Number("room_c", -10, 45), i.Number("to_c", -10, 100));
+            if (start < to)
+                throw new ComputeRefusedException("E_ORDER", "start_c", "It is colder already than what it is to cool to.");
+            return new { minutes = CoolingMinutes(start, room, to, i.Number("tau_min", 0.5, 1000, UsualTau)) };
         });
         yield return new("heat", "fit_tau", "The time constant of a cup from two readings.", i =>
         {

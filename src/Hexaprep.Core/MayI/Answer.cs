@@ -35,7 +35,11 @@ public enum Verdict
 }
 
 /// <summary>Why: a rule by its own name, how binding it is, its words.</summary>
-public sealed record Given(string Rule, Strength Strength, string Text);
+public sealed record Given(string Rule, Strength Strength, string Text)
+{
+    /// <summary>The sure moment at which a wait is over; null for what is no wait.</summary>
+    public Instant? Until { get; init; }
+}
 
 /// <summary>A test that may let the wait go earlier.</summary>
 /// <param name="Early">From here it makes sense.</param>

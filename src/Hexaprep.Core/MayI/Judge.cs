@@ -17,6 +17,10 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     /// <summary>Coats of other models in the same room that are still wet, with the moment the last is touch-dry; null for none.</summary>
     public Instant? RoomWetUntil { get; init; }
 
+    /// <summary>Whether the air suits a spray so now, by its own product, method and place, the label first; null where nobody knows.
+    /// Null itself where one air was given for all.</summary>
+    public Func<StepKind, Way, Fitness?>? Sprayed { get; init; }
+
     /// <summary>The answer, with what may be done meanwhile when it is a wait.</summary>
     public Answer Of(Ask ask)
     {
@@ -34,13 +38,22 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         Require(ask.Step, way, mine, found);
         // Asked again without a product, it is the same one again.
         Wait(ask.Step, ask.Product is null ? way with { Product = null } : way, mine, found);
+        FiledSinceItsWash(ask.Step, mine, found);
+        if (ask.Step == StepKind.Reassemble)
+            AllAtOneStage(found);
         Dust(ask.Step, found);
         Air(ask.Step, way, found);
         if (ask.Step == StepKind.PlaceTransfer)
             Soaked(mine, found);
         foreach (var rule in book.Rules.Where(r => r.MakesDearer == ask.Step && Began(r.Subject, mine)))
             found.Note(rule);
-        var locks = book.CardRules(ask.Step, job).Where(r => r.Locks is not null).Select(r => r.Locks!);
+        foreach (var rule in book.CardRules(ask.Step, job).Where(r => r.Locks is null && r.ByWay is { } by && by.Meets(way)))
+            found.Note(rule);
+        // A lock of one method says nothing of another.
+        var locks = book
+            .Rules.Where(r => r.Subject == ask.Step && r.Acts == RuleActs.Card && r.Locks is not null)
+            .Where(r => r.ByWay is { } by ? by.Meets(way) : r.When(job))
+            .Select(r => r.Locks!);
         return found.Answer([.. locks]);
     }
 
@@ -78,7 +91,9 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     {
         foreach (var rule in book.Refusals(step, way, job))
         {
-            if (rule.After is { } after && !Began(after, mine))
+            if (rule.After is { } after && (!Began(after, mine) || (rule.AfterWith is { } with && !DoneWith(after, with, mine))))
+                continue;
+            if (rule.Unless is { } unless && mine.Did(unless))
                 continue;
             if (rule.LiftedBy is not { } lift)
                 found.No(rule);
@@ -86,6 +101,12 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 found.Missing(rule, rule.Instead);
         }
     }
+
+    // By what lies on it; where nothing was noted, by the trade's own way.
+    private bool DoneWith(StepKind step, ProductClass product, WorkHistory mine) =>
+        mine.Coats.Any(c => c.Step == step)
+            ? mine.Coats.Any(c => c.Step == step && c.Product == product)
+            : RouteBuilder.WayOf(book.Choice(step), job, book).Product == product;
 
     private static bool Began(StepKind step, WorkHistory mine) => mine.Done.Any(d => d.Step == step) || mine.Coats.Any(c => c.Step == step);
 
@@ -101,6 +122,38 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             if (!rule.Speaks(k => Began(k, mine)))
                 continue;
             found.Missing(rule, Ids.Of(rule.Subject));
+        }
+    }
+
+    // Filed or scraped after its wash, metal and cast resin are greasy and dusty again: wiped or rinsed before glue and primer.
+    private void FiledSinceItsWash(StepKind step, WorkHistory mine, Findings found)
+    {
+        if (step is not (StepKind.Glue or StepKind.Prime) || !Washing.CarriesAgent(job) || !book.Has(Washing.FiledAgain))
+            return;
+        var (washed, filed) = (LastDone(StepKind.Wash, mine), LastDone(StepKind.CleanLines, mine));
+        if (washed is { } wash && filed is { } file && (wash.At is { } w && file.At is { } f ? f > w : file.Place > wash.Place))
+            found.Missing(Washing.FiledAgain, Washing.FiledAgain.Instead);
+    }
+
+    private static (Instant? At, int Place)? LastDone(StepKind step, WorkHistory mine) =>
+        mine
+            .Done.Select((d, place) => (d.Step, d.At, place))
+            .Where(d => d.Step == step)
+            .Select(d => ((Instant?, int)?)(d.At, d.place))
+            .LastOrDefault();
+
+    // Pieces are joined when all have had what any of them has had of paint and varnish.
+    private void AllAtOneStage(Findings found)
+    {
+        var pieces = history.Done.Select(d => d.Piece).Concat(history.Coats.Select(c => c.Piece)).OfType<int>().ToHashSet();
+        if (pieces.Count < 2 || !book.Has(Finishing.UnlikeFinish))
+            return;
+        // A patch is no coat.
+        foreach (var step in history.Done.Select(d => d.Step).Where(s => s.Coats() && s is not (StepKind.TouchIn or StepKind.RevealBrush)))
+        {
+            var had = history.Done.Where(d => d.Step == step).Select(d => d.Piece).ToHashSet();
+            if (had.Count > 0 && !had.Contains(null) && !pieces.All(p => had.Contains(p)))
+                found.Missing(Finishing.UnlikeFinish, Ids.Of(step));
         }
     }
 
@@ -145,6 +198,11 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         var force = (step == StepKind.Wash && way.Method != Washing.ByCloth) || step == StepKind.Straighten || step.MakesDust();
         if (coat.Product.Binds() && force)
             yield return (Waiting.Force, Readiness.NextLayer, 0);
+        else if (
+            coat.Product is ProductClass.SofteningSolution or ProductClass.SettingSolution
+            && (step.Coats() || step == StepKind.PlaceTransfer)
+        )
+            yield return (Waiting.OverMarks, Readiness.Handle, 0);
         else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water))
             yield return (Waiting.Layer, Over(coat, step, way), 0);
         else if (coat.Product != ProductClass.Water)
@@ -236,6 +294,11 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     private void Air(StepKind step, Way way, Findings found)
     {
         var medium = SprayFitness.MediumOf(way.Method, way.Product);
+        if (medium is not null && book.Has(Waiting.FitAir) && Sprayed?.Invoke(step, way) is { } here)
+        {
+            Spray(here, found);
+            return;
+        }
         if (weather is null)
         {
             if (medium is not null && book.Has(Waiting.FitAir))
@@ -257,7 +320,11 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             found.Weather(Waiting.Forms);
         if (medium is not { } sprayed || !book.Has(Waiting.FitAir))
             return;
-        var fit = SprayFitness.Of(sprayed, weather);
+        Spray(SprayFitness.Of(sprayed, weather), found);
+    }
+
+    private static void Spray(Fitness fit, Findings found)
+    {
         if (!fit.Allows)
             found.Weather(Waiting.FitAir with { Reason = $"Not in this air: {fit.Words}." });
         else
@@ -335,7 +402,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 Add(3, rule, $"Waited long enough: {char.ToLowerInvariant(rule.Reason[0])}{rule.Reason[1..]}");
                 return;
             }
-            Add(2, rule, stalled is null ? rule.Reason : $"{rule.Reason} {stalled}");
+            Add(2, rule, stalled is null ? rule.Reason : $"{rule.Reason} {stalled}", sure);
             if (_sure is not null && sure <= _sure)
                 return;
             (_sure, _usual, _test) = (sure, usual, new EarlyTest(early, test));
@@ -385,6 +452,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             );
         }
 
-        private void Add(int rank, Rule rule, string text) => _reasons.Add((rank, new Given(rule.Name, rule.Strength, text)));
+        private void Add(int rank, Rule rule, string text, Instant? until = null) =>
+            _reasons.Add((rank, new Given(rule.Name, rule.Strength, text) { Until = until }));
     }
 }

@@ -32,6 +32,18 @@ public static class UnitMarks
         ("moon", ["moon", "night", "star"]),
     ];
 
+    /// <summary>A mark no other unit has: the one its name suggests, else the next of the drawn set that is free; two letters only
+    /// when all are used.</summary>
+    /// <param name="name">The unit's name.</param>
+    /// <param name="taken">The marks of the units there are.</param>
+    public static string Free(string name, IReadOnlyCollection<string> taken)
+    {
+        var suggested = For(name);
+        return Drawn.Any(d => d.Mark == suggested) && !taken.Contains(suggested)
+            ? suggested
+            : Drawn.Select(d => d.Mark).FirstOrDefault(m => !taken.Contains(m)) ?? Letters(name);
+    }
+
     /// <summary>The mark whose words are in the name, else the first two letters in capitals.</summary>
     public static string For(string name)
     {
@@ -40,6 +52,11 @@ public static class UnitMarks
             if (words.Any(w => name.Contains(w, StringComparison.OrdinalIgnoreCase)))
                 return mark;
         }
+        return Letters(name);
+    }
+
+    private static string Letters(string name)
+    {
         var letters = name.Where(char.IsLetterOrDigit).Take(2).ToArray();
         return letters.Length == 0 ? "??" : new string(letters).ToUpperInvariant();
     }

@@ -98,7 +98,9 @@ public static class Cleaning
         Rule.Before("SupportsOffBeforeFilling", RemoveSupports, Fill, Strength.Practice, "A support mark is shaved, not filled."),
         Rule.Before("CleanBeforeStraightening", CleanLines, Straighten, Strength.Practice, "A straightened part is not leaned on again."),
         Rule.Before("StraightenBeforeDryFit", Straighten, DryFit, Strength.Practice, "The positions would be wrong."),
-        Rule.Before("StraightenBeforeWash", Straighten, Wash, Strength.Practice, "The wash takes off what fingers leave."),
+        Rule.Before("StraightenBeforeWash", Straighten, Wash, Strength.Practice, "The wash takes off what fingers leave.", j =>
+            !Washing.Unfinished(j)
+        ),
         Rule.Before("CleanBeforeDryFit", CleanLines, DryFit, Strength.Practice, "A leftover feed holds the joint open."),
         Rule.Before("CleanBeforeGluing", CleanLines, Glue, Strength.Practice, "A joint hides the line from the tool."),
         Rule.Card(
@@ -117,7 +119,9 @@ public static class Cleaning
             "Level two halves together and keep the pair: cleaned alone they no longer meet.",
             j => j.Batch.Parts > 1
         ),
-        Rule.Before("TubesOpenBeforeWash", OpenTubes, Wash, Strength.Practice, "The wash takes the drilling dust with it."),
+        Rule.Before("TubesOpenBeforeWash", OpenTubes, Wash, Strength.Practice, "The wash takes the drilling dust with it.", j =>
+            !Washing.Unfinished(j)
+        ),
         Rule.Before("TubesOpenBeforePrimer", OpenTubes, Prime, Strength.Practice, "Bare cut edges and chips would show."),
         Rule.Before("LinesBeforeTubes", CleanLines, OpenTubes, Strength.Practice, "The line is the mark for the centre of the muzzle."),
         Rule.Before(
@@ -136,6 +140,19 @@ public static class Cleaning
             "bind",
             j => j.Any(m => m.IsMetal() || m.IsStyrene()) && !MayHoldLead(j)
         ),
+        Rule.NeverOn(
+            "HotWaterOpensCaJoints",
+            Straighten,
+            Barred.By("warm_water"),
+            Strength.Law,
+            "Hot water softens CA: the joints let go. Bind it, or straighten before gluing.",
+            "bind",
+            j => !j.Any(m => m.IsMetal() || m.IsStyrene()) && !MayHoldLead(j)
+        ) with
+        {
+            After = Glue,
+            AfterWith = ProductClass.Ca,
+        },
         Rule.NeverOn(
             "LeadIsNotHeated",
             Straighten,

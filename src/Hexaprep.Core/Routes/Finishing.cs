@@ -62,6 +62,21 @@ public static class Finishing
         new(FinalGate, _ => true, _ => "One look at arm's length, all round, before it goes on the shelf.", _ => new(1, 30)),
     ];
 
+    /// <summary>Pieces that are not at the same stage are not joined.</summary>
+    public static readonly Rule UnlikeFinish = new(
+        "PiecesOfOneFinish",
+        RuleKind.Together,
+        Strength.Practice,
+        Reassemble,
+        Reassemble,
+        null,
+        "One piece has what another still lacks: joined now, the seam shows where shade and sheen differ.",
+        _ => true
+    )
+    {
+        Acts = RuleActs.Refusal,
+    };
+
     /// <summary>The rules of this stage.</summary>
     public static readonly IReadOnlyList<Rule> Rules =
     [
@@ -161,6 +176,7 @@ public static class Finishing
             Strength.Practice,
             "Pieces joined at different stages differ in shade and sheen for good."
         ),
+        UnlikeFinish,
         Rule.NeedsDry(
             "MarksSealedBeforeJoining",
             Seal,

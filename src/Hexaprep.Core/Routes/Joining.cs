@@ -9,6 +9,10 @@ public static class Joining
 {
     private static readonly Func<Job, bool> Assembled = j => j.Batch.Parts > 1 || j.Batch.Materials.Count > 1;
     private static readonly Func<Job, bool> Welds = j => j.All(m => m.IsStyrene()) && j.Follows(Schools.PlasticGlue, "cement");
+
+    // A kit of several materials has joints of plastic on plastic where some material has two parts or more.
+    private static readonly Func<Job, bool> WeldsSome = j =>
+        j.Any(m => m.IsStyrene()) && !j.All(m => m.IsStyrene()) && j.Batch.Parts > j.Batch.Materials.Count;
     private static readonly Func<Job, bool> Tooth = j =>
         j.Any(m => !m.IsStyrene() && m is not Material.FlexiblePvc and not Material.Photopolymer);
 
@@ -26,7 +30,10 @@ public static class Joining
         new(
             Glue,
             Assembled,
-            j => Welds(j) ? "Solvent cement welds frame plastic to itself." : $"{Name(Best(j))} holds every pair of these materials.",
+            j =>
+                Welds(j) ? "Solvent cement welds frame plastic to itself."
+                : WeldsSome(j) ? $"{Name(Best(j))} holds every pair of these materials; solvent cement only where plastic meets plastic."
+                : $"{Name(Best(j))} holds every pair of these materials.",
             Glues
         ),
     ];
@@ -119,8 +126,19 @@ public static class Joining
             Strength.Law,
             "Solvent cement cannot weld resin, metal, soft plastic or filament prints.",
             "ca",
-            j => j.Any(m => !m.IsStyrene())
+            j => j.Any(m => !m.IsStyrene()) && !WeldsSome(j)
         ),
+        Rule.Card(
+            "CementOnlyWherePlasticMeets",
+            RuleKind.NeverOn,
+            Glue,
+            Strength.Law,
+            "Cement only where plastic meets plastic; CA where metal, resin or a print is in the joint.",
+            WeldsSome
+        ) with
+        {
+            ByWay = Barred.By("plastic_cement"),
+        },
         Rule.NeverOn(
             "CementNeedsBarePlastic",
             Glue,
@@ -271,8 +289,16 @@ public static class Joining
             j => !Welds(j)
         ),
         Rule.Card("NoFlameNearCement", RuleKind.NotWhile, Glue, Strength.Law, "No flame while cement, thinner or alcohol is open.", Welds),
-        Rule.Lock("CaLocksInSeconds", Glue, Strength.Law, "CA cannot be shifted after seconds: only snapped and cleaned.", j => !Welds(j)),
-        Rule.Lock("CementLocks", Glue, Strength.Law, "Once cement has set the joint is welded: a wrong piece has to be cut.", Welds),
+        Rule.Lock("CaLocksInSeconds", Glue, Strength.Law, "CA cannot be shifted after seconds: only snapped and cleaned.", j =>
+            !Welds(j)
+        ) with
+        {
+            ByWay = Barred.By("ca"),
+        },
+        Rule.Lock("CementLocks", Glue, Strength.Law, "Once cement has set the joint is welded: a wrong piece has to be cut.", Welds) with
+        {
+            ByWay = Barred.By("plastic_cement"),
+        },
         Rule.Lock(
             "FirstOfAPairLocksTheSecond",
             Glue,
@@ -354,7 +380,7 @@ public static class Joining
             ca = By("ca", ProductClass.Ca, 70),
             epoxy = By("epoxy_adhesive", ProductClass.EpoxyPutty, 110);
         return Best(j) == "epoxy_adhesive" ? [epoxy, ca, cement]
-            : j.Follows(Schools.PlasticGlue, "cement") ? [cement, ca, epoxy]
+            : Welds(j) ? [cement, ca, epoxy]
             : [ca, cement, epoxy];
     }
 

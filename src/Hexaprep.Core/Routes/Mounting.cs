@@ -190,6 +190,24 @@ public static class Mounting
         ),
         Rule.Before("WashBeforeHandle", Wash, StepKind.Handle, Strength.Practice, "Handles come off in a bath."),
         Rule.Before("WashedBeforeTexture", Wash, BaseTexture, Strength.Practice, "A bath would lift fresh grit."),
+        Rule.NeverOn(
+            "CementHoldsPlasticToPlastic",
+            Base,
+            Barred.By("plastic_cement"),
+            Strength.Law,
+            "Cement welds a plastic foot to a plastic base; it holds no resin, metal, soft plastic or print.",
+            "ca",
+            j => j.Any(m => !m.IsStyrene())
+        ),
+        Rule.NeverOn(
+            "WhiteGlueHoldsNoBase",
+            Base,
+            Barred.By("pva"),
+            Strength.Law,
+            "White glue does not hold soft plastic or metal to a base.",
+            "ca",
+            j => j.Any(m => m is Material.FlexiblePvc or Material.Unknown || m.IsMetal())
+        ),
         Rule.Card("FlattenBeforeBase", RuleKind.Before, Base, Strength.Practice, "Flatten the underside first: glue needs contact."),
         Rule.Card(
             "SealWithHardlyATouch",

@@ -113,6 +113,9 @@ public sealed record Rule(
     /// <summary>A refusal that speaks only after this step was done.</summary>
     public StepKind? After { get; init; }
 
+    /// <summary>A refusal that speaks only where <see cref="After"/> was done with this product.</summary>
+    public ProductClass? AfterWith { get; init; }
+
     /// <summary>What in the plan or on the bench keeps it (calendar rules); null where it is advice to the person.</summary>
     public string? KeptBy { get; init; }
 
@@ -180,6 +183,9 @@ public sealed record Barred
     /// <summary>The method, e.g. <c>soap_warm</c>.</summary>
     public string? Method { get; init; }
 
+    /// <summary>Every method but these; null for no such limit.</summary>
+    public IReadOnlyList<string>? OtherThan { get; init; }
+
     /// <summary>The product's chemistry, e.g. every solvent.</summary>
     public Func<ProductClass, bool>? Product { get; init; }
 
@@ -198,12 +204,16 @@ public sealed record Barred
     /// <summary>By this method.</summary>
     public static Barred By(string method) => new() { Method = method };
 
+    /// <summary>By any method but these.</summary>
+    public static Barred ByAnythingBut(params string[] methods) => new() { OtherThan = methods };
+
     /// <summary>With such a product.</summary>
     public static Barred With(Func<ProductClass, bool> product) => new() { Product = product };
 
     /// <summary>True when what is asked is refused by it.</summary>
     public bool Meets(Way way) =>
         (Method is null || way.Method == Method)
+        && (OtherThan is null || !OtherThan.Contains(way.Method))
         && (Product is null || (way.Product is { } product && Product(product)))
         && (!Accelerator || way.Accelerator)
         && (Fate is null || way.Fate == Fate)

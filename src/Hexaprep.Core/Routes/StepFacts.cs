@@ -153,6 +153,18 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 IsUsualUse = true,
             },
             new(
+                Cure,
+                Side.Wash,
+                new(
+                    "Cure the prints",
+                    "cure",
+                    "cured",
+                    "Washed and dry, under its light as the resin's own sheet says; gloves until it is done.",
+                    "Tacky or shiny spots in recesses: turn it, and cure on.",
+                    "Cured wet or unwashed, a sticky film stays for good."
+                )
+            ),
+            new(
                 DryFit,
                 Side.Fill,
                 new(

@@ -11,6 +11,7 @@ public enum StepKind
     Straighten,
     OpenTubes,
     Wash,
+    Cure,
     DryFit,
     Pin,
     Magnet,

@@ -182,6 +182,14 @@ public static class Transferring
             Strength.Law,
             "Varnish over a damp mark frosts and lifts it."
         ),
+        Rule.Needs(
+            "MarksBeforeTheLastCoat",
+            PlaceTransfer,
+            FinalCoat,
+            Strength.Practice,
+            "The transfers come first: on the last coat's matte they silver, and nothing would protect them.",
+            Marked
+        ),
         Rule.Needs("TransferGateBeforeSeal", TransferGate, Seal, Strength.Practice, "What is under the seal stays there.", Marked) with
         {
             Lapses = true,

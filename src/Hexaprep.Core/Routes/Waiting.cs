@@ -40,6 +40,16 @@ public static class Waiting
         "A different coat over one still drying frosts, wrinkles or lifts it."
     );
 
+    /// <summary>Anything over a transfer that is still damp with setting or softening solution.</summary>
+    public static readonly Rule OverMarks = General(
+        "NothingOverDampTransfers",
+        RuleKind.NeedsDry,
+        Strength.Law,
+        SoftenTransfer,
+        Readiness.Handle,
+        "Over damp softener or a mark still afloat a coat frosts and wrinkles, and another mark drags it along."
+    );
+
     /// <summary>Hands on something wet.</summary>
     public static readonly Rule Handling = General(
         "NoHandlingWhileWet",
@@ -120,6 +130,7 @@ public static class Waiting
         NextPass,
         Force,
         Layer,
+        OverMarks,
         Handling,
         Dust,
         Window,

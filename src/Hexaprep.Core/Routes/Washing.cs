@@ -8,11 +8,24 @@ public static class Washing
 {
     /// <summary>Jobs washed before anything is glued: what carries release agent always, the rest as the house washes.</summary>
     public static readonly Func<Job, bool> First = j =>
-        Agent!(j) || j.Follows(Schools.WashWhen, "before_glue") || (j.Follows(Schools.WashWhen, "by_material") && j.Any(Early));
+        Agent!(j)
+        || Unfinished!(j)
+        || j.Follows(Schools.WashWhen, "before_glue")
+        || (j.Follows(Schools.WashWhen, "by_material") && j.Any(Early));
 
     private static readonly Func<Job, bool> Last = j => !First(j);
     private static readonly Func<Job, bool> Cool = j => j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown);
     private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
+
+    /// <summary>Prints of a lot that is not known to be washed and cured: nothing is scraped from them before their wash.</summary>
+    public static readonly Func<Job, bool> Unfinished = j =>
+        j.Any(m => m is Material.Photopolymer) && !j.Follows(Schools.PrintLot, "finished");
+
+    /// <summary>Prints straight from the printer, or tacky: the resin maker's wash, then its cure.</summary>
+    public static readonly Func<Job, bool> Raw = j => j.Any(m => m is Material.Photopolymer) && j.Follows(Schools.PrintLot, "raw");
+
+    /// <summary>The wash that the resin's own sheet asks for.</summary>
+    public const string MakersWash = "maker_wash";
 
     /// <summary>A wipe is dry so many minutes later where its label says nothing, and is primed in the same sitting.</summary>
     public const int WipeDriesMinutes = 10,
@@ -31,6 +44,25 @@ public static class Washing
         j => j.Any(m => m.IsMetal())
     );
 
+    /// <summary>True for what carries release agent, or may, and is washed after its lines were cleaned.</summary>
+    public static bool CarriesAgent(Job job) => Agent(job) && !Unfinished(job);
+
+    /// <summary>Filed after its wash.</summary>
+    public static readonly Rule FiledAgain = new(
+        "FiledSinceItsWash",
+        RuleKind.Before,
+        Strength.Practice,
+        Wash,
+        Wash,
+        null,
+        "Filed or scraped since its wash: dust and skin grease lie on it again. Wipe or rinse it first.",
+        _ => true
+    )
+    {
+        Acts = RuleActs.Refusal,
+        Instead = "wash",
+    };
+
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
@@ -40,6 +72,12 @@ public static class Washing
             Again = Wiped,
             AgainBy = WipedLast,
         },
+        new(
+            Cure,
+            Raw,
+            _ => "Straight from the printer: until it is cured it stays tacky, and harms skin.",
+            _ => new(5, 20) { OneGo = true }
+        ),
     ];
 
     /// <summary>The rules of this stage.</summary>
@@ -50,7 +88,91 @@ public static class Washing
             CleanLines,
             Wash,
             Strength.Practice,
-            "Dust and skin grease leave with the bath; filed later, it is washed again."
+            "Dust and skin grease leave with the bath; filed later, it is washed again.",
+            j => !Unfinished(j)
+        ),
+        Rule.NeedsDry(
+            "PrintsWashedBeforeScraping",
+            Wash,
+            CleanLines,
+            Readiness.NextLayer,
+            Strength.Law,
+            "The lot is not known to be finished: what is scraped or sanded from an unwashed or tacky print harms skin and lungs.",
+            Unfinished
+        ) with
+        {
+            Requires = true,
+        },
+        Rule.NeedsDry(
+            "PrintsWashedBeforeSanding",
+            Wash,
+            Sand,
+            Readiness.NextLayer,
+            Strength.Law,
+            "The lot is not known to be finished: what is sanded from an unwashed or tacky print harms skin and lungs.",
+            Unfinished
+        ) with
+        {
+            Requires = true,
+        },
+        Rule.Needs(
+            "PrintsWashedBeforePrimer",
+            Wash,
+            Prime,
+            Strength.Law,
+            "The lot is not known to be finished: primer over an unwashed or tacky print stays tacky and peels.",
+            Unfinished
+        ),
+        Rule.NeedsDry(
+            "WashedAndDryBeforeCuring",
+            Wash,
+            Cure,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Cured wet or unwashed, what lies on the print hardens with it and stays sticky."
+        ) with
+        {
+            Requires = true,
+        },
+        Rule.Needs("CuredBeforeScraping", Cure, CleanLines, Strength.Law, "Uncured resin smears, and harms skin and lungs.", Raw),
+        Rule.Needs("CuredBeforeSanding", Cure, Sand, Strength.Law, "Uncured resin clogs the grit, and its dust harms lungs.", Raw),
+        Rule.Needs("CuredBeforePrimer", Cure, Prime, Strength.Law, "Over an uncured print primer stays tacky and peels.", Raw),
+        Rule.Needs("CuredBeforeGlue", Cure, Glue, Strength.Law, "Glue does not hold on an uncured face.", Raw),
+        Rule.NeverOn(
+            "RawPrintsTakeTheMakersWash",
+            Wash,
+            Barred.ByAnythingBut(MakersWash, ByCloth),
+            Strength.Law,
+            "Soap and water leave liquid resin on a raw print: the wash of the resin's own sheet, with gloves.",
+            MakersWash,
+            Raw
+        ) with
+        {
+            Unless = Cure,
+        },
+        Rule.NeverOn(
+            "MakersWashIsForRawPrints",
+            Wash,
+            Barred.By(MakersWash),
+            Strength.Law,
+            "The resin maker's wash is a solvent: it is for prints straight from the printer, and attacks other materials and paint.",
+            "soap_cool",
+            j => !j.Any(m => m is Material.Photopolymer)
+        ),
+        Rule.Card(
+            "ResinRinseIsCollected",
+            RuleKind.NeverOn,
+            Wash,
+            Strength.Law,
+            "Rinse, bath and supports of raw prints go to local collection, never down a drain.",
+            Raw
+        ),
+        Rule.Card(
+            "TackyIsAStop",
+            RuleKind.NeedsDry,
+            Cure,
+            Strength.Law,
+            "A gloved fingertip on a hidden spot: not tacky. Tacky: wash and cure again, nothing else."
         ),
         Rule.Before(
             "WashBeforeRoughening",
@@ -75,6 +197,7 @@ public static class Washing
         Rule.NeedsDry("FillHardBeforeWash", Fill, Wash, Readiness.NextLayer, Strength.Law, "Soft filler washes out.", Last),
         Rule.Before("SandBeforeWash", Sand, Wash, Strength.Practice, "Sanding dust leaves with the bath.", Last),
         WipedLast,
+        FiledAgain,
         Rule.NeedsDry("WaterDryBeforePrimer", Wash, Prime, Readiness.NextLayer, Strength.Law, "Water in a recess lifts primer."),
         Rule.Before("WashedBeforeBase", Wash, Base, Strength.Practice, "Washed first; damp is fine for base glue."),
         Rule.NeverOn(
@@ -156,6 +279,10 @@ public static class Washing
             };
         var warm = j.Follows(Schools.BathWarmth, "by_material") && j.All(m => m.IsStyrene() || m == Material.WhiteMetal);
         StepDraft[] soap = warm ? [By("soap_warm"), By("soap_cool")] : [By("soap_cool"), By("soap_warm")];
+        if (Raw(j))
+            return [By(MakersWash, 60, 10), .. soap];
+        if (Unfinished(j))
+            soap = [.. soap, By(MakersWash, 60, 10)];
         return j.House.Of(Schools.Bath).Id switch
         {
             "degreaser" => [By("degreaser", 60), .. soap, By("acid_dip", 75, 25)],
@@ -170,8 +297,10 @@ public static class Washing
     private static string Why(Job j) =>
         j.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."
         : j.Any(m => m.IsMetal()) ? "Castings keep release agent and file dust: primer does not hold on them."
+        : Raw(j) ? "Straight from the printer: liquid resin is washed off as the resin's own sheet says."
         : j.Any(m => m is Material.Photopolymer)
             ? "The lot's state is not known to be finished, so prints are washed; a tacky print is not primed."
         : j.Any(m => m is Material.Unknown) ? "Material unknown: washed as if it carried release agent."
+        : First(j) ? "Dust and finger marks come off before glue."
         : "One wash after assembly takes dust and finger marks off before primer.";
 }

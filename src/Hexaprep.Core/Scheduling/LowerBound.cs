@@ -10,6 +10,16 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
 {
     private const int MostCells = 400_000;
 
+    /// <summary>Minutes of hands that are left, at the least.</summary>
+    public int HandsMinutes { get; init; }
+
+    /// <summary>The minute before which no plan has all of that behind it; null when the calendar is too short, or in bounds kept by
+    /// earlier versions.</summary>
+    public int? HandsEnd { get; init; }
+
+    /// <summary>The minute before which no plan has every unit done; null as above.</summary>
+    public int? LastReady { get; init; }
+
     /// <summary>Bounds a problem: critical paths, hands by position, hands by sitting, sittings and set-ups; proofs in
     /// docs/computation.md.</summary>
     public static LowerBound Of(PlanProblem problem, CancellationToken cancel = default)
@@ -46,7 +56,14 @@ public sealed record LowerBound(long Value, IReadOnlyList<int> Ready, int ShortM
             finish
             + (long)w.Sitting * Math.Max(0, LeastSittings(p, work.Sum()) - (problem.Open == true ? 1 : 0))
             + (long)w.Setup * p.Mode.Where(m => m >= 0).Distinct().Count();
-        return new LowerBound(value, [.. alone.Select(r => r >= CompiledProblem.Never ? int.MaxValue : r)], Short(p, open, work));
+        var (hands, latest) = (new Hands(p).When(work.Sum()), alone.DefaultIfEmpty(0).Max());
+        var isKnown = hands < CompiledProblem.Never && latest < CompiledProblem.Never;
+        return new LowerBound(value, [.. alone.Select(r => r >= CompiledProblem.Never ? int.MaxValue : r)], Short(p, open, work))
+        {
+            HandsMinutes = work.Sum(),
+            HandsEnd = isKnown ? (int)hands : null,
+            LastReady = isKnown ? (int)Math.Max(hands, latest) : null,
+        };
     }
 
     /// <summary>The least minute each unit can be ready at, with the bench to itself; <see cref="int.MaxValue"/> when the calendar is

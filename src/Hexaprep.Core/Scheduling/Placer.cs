@@ -35,6 +35,10 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
     /// <summary>How steps are laid; null for as early as they go.</summary>
     public Manner? Manner { get; set; }
 
+    /// <summary>The minute at which each step stood in a plan that is followed: laid together, steps are laid in that order. Null for
+    /// the order of their first chance.</summary>
+    public int[]? Stood { get; set; }
+
     /// <summary>Minutes by which a step is taken later into the order than its first chance says, in this trial.</summary>
     public int[] Later { get; } = new int[problem.Steps];
 
@@ -114,7 +118,7 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
                 if (_at[c] >= _until[c])
                     continue;
                 var step = _p.Sequence[c][_at[c]];
-                var key = _p.FirstChance(step, From(step)) + setBack[c] + Later[step];
+                var key = Stood is { } stood ? stood[step] : _p.FirstChance(step, From(step)) + setBack[c] + Later[step];
                 if (key < least)
                     (least, next) = (key, c);
             }

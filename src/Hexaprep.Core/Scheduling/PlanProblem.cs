@@ -195,6 +195,16 @@ public sealed record PlanResult(Schedule Schedule, IReadOnlyList<Unplaced> Unpla
 }
 
 /// <summary>What moved against the plan before.</summary>
-/// <param name="Steps">How many steps begin at another minute.</param>
+/// <param name="Steps">How many steps end at another minute.</param>
 /// <param name="Promises">Which promises changed, in words.</param>
-public sealed record PlanShift(int Steps, IReadOnlyList<string> Promises);
+public sealed record PlanShift(int Steps, IReadOnlyList<string> Promises)
+{
+    /// <summary>What moved them, in words: at most three causes.</summary>
+    public IReadOnlyList<string> Causes { get; init; } = [];
+
+    /// <summary>The steps that moved farthest, from when to when: at most five.</summary>
+    public IReadOnlyList<string> Farthest { get; init; } = [];
+
+    /// <summary>When it was told; null in plans kept by earlier versions.</summary>
+    public DateTimeOffset? At { get; init; }
+}

@@ -18,4 +18,11 @@ public static class PlanValue
         }
         return ready;
     }
+
+    /// <summary>The minute each unit was ready by the chunks of an older plan, as far as this problem knows its steps.</summary>
+    public static Dictionary<string, int> FinishesOf(PlanProblem problem, IReadOnlyList<PlanChunk> older)
+    {
+        var steps = problem.Batches.SelectMany(b => b.Steps.Select(s => (b.Id, s.Id))).ToHashSet();
+        return Finishes(problem, [.. older.Where(c => steps.Contains((c.Batch, c.Step)))]);
+    }
 }

@@ -4,16 +4,24 @@ namespace Hexaprep.Core.Scheduling;
 /// plan, to the minute.</summary>
 public static class Planner
 {
+    private const int MinutesADay = 1440;
+
     /// <summary>Makes a plan from nothing: a first one from fixed orders, then a better one as long as the budget lasts.</summary>
     /// <param name="problem">What to plan; its seed drives the search.</param>
     /// <param name="budget">Decodes to spend; a decode is as many steps laid as there are. The fixed orders are always tried; 0: the
     /// plan of a moment.</param>
+    /// <param name="promised">By which minute each unit is to be done, by its id: kept where a plan keeps it at all. Null for none.</param>
     /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
     /// <returns>The best plan found. Steps that fit nowhere are listed with what they lack.</returns>
-    public static PlanResult Solve(PlanProblem problem, int budget, CancellationToken cancel = default)
+    public static PlanResult Solve(
+        PlanProblem problem,
+        int budget,
+        IReadOnlyDictionary<string, int>? promised = null,
+        CancellationToken cancel = default
+    )
     {
         var p = CompiledProblem.Of(problem);
-        var table = new Timetable(p);
+        var table = TableOf(p, promised);
         var best = new SavedPlan(p);
         var search = new Search(p, table, (ulong)problem.Seed, cancel);
         var spent = budget == 0 ? search.First(best) : search.First(best, budget);
@@ -21,7 +29,9 @@ public static class Planner
         return Finish(p, table, best);
     }
 
-    /// <summary>Makes the plan that stays closest to an older one: what still holds keeps its minute, only what must move moves.</summary>
+    /// <summary>Makes the plan that stays closest to an older one: what still holds keeps its minute, only what must move moves. Where
+    /// that would throw somebody back by more than a day, the steps are laid in the order in which they stood, if that throws nobody
+    /// back so far.</summary>
     /// <param name="problem">What to plan now.</param>
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
     /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
@@ -29,47 +39,62 @@ public static class Planner
     {
         var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
-        return Replay.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0, cancel);
+        var kept = Replay.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0, cancel: cancel);
+        var was = PlanValue.FinishesOf(problem, older);
+        if (DaysBack(problem, kept, was) == 0)
+            return kept;
+        if (!Replay.LayInTurn(p, table, new Placer(p, table), older))
+            return kept;
+        var inTurn = Result(p, table);
+        return kept.Unplaced.Count > 0 || DaysBack(problem, inTurn, was) < DaysBack(problem, kept, was) ? inTurn : kept;
     }
+
+    // By how many whole days the unit that is thrown back the farthest comes home later.
+    private static int DaysBack(PlanProblem problem, PlanResult plan, Dictionary<string, int> was) =>
+        PlanValue
+            .Finishes(problem, plan.Schedule.Chunks)
+            .Select(e => was.TryGetValue(e.Key, out var before) ? (e.Value - before) / MinutesADay : 0)
+            .DefaultIfEmpty(0)
+            .Max();
 
     /// <summary>Betters the plan that stays closest to an older one.</summary>
     /// <param name="problem">What to plan now.</param>
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
-    /// <param name="budget">Decodes to spend.</param>
+    /// <param name="budget">Decodes to spend on it, and as many on a new beginning where the older plan is not far better.</param>
+    /// <param name="promised">By which minute each unit is to be done, by its id: kept where a plan keeps it at all. Null for none.</param>
     /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
-    public static PlanResult Better(PlanProblem problem, IReadOnlyList<PlanChunk> older, int budget, CancellationToken cancel = default)
+    public static PlanResult Better(
+        PlanProblem problem,
+        IReadOnlyList<PlanChunk> older,
+        int budget,
+        IReadOnlyDictionary<string, int>? promised = null,
+        CancellationToken cancel = default
+    )
     {
         var p = CompiledProblem.Of(problem);
-        var table = new Timetable(p);
+        var table = TableOf(p, promised);
         var search = new Search(p, table, (ulong)problem.Seed, cancel);
         var best = new SavedPlan(p);
         search.Continue(best, older, budget);
         return Finish(p, table, best);
     }
 
-    /// <summary>Plans that follow an older one where keeping it would cost somebody days: in the order they had, or as far as it
-    /// holds.</summary>
-    /// <param name="problem">What to plan now.</param>
-    /// <param name="older">The chunks of the older plan, on the same minutes.</param>
-    /// <param name="budget">Decodes to spend.</param>
-    /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
-    public static IReadOnlyList<PlanResult> Followers(
-        PlanProblem problem,
-        IReadOnlyList<PlanChunk> older,
-        int budget,
-        CancellationToken cancel = default
-    )
+    private static Timetable TableOf(CompiledProblem p, IReadOnlyDictionary<string, int>? promised)
     {
-        var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
-        var search = new Search(p, table, (ulong)problem.Seed, cancel);
-        return [.. search.Followers(older, budget).ToList().Select(plan => Finish(p, table, plan))];
+        if (promised is not null)
+            table.Promised = [.. p.Problem.Units.Select(u => promised.TryGetValue(u.Id, out var by) ? by : CompiledProblem.Never)];
+        table.ValueAll();
+        return table;
     }
 
     private static PlanResult Finish(CompiledProblem p, Timetable table, SavedPlan best)
     {
         best.Load(table);
         new Polish(p, table).Run();
+        // What a plan costs does not depend on what the search was to keep.
+        table.Promised = null;
+        table.ValueAll();
         Replay.MendPlaces(p, table, new Placer(p, table));
         return Result(p, table);
     }

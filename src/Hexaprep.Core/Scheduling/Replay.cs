@@ -22,6 +22,35 @@ internal static class Replay
         return LayRest(p, table, placer);
     }
 
+    /// <summary>Lays all steps in the order in which they stood, each as early as it goes: what is new takes its turn before what follows
+    /// it, and all behind it gives way by as much as that takes.</summary>
+    /// <returns>False where a step finds no place.</returns>
+    public static bool LayInTurn(CompiledProblem p, Timetable table, Placer placer, IReadOnlyList<PlanChunk> chunks)
+    {
+        table.Clear();
+        var stood = new int[p.Steps];
+        Array.Fill(stood, CompiledProblem.Never);
+        foreach (var chunk in chunks)
+        {
+            if (p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step))
+                stood[step] = Math.Min(stood[step], chunk.Start);
+        }
+        foreach (var sequence in p.Sequence)
+        {
+            for (var i = sequence.Length - 1; i >= 0; i--)
+            {
+                if (stood[sequence[i]] == CompiledProblem.Never && i + 1 < sequence.Length)
+                    stood[sequence[i]] = stood[sequence[i + 1]];
+            }
+        }
+        placer.Stood = stood;
+        var laid = placer.Lay([.. Enumerable.Range(0, p.Sequence.Length)], new int[p.Sequence.Length]);
+        placer.Stood = null;
+        laid = laid && !MendSprays(p, table) && !GivePlaces(p, table) && !GiveBack(p, table) || LayRest(p, table, placer);
+        table.ValueAll();
+        return laid && Enumerable.Range(0, p.Steps).All(table.Placed);
+    }
+
     /// <summary>Sees to it that no unit stands where no place is left for it: the one that began last is laid anew.</summary>
     public static void MendPlaces(CompiledProblem p, Timetable table, Placer placer)
     {

@@ -12,6 +12,9 @@ internal sealed class SavedPlan(CompiledProblem problem)
     /// <summary>How many steps have a place in it.</summary>
     public int Placed { get; private set; }
 
+    /// <summary>True when it leaves fewer steps out than another, or costs less.</summary>
+    public bool IsBetterThan(SavedPlan other) => Placed > other.Placed || (Placed == other.Placed && Value < other.Value);
+
     /// <summary>True when it leaves fewer steps out than another, or costs less by more than a hundredth.</summary>
     public bool IsClearlyBetterThan(SavedPlan other) =>
         Placed > other.Placed || (Placed == other.Placed && Value < other.Value - other.Value / 100);

@@ -80,12 +80,21 @@ internal sealed class Search
     public void Continue(SavedPlan best, IReadOnlyList<PlanChunk> older, int decodes)
     {
         var (orders, kept, fresh) = (new SavedPlan(_p), new SavedPlan(_p), new SavedPlan(_p));
-        First(orders, 0);
+        // What keeps promises begins from one plan: no fixed order keeps them.
+        var isBound = _table.Promised is not null;
+        if (!isBound)
+            First(orders, 0);
         Clear();
         var holds = Replay.Lay(_p, _table, _placer, older) && Movable;
         if (holds)
             kept.Save(_table);
-        if (!holds || !kept.IsFarBetterThan(orders))
+        // In the order it had, where that is better than what must move to wherever room is left.
+        if (!isBound && Lay(OrderOf(older)) && Movable && Saved() is var ordered && (!holds || ordered.IsBetterThan(kept)))
+        {
+            holds = true;
+            kept.Save(ordered);
+        }
+        if (!holds || (!isBound && !kept.IsFarBetterThan(orders)))
         {
             _first.Clear();
             var spent = First(fresh, decodes);
@@ -102,36 +111,11 @@ internal sealed class Search
         best.Save(holds && !fresh.IsClearlyBetterThan(kept) ? kept : fresh);
     }
 
-    /// <summary>Ways to follow an older plan without a new order: its clusters in the order in which they began, as they fall and bettered;
-    /// the older plan as far as it holds, bettered.</summary>
-    public IEnumerable<SavedPlan> Followers(IReadOnlyList<PlanChunk> older, int decodes)
-    {
-        var work = (long)decodes * _p.Steps;
-        if (Lay(OrderOf(older)) && Movable)
-        {
-            var ordered = Saved();
-            yield return ordered;
-            yield return Bettered(ordered, work / 2);
-        }
-        Clear();
-        if (Replay.Lay(_p, _table, _placer, older) && Movable)
-            yield return Bettered(Saved(), work / 2);
-    }
-
     private SavedPlan Saved()
     {
         var plan = new SavedPlan(_p);
         plan.Save(_table);
         return plan;
-    }
-
-    private SavedPlan Bettered(SavedPlan from, long work)
-    {
-        var best = new SavedPlan(_p);
-        best.Save(from);
-        best.Load(_table);
-        _improver.Run(work, _pace.Coldest, best);
-        return best;
     }
 
     // The clusters by the minute at which an older plan began them; what is new comes last.

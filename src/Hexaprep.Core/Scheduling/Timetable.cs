@@ -10,6 +10,10 @@ internal record struct Booking(int Begin, int End, int Step, int Models);
 internal sealed partial class Timetable
 {
     private const int Block = 16;
+
+    // A promise broken at all, and each minute of it, in the value of minutes.
+    private const int DearBreach = 20_000,
+        DearMinute = 40;
     private readonly CompiledProblem _p;
     private readonly Booking[][] _day;
     private readonly int[] _booked,
@@ -101,8 +105,14 @@ internal sealed partial class Timetable
                 end = Math.Max(end, End[i] + _p.Wait[i]);
         }
         _unitEnd[unit] = end;
-        _unitCost[unit] = _p.CostOf(unit, end);
+        _unitCost[unit] = _p.CostOf(unit, end) + (Promised is null ? 0 : BrokenPromise(unit, end - Promised[unit]));
     }
+
+    /// <summary>By which minute each unit was promised, while a search keeps promises: then a later finish is dearer than anything it
+    /// could win. Null: nothing was promised. The units are to be valued anew when it is set.</summary>
+    public int[]? Promised { get; set; }
+
+    private long BrokenPromise(int unit, int late) => late <= 0 ? 0 : (long)_p.Weight[unit] * (DearBreach + (long)DearMinute * late);
 
     /// <summary>Brings the value of all units up to date.</summary>
     public void ValueAll()

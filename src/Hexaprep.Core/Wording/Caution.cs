@@ -66,7 +66,22 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "skin",
             "Gloves if a print feels tacky",
             "A tacky print is not fully cured: gloves, do not sand it; return it or cure it by the maker's sheet.",
-            (k, _, j) => k is RemoveSupports or Wash && j.Any(m => m is Material.Photopolymer or Material.Unknown)
+            (k, _, j) => k is RemoveSupports or Wash && j.Any(m => m is Material.Photopolymer or Material.Unknown) && !Washing.Raw(j)
+        ),
+        new(
+            "RawResin",
+            "skin",
+            "Gloves: raw resin harms skin; never the drain",
+            "Liquid resin makes skin sensitive to it for good: gloves, eyes shielded, an aired room. Its bath, rinse, cloths and "
+                + "supports go to local collection, never down a drain.",
+            (k, _, j) => k is RemoveSupports or Wash or Cure && Washing.Raw(j)
+        ),
+        new(
+            "CuringLight",
+            "heat",
+            "Never look into the curing light",
+            "The light that cures resin hurts eyes and skin: a closed box or its shield, gloves, never look into it.",
+            (k, _, _) => k == Cure
         ),
         new(
             "HotWater",
@@ -92,7 +107,10 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "Mask on, sand wet: dust harms lungs",
             "Dust of resin, prints, putty and metal does not belong in lungs. Wear a mask as the safety data sheet says, sand wet "
                 + "where you can, wipe up, do not eat nearby. No dust-making while a coat is wet.",
-            (k, _, j) => k == Sand || (k is CleanLines or Roughen or RemoveSupports or Pin or OpenTubes or Magnet && Dusty(j) && !Lead(j))
+            (k, _, j) =>
+                k == Sand
+                || (k is CleanLines or Roughen or RemoveSupports or Pin or OpenTubes or Magnet && Dusty(j))
+                || (k == RemoveParts && j.Any(m => m is Material.PuResin or Material.Unknown))
         ),
         new(
             "Aerosol",

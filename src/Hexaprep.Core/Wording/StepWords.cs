@@ -19,6 +19,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         [(Straighten, "warm_water")] = "Dip 5 to 60 s, straighten, hold in cool water until it stays.",
         [(Straighten, "bind")] = "Bind it straight and leave it overnight; again if it springs.",
         [(Straighten, "cold_bend")] = "Bend slowly by hand, a little at a time, never back and forth.",
+        [(Wash, "maker_wash")] = "Gloves: the bath and times of the resin's own sheet, then let it dry.",
         [(Wash, "acid_dip")] = "Dip 15 to 30 min as its label says, then soap, soft brush, rinse.",
         [(Wash, "wipe")] = "A lint-free cloth with degreaser as its label says, gloved; let it dry.",
         [(Wash, "degreaser")] = "Degreaser as its label says, soft brush, rinse twice.",

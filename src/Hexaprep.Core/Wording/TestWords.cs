@@ -12,12 +12,17 @@ public static class TestWords
         var (noun, _) = StepWords.Wait(step, product);
         return stage switch
         {
+            // Nothing presses on a transfer or its gloss: it is looked at.
+            _ when step is StepKind.PlaceTransfer or StepKind.SoftenTransfer =>
+                $"Tilt it against the light: the {noun} has no wet edge and nothing moves; touch beside the marks only.",
+            _ when step is StepKind.GlossBed or StepKind.Seal =>
+                $"Tilt it against the light: the {noun} lies still and even; touch it where no mark lies: no print, no tack.",
             Readiness.Touch => $"Touch the {noun} where it will not show: no print, no tack.",
             Readiness.Recoat => $"Look along the {noun}: matte, no longer wet-looking, no tack on a hidden spot.",
             Readiness.Handle => $"Hold it as you mean to: the {noun} must not give or mark.",
             _ when product == ProductClass.Water => "Tap it over a dry cloth and look into the recesses: no drop comes.",
             _ when product.Binds() => $"A nail on a leftover lump of the {noun}: no mark, dull and rigid.",
-            _ => $"A nail on a hidden spot: the {noun} takes no mark, and its smell is gone.",
+            _ => $"The test card of the {noun}: a fingertip pressed and turned leaves no mark and no tack.",
         };
     }
 }

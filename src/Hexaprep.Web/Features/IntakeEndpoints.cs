@@ -93,7 +93,7 @@ public static class IntakeEndpoints
         return TypedResults.Ok(
             await desk.AskAsync(
                 null,
-                (stored, _, now, token) => Arrival.Of(stored.Bench, [order], now, ArrivalBudget, Guid.NewGuid, token),
+                (stored, plan, now, token) => Arrival.Of(stored.Bench, plan, [order], now, ArrivalBudget, Guid.NewGuid, token),
                 cancel
             )
         );

@@ -8,10 +8,14 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;
 
-/// <summary>Takes the better plan that was shown for a plan. Sent twice it is taken once: the plan then is another.</summary>
-/// <param name="MadeAt">When the plan it was found for was made.</param>
-/// <param name="Budget">The budget of that plan.</param>
-public sealed record BetterTake(NodaTime.Instant MadeAt, int Budget);
+/// <summary>Names a plan that was shown, to take it or to go back from it. Sent twice it is done once: another plan stands then.</summary>
+/// <param name="MadeAt">When it was made.</param>
+/// <param name="Value">Its value.</param>
+public sealed record ShownPlan(NodaTime.Instant MadeAt, long Value)
+{
+    /// <summary>True for the plan that was shown.</summary>
+    public bool Is(BenchPlan plan) => plan.MadeAt == MadeAt && (plan.Result.Schedule.Z ?? 0) == Value;
+}
 
 /// <summary>Takes what a question to the plan stands for; the id makes it safe to send again.</summary>
 public sealed record WhatIfTake(Guid Id, WhatIfAsk Ask);
@@ -41,8 +45,9 @@ public static class PlanEndpoints
             .ProducesProblem(409);
         api.MapGet("/plan/sizes", SizesAsync)
             .WithSummary("How many at once: merges and cuts of batches, weighed by full plans, with what each saves.");
-        api.MapPost("/plan/better", BetterAsync)
-            .WithSummary("Keeps the plan that a longer search finds, if the plan it was found for still stands.")
+        api.MapPost("/plan/better", BetterAsync).WithSummary("Takes the better plan that is offered, if it still is.").ProducesProblem(400);
+        api.MapPost("/plan/back", BackAsync)
+            .WithSummary("Goes back to the plan before a better one took its place, if the better one still stands.")
             .ProducesProblem(400);
         api.MapGet("/plan/problem.json", ProblemAsync)
             .WithSummary("The plan's input in the documented format.")
@@ -98,42 +103,59 @@ public static class PlanEndpoints
         );
     }
 
-    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, PlanMaker maker, CancellationToken cancel) =>
-        TypedResults.Ok(await desk.AskAsync(ask, (stored, plan, now, token) => Second(maker, stored, plan, now, token).View(ask), cancel));
-
-    private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, PlanMaker maker, CancellationToken cancel)
     {
-        await desk.WriteAsync(take.Id, take, bench => SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid), cancel);
+        var answer = await desk.AskAsync(
+            ask,
+            (stored, plan, now, token) =>
+                new WhatIf(stored.Bench, plan, now, maker.BudgetOf(stored.Bench), Guid.NewGuid, token).Answer(ask),
+            cancel
+        );
+        return TypedResults.Ok(answer.View);
+    }
+
+    // The plan that follows is the one that was shown.
+    private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, Planners planners, CancellationToken cancel)
+    {
+        var workspace = await desk.WorkspaceAsync(cancel);
+        var shown = planners.Known<WhatIfAnswer>(workspace, take.Ask);
+        await desk.WriteAsync(
+            take.Id,
+            take,
+            bench =>
+            {
+                var decision = SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid);
+                if (shown is not null)
+                    planners.Follow(workspace, shown.Plan);
+                return decision;
+            },
+            cancel
+        );
         return TypedResults.NoContent();
     }
 
     private static async Task<Ok<SizesView>> SizesAsync(Desk desk, Planners planners, CancellationToken cancel) =>
         TypedResults.Ok(planners.Sizes((await desk.LayAsync(cancel)).Workspace));
 
-    private static async Task<Ok<PlanView>> BetterAsync(
-        BetterTake take,
-        Desk desk,
-        Planners planners,
-        PlanMaker maker,
-        CancellationToken cancel
-    )
+    private static async Task<Ok<PlanView>> BetterAsync(ShownPlan shown, Desk desk, Planners planners, CancellationToken cancel)
     {
-        await planners.BetterAsync(
-            await desk.WorkspaceAsync(cancel),
-            plan => plan.MadeAt == take.MadeAt && plan.Budget == take.Budget,
-            (stored, plan, now, token) => Second(maker, stored, plan, now, token).Bettered(),
-            cancel
-        );
+        await planners.TakeOfferAsync(await desk.WorkspaceAsync(cancel), shown.Is, cancel);
         return TypedResults.Ok(View(await desk.LayAsync(cancel)));
     }
 
-    private static WhatIf Second(PlanMaker maker, StoredBench stored, BenchPlan plan, NodaTime.Instant now, CancellationToken cancel) =>
-        new(stored.Bench, plan, now, maker.TrialBudgetOf(stored.Bench) * 4, Guid.NewGuid, cancel);
+    private static async Task<Ok<PlanView>> BackAsync(ShownPlan shown, Desk desk, Planners planners, CancellationToken cancel)
+    {
+        await planners.GoBackAsync(await desk.WorkspaceAsync(cancel), shown.Is, cancel);
+        return TypedResults.Ok(View(await desk.LayAsync(cancel)));
+    }
 
     private static PlanView View(LaidBench laid) =>
         new PlanReader(laid.Bench, laid.Plan, laid.Now).View() with
         {
-            Renewing = laid.Renewing,
+            Renewing = laid.Renewing || laid.Bettering,
+            Bettering = laid is { Renewing: false, Bettering: true },
+            CanGoBack = laid.CanGoBack,
+            Offer = laid.Offer is { } offer ? OfferedPlan.Of(laid.Bench, laid.Plan, offer, laid.Now) : null,
         };
 
     private static async Task<ContentHttpResult> ProblemAsync(Desk desk, CancellationToken cancel) =>

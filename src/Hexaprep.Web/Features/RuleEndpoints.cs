@@ -142,11 +142,12 @@ public static class RuleEndpoints
         return TypedResults.Ok(
             await desk.AskAsync(
                 (known.Id, unitId, batchId),
-                (stored, _, now, token) =>
+                (stored, plan, now, token) =>
                     new HouseReader(stored.Bench, now, maker.TrialBudgetOf(stored.Bench), Guid.NewGuid, token).Effects(
                         known,
                         unitId,
-                        batchId
+                        batchId,
+                        plan
                     ),
                 cancel
             )

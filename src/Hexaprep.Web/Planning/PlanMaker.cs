@@ -7,16 +7,14 @@ namespace Hexaprep.Web.Planning;
 /// <summary>Makes the plans that are kept, as Core makes them. Every call may take long, and is ended by its token.</summary>
 public interface IPlanMaker
 {
-    /// <summary>The plan that is there at once, and whether a search would better it.</summary>
-    (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel);
+    /// <summary>The plan that is there at once.</summary>
+    BenchPlan AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel);
 
-    /// <summary>The plan a search finds.</summary>
-    /// <param name="bench">The bench.</param>
-    /// <param name="now">Nothing is planned before it.</param>
-    /// <param name="older">The plan it follows; null for one from nothing.</param>
-    /// <param name="freely">True when more may move than must.</param>
-    /// <param name="cancel">Ends it.</param>
-    BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel);
+    /// <summary>The first plan that is searched for in earnest.</summary>
+    BenchPlan First(BenchIndex bench, Instant now, CancellationToken cancel);
+
+    /// <summary>Betters the plan in force.</summary>
+    Bettering Better(BenchIndex bench, Instant now, BenchPlan inForce, BenchPlan? before, CancellationToken cancel);
 
     /// <summary>The second date of each unit.</summary>
     IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel);
@@ -32,20 +30,22 @@ public interface IPlanMaker
 public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 {
     /// <summary>Decodes for a plan that is kept.</summary>
-    public int BudgetOf(BenchIndex bench) => PlanDraft.BudgetFor(bench, settings.PlanBudget);
+    public int BudgetOf(BenchIndex bench) => BenchPlanner.BudgetFor(bench, settings.PlanBudget);
 
     /// <summary>Decodes for plans that are only compared: a quarter of the usual.</summary>
     public int TrialBudgetOf(BenchIndex bench) => Math.Max(1, BudgetOf(bench) / 4);
 
     /// <inheritdoc />
-    public (BenchPlan Plan, bool IsSearchDue) AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
-        PlanDraft.AtOnce(bench, now, older, cancel);
+    public BenchPlan AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
+        BenchPlanner.AtOnce(bench, now, older, cancel);
 
     /// <inheritdoc />
-    public BenchPlan Search(BenchIndex bench, Instant now, BenchPlan? older, bool freely, CancellationToken cancel) =>
-        older is null
-            ? PlanDraft.Make(bench, now, BudgetOf(bench), cancel)
-            : PlanDraft.Next(bench, now, older, BudgetOf(bench), freely, cancel);
+    public BenchPlan First(BenchIndex bench, Instant now, CancellationToken cancel) =>
+        BenchPlanner.Make(bench, now, BudgetOf(bench), cancel);
+
+    /// <inheritdoc />
+    public Bettering Better(BenchIndex bench, Instant now, BenchPlan inForce, BenchPlan? before, CancellationToken cancel) =>
+        BenchPlanner.Better(bench, now, inForce, before, BudgetOf(bench), cancel);
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>

@@ -42,19 +42,51 @@ public sealed class Planners(
     public async Task<T> AskAsync<T>(
         WorkspaceId workspace,
         object? key,
+        bool compares,
         Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
         CancellationToken cancel
-    ) => await PlannerOf(workspace).AskAsync(key, (await benches.CurrentAsync(workspace, cancel)).Revision, answer, cancel);
+    ) => await PlannerOf(workspace).AskAsync(key, (await benches.CurrentAsync(workspace, cancel)).Revision, compares, answer, cancel);
 
-    /// <summary>Keeps the plan that a longer search finds, if the plan it was asked for still stands.</summary>
+    /// <summary>What a question was answered for the plan there is; null where it was not asked of it.</summary>
+    public T? Known<T>(WorkspaceId workspace, object key)
+        where T : class => PlannerOf(workspace).Posted is { } posted && posted.Answers.TryGetValue(key, out var known) ? (T)known : null;
+
+    /// <summary>Takes the better plan that is offered, if it still is.</summary>
     /// <param name="workspace">Whose bench.</param>
-    /// <param name="stands">Says of the plan there is whether it is the one that was asked for.</param>
-    /// <param name="search">Finds the better one.</param>
+    /// <param name="shown">Says of the plan offered whether it is the one that was shown.</param>
     /// <param name="cancel">Nobody waits any more.</param>
-    public async Task BetterAsync(
+    public Task TakeOfferAsync(WorkspaceId workspace, Func<BenchPlan, bool> shown, CancellationToken cancel) =>
+        ChangeAsync(
+            workspace,
+            (planner, stored, _, _) =>
+            {
+                if (planner.Posted?.Offer is { } offer && shown(offer))
+                    planner.Replace(offer, stored.Revision);
+            },
+            cancel
+        );
+
+    /// <summary>Goes back to the plan before a better one took its place, if the better one still stands.</summary>
+    /// <param name="workspace">Whose bench.</param>
+    /// <param name="shown">Says of the plan in force whether it is the one that was shown.</param>
+    /// <param name="cancel">Nobody waits any more.</param>
+    public Task GoBackAsync(WorkspaceId workspace, Func<BenchPlan, bool> shown, CancellationToken cancel) =>
+        ChangeAsync(
+            workspace,
+            (planner, stored, now, token) =>
+            {
+                if (planner.Posted is { } posted && shown(posted.Plan))
+                    planner.GoBack(stored, now, token);
+            },
+            cancel
+        );
+
+    /// <summary>The next plan of a workspace follows one that was shown.</summary>
+    public void Follow(WorkspaceId workspace, BenchPlan shown) => PlannerOf(workspace).Follow(shown);
+
+    private async Task ChangeAsync(
         WorkspaceId workspace,
-        Func<BenchPlan, bool> stands,
-        Func<StoredBench, BenchPlan, Instant, CancellationToken, BenchPlan> search,
+        Action<WorkspacePlanner, StoredBench, Instant, CancellationToken> change,
         CancellationToken cancel
     )
     {
@@ -62,10 +94,10 @@ public sealed class Planners(
         await planner.AskAsync(
             null,
             0,
-            (stored, plan, now, token) =>
+            compares: false,
+            (stored, _, now, token) =>
             {
-                if (stands(plan))
-                    planner.Post(search(stored, plan, now, token), stored.Revision);
+                change(planner, stored, now, token);
                 return true;
             },
             cancel
@@ -118,6 +150,7 @@ public sealed class Planners(
                     maker,
                     clock,
                     settings.PlanPause,
+                    settings.PlanAgain,
                     revision => listeners.Tell(new Call(w.Value, revision, true)),
                     log,
                     _stopping.Token

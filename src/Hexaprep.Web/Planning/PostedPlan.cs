@@ -14,14 +14,21 @@ public sealed record PostedPlan(BenchPlan Plan, long Revision)
     /// <summary>What was asked of this plan: the same question is worked out once.</summary>
     internal ConcurrentDictionary<object, object> Answers { get; init; } = new();
 
-    /// <summary>The plan it follows, where a better one is still to be searched for.</summary>
-    internal SearchDue? Due { get; init; }
+    /// <summary>The first plan of a bench: the best of some fixed orders, until it was searched for in earnest.</summary>
+    internal bool IsOfAMoment { get; init; }
+
+    /// <summary>The plan whose dates were promised before something changed; null where none were.</summary>
+    internal BenchPlan? Promised { get; init; }
+
+    /// <summary>True when it was bettered as far as the budget goes.</summary>
+    public bool IsBettered { get; init; }
+
+    /// <summary>A better plan that only the person can choose; null where there is none.</summary>
+    public BenchPlan? Offer { get; init; }
+
+    /// <summary>The plan before it, where a better one took its place: what is gone back to. Null where nothing is.</summary>
+    public BenchPlan? Before { get; init; }
 
     /// <summary>True when it was made for this bench and the clock has not overtaken it.</summary>
     public bool IsOf(long revision, NodaTime.Instant now) => Revision == revision && Plan.HoldsAt(now);
 }
-
-/// <summary>A search that is still to be made.</summary>
-/// <param name="From">The plan it begins from; null for one from nothing.</param>
-/// <param name="Freely">True when more may move than must: an earlier search was broken off.</param>
-internal sealed record SearchDue(BenchPlan? From, bool Freely);

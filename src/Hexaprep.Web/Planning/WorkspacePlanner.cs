@@ -6,9 +6,9 @@ using NodaTime;
 // Long: one loop and its jobs, which share one lock.
 namespace Hexaprep.Web.Planning;
 
-/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then a better plan,
-/// its proof and the second
-/// dates, the sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does changes what an act
+/// <summary>Plans one workspace, one job at a time: first the plan that is there at once, then what somebody asks, then its proof and
+/// the second dates, a better plan, the sizes. What is more urgent breaks off what is less; nobody waits for a plan, and nothing it does
+/// changes what an act
 /// answers.</summary>
 internal sealed class WorkspacePlanner : IDisposable
 {
@@ -20,11 +20,11 @@ internal sealed class WorkspacePlanner : IDisposable
         Search,
         Save,
         Weigh,
+        Better,
         Sizes,
     }
 
-    private static readonly TimeSpan AfterFailure = TimeSpan.FromSeconds(2),
-        OtherProcess = TimeSpan.FromMilliseconds(100),
+    private static readonly TimeSpan OtherProcess = TimeSpan.FromMilliseconds(100),
         Burst = TimeSpan.FromMilliseconds(25);
     private const int MostWaits = 8;
     private readonly WorkspaceId _workspace;
@@ -32,7 +32,8 @@ internal sealed class WorkspacePlanner : IDisposable
     private readonly PlanStore _plans;
     private readonly IPlanMaker _maker;
     private readonly IClock _clock;
-    private readonly TimeSpan _pause;
+    private readonly TimeSpan _pause,
+        _again;
     private readonly Action<long> _told;
     private readonly ILogger _log;
     private readonly CancellationTokenSource _stop;
@@ -45,6 +46,7 @@ internal sealed class WorkspacePlanner : IDisposable
     private volatile bool _heard = true;
     private volatile PostedPlan? _posted;
     private PostedPlan? _saved;
+    private volatile BenchPlan? _shown;
     private long _serial;
     private int _waits;
     private IAsyncDisposable? _turn;
@@ -56,12 +58,14 @@ internal sealed class WorkspacePlanner : IDisposable
         IPlanMaker maker,
         IClock clock,
         TimeSpan pause,
+        TimeSpan again,
         Action<long> told,
         ILogger log,
         CancellationToken stopping
     )
     {
-        (_workspace, _benches, _plans, _maker, _clock, _pause, _told, _log) = (workspace, benches, plans, maker, clock, pause, told, log);
+        (_workspace, _benches, _plans, _maker, _clock) = (workspace, benches, plans, maker, clock);
+        (_pause, _again, _told, _log) = (pause, again, told, log);
         _stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         Ended = Task.Run(RunAsync, CancellationToken.None);
     }
@@ -77,7 +81,7 @@ internal sealed class WorkspacePlanner : IDisposable
     {
         lock (_gate)
             return _questions.Count == 0
-                && _posted is { Due: null, Plan: { Repairs: not null, Bound: not null } } posted
+                && _posted is { IsOfAMoment: false, IsBettered: true, Plan: { Repairs: not null, Bound: not null } } posted
                 && posted.IsOf(revision, now)
                 && _running is Job.None or Job.Sizes
                 && ReferenceEquals(posted, _saved);
@@ -105,16 +109,19 @@ internal sealed class WorkspacePlanner : IDisposable
         return SizesView.Weighing;
     }
 
-    /// <summary>Puts a question to the plan. It waits its turn behind the plan itself, and breaks off searches.</summary>
+    /// <summary>Puts a question to the plan. It waits its turn behind the plan itself, and breaks off searches; a question that
+    /// compares waits until the plan was bettered, so that "before" is what the screen shows.</summary>
     /// <param name="key">Equal for equal questions, which are worked out once for a plan; null for one that is worked out each
     /// time.</param>
     /// <param name="revision">The bench as the asker knows it: an answer is at hand only if the plan is of it.</param>
+    /// <param name="compares">True where another plan is set beside the plan in force.</param>
     /// <param name="answer">Works it out from the bench and its plan; called anew where the bench has moved on meanwhile.</param>
     /// <param name="cancel">Nobody waits any more.</param>
     /// <exception cref="RefusedException">The question is refused, or no plan could be made.</exception>
     public async Task<T> AskAsync<T>(
         object? key,
         long revision,
+        bool compares,
         Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
         CancellationToken cancel
     )
@@ -126,29 +133,44 @@ internal sealed class WorkspacePlanner : IDisposable
             && posted.Answers.TryGetValue(key, out var known)
         )
             return (T)known;
-        var question = new Question(key, (stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
+        var question = new Question(key, compares, (stored, plan, now, token) => answer(stored, plan, now, token)!, cancel);
         lock (_gate)
             _questions.Add(question);
-        Demand(Job.Ask, breakOff: true);
+        Demand(Job.Ask, breakOff: true, spare: compares ? Job.Better : Job.None);
         using var gone = cancel.Register(() => question.Result.TrySetCanceled(cancel));
         return (T)await question.Result.Task;
     }
 
-    /// <summary>Posts a better plan for the bench that it was found for.</summary>
-    public void Post(BenchPlan better, long revision)
+    /// <summary>Lets another plan take the place of the one in force, which can be gone back to.</summary>
+    /// <param name="other">The plan.</param>
+    /// <param name="revision">The bench it was made for.</param>
+    public void Replace(BenchPlan other, long revision)
     {
-        if (_posted is { } posted && posted.Revision == revision && Post(new PostedPlan(better, revision) { Due = posted.Due }))
+        if (_posted is { } posted && posted.Revision == revision && Post(new(other, revision) { IsBettered = true, Before = posted.Plan }))
             _told(revision);
     }
+
+    /// <summary>Goes back to the plan before the one in force, kept for the bench as it stands; what was left is offered.</summary>
+    public void GoBack(StoredBench stored, Instant now, CancellationToken cancel)
+    {
+        if (_posted is not { Before: { } before } posted || posted.Revision != stored.Revision)
+            return;
+        var back = _maker.AtOnce(stored.Bench, now, before, cancel);
+        if (Post(new(back, stored.Revision) { IsBettered = true, Offer = posted.Plan }))
+            _told(stored.Revision);
+    }
+
+    /// <summary>The next plan that is made at once follows this one: the second plan that was shown, and taken.</summary>
+    public void Follow(BenchPlan shown) => _shown = shown;
 
     // The loop ends by itself; what it waits on is left to it.
     public void Dispose() => _stop.Cancel();
 
-    private void Demand(Job job, bool breakOff)
+    private void Demand(Job job, bool breakOff, Job spare = Job.None)
     {
         lock (_gate)
         {
-            if (breakOff && _running > job)
+            if (breakOff && _running > job && _running != spare)
                 _job?.Cancel();
             if (!_stop.IsCancellationRequested)
                 _wake.Release();
@@ -173,7 +195,7 @@ internal sealed class WorkspacePlanner : IDisposable
                 }
                 else if (job == Job.Renew && await IsBurstAsync(stopping))
                     continue;
-                else if (job < Job.Save || !await IsMovedAsync(stopping))
+                else if (job < Job.Save || IsAsked() || !await IsMovedAsync(stopping))
                     await DoAsync(job, stored, stopping);
                 while (await _wake.WaitAsync(0, stopping)) { }
             }
@@ -193,7 +215,7 @@ internal sealed class WorkspacePlanner : IDisposable
                     _log.LogError(failure, "Planning failed; it is tried again.");
                 Fail(failure);
                 await GiveBackAsync();
-                await Task.Delay(AfterFailure, stopping)
+                await Task.Delay(_again, stopping)
                     .ContinueWith(_ => { }, CancellationToken.None, TaskContinuationOptions.None, TaskScheduler.Default);
             }
         }
@@ -209,6 +231,12 @@ internal sealed class WorkspacePlanner : IDisposable
         return more;
     }
 
+    private bool IsAsked()
+    {
+        lock (_gate)
+            return _questions.Count > 0;
+    }
+
     // What nobody waits for begins when the bench is left alone.
     private async Task<bool> IsMovedAsync(CancellationToken stopping) => _pause > TimeSpan.Zero && await _wake.WaitAsync(_pause, stopping);
 
@@ -219,14 +247,18 @@ internal sealed class WorkspacePlanner : IDisposable
             _questions.RemoveAll(q => q.Result.Task.IsCompleted);
             if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant()))
                 return Job.Renew;
-            if (_questions.Count > 0)
+            if (_questions.Exists(q => !q.Compares || (posted.IsBettered && !posted.IsOfAMoment)))
                 return Job.Ask;
-            if (posted.Due is not null)
+            if (posted.IsOfAMoment)
                 return Job.Search;
+            if (_questions.Count > 0)
+                return Job.Better;
             if (!ReferenceEquals(posted, _saved))
                 return Job.Save;
             if (posted.Plan.Repairs is null || posted.Plan.Bound is null)
                 return Job.Weigh;
+            if (!posted.IsBettered)
+                return Job.Better;
             return _sizesWanted && posted.Sizes is null ? Job.Sizes : Job.None;
         }
     }
@@ -290,18 +322,42 @@ internal sealed class WorkspacePlanner : IDisposable
         switch (job)
         {
             case Job.Renew:
-                var (plan, due) = _maker.AtOnce(stored.Bench, now, posted?.Plan, cancel);
-                // A search that was broken off is taken up again from the plan as it now stands.
-                var search =
-                    posted?.Due is not null && !due ? new SearchDue(plan, true)
-                    : due ? new SearchDue(posted?.Plan, false)
-                    : null;
-                return new PostedPlan(plan, stored.Revision) { Due = search };
+                var shown = Interlocked.Exchange(ref _shown, null);
+                var plan = _maker.AtOnce(stored.Bench, now, shown ?? posted?.Plan, cancel);
+                // What moved is told against the plan that stood, not against the one that was shown and taken.
+                if (shown is not null && posted is not null)
+                    plan = plan.Told(PlanMoves.Between(stored.Bench, posted.Plan, plan, now));
+                return new PostedPlan(plan, stored.Revision)
+                {
+                    // A search that was broken off is made up for.
+                    IsOfAMoment =
+                        stored.Bench.State.Batches.Count > 0 && (posted is null || posted.IsOfAMoment || posted.Plan.Work.Count == 0),
+                    IsBettered =
+                        stored.Bench.State.Batches.Count == 0
+                        || (shown is null && posted is { IsBettered: true } && BenchPlanner.IsAsGood(stored.Bench, plan, posted.Plan, now)),
+                    Before = posted?.Before is { } before && PlanMoves.IsFresh(before.MadeAt, now) ? before : null,
+                    // Until a plan is bettered, what was promised before is what counts.
+                    Promised = posted is { IsBettered: false, IsOfAMoment: false } ? posted.Promised : posted?.Plan,
+                };
             case Job.Ask:
                 Answer(stored, posted!, now, cancel);
                 return null;
             case Job.Search:
-                return new PostedPlan(_maker.Search(stored.Bench, now, posted!.Due!.From, posted.Due.Freely, cancel), stored.Revision);
+                return new PostedPlan(_maker.First(stored.Bench, now, cancel), stored.Revision);
+            case Job.Better:
+                var found = _maker.Better(stored.Bench, now, posted!.Plan, posted.Promised, cancel);
+                return ReferenceEquals(found.InForce, posted.Plan)
+                    ? posted with
+                    {
+                        IsBettered = true,
+                        Offer = found.Offer,
+                    }
+                    : new PostedPlan(found.InForce, stored.Revision)
+                    {
+                        IsBettered = true,
+                        Offer = found.Offer,
+                        Before = posted.Plan,
+                    };
             case Job.Weigh:
                 posted!.Plan.WorkOut(stored.Bench, cancel);
                 return posted with
@@ -319,13 +375,11 @@ internal sealed class WorkspacePlanner : IDisposable
 
     private void Answer(StoredBench stored, PostedPlan posted, Instant now, CancellationToken cancel)
     {
-        Question question;
+        Question? question;
         lock (_gate)
-        {
-            if (_questions.Count == 0)
-                return;
-            question = _questions[0];
-        }
+            question = _questions.Find(q => !q.Compares || posted.IsBettered);
+        if (question is null)
+            return;
         using var either = CancellationTokenSource.CreateLinkedTokenSource(cancel, question.Cancel);
         try
         {
@@ -365,7 +419,8 @@ internal sealed class WorkspacePlanner : IDisposable
         _heard = false;
         if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other)
             return;
-        var adopted = new PostedPlan(other.Plan, other.Revision);
+        // Another process betters what it saves; what lay there at the start is bettered once more.
+        var adopted = new PostedPlan(other.Plan, other.Revision) { IsBettered = _posted is not null };
         (_serial, _saved) = (other.Serial, adopted);
         Post(adopted);
     }
@@ -393,6 +448,7 @@ internal sealed class WorkspacePlanner : IDisposable
 
     private sealed record Question(
         object? Key,
+        bool Compares,
         Func<StoredBench, BenchPlan, Instant, CancellationToken, object> Answer,
         CancellationToken Cancel
     )

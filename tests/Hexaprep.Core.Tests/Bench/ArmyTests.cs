@@ -103,7 +103,7 @@ public sealed class ArmyTests
         var changed = bench.Index.With(
             RouteEdits.Change(bench.Index, batch.Id, batch.Version, change, accepted: true, Friday, bench.NewId).Changes
         );
-        var after = PlanDraft.Next(changed, Friday, plan, 6);
+        var after = BenchPlanner.Next(changed, Friday, plan, 6);
         var (was, will) = (Promises.Of(bench.Index, plan), Promises.Of(changed, after));
 
         Assert.Empty(after.Result.Unplaced);

@@ -10,7 +10,14 @@ public sealed class ArrivalTests
     public void A_unit_that_would_join_is_costed_and_promised_without_joining()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10));
-        var view = Arrival.Of(bench.Index, [RehearsedBench.Order("Sluice Wardens", 6)], TurnableClock.Evening, 20, bench.NewId);
+        var view = Arrival.Of(
+            bench.Index,
+            bench.Plan(TurnableClock.Evening),
+            [RehearsedBench.Order("Sluice Wardens", 6)],
+            TurnableClock.Evening,
+            20,
+            bench.NewId
+        );
 
         Assert.Equal([1, 5], view.Choices.Select(c => c.Weight));
         Assert.True(view.HandsMinutes > view.PaintMinutes && view.PaintMinutes >= 360);
@@ -20,10 +27,33 @@ public sealed class ArrivalTests
     }
 
     [Fact]
+    public void Joining_as_usual_moves_nobody_who_was_promised()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10));
+        var view = Arrival.Of(
+            bench.Index,
+            bench.Plan(TurnableClock.Evening),
+            [RehearsedBench.Order("Sluice Wardens", 10)],
+            TurnableClock.Evening,
+            20,
+            bench.NewId
+        );
+
+        Assert.DoesNotContain(view.Choices[0].Moves, m => m.Contains("slips", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void Joining_first_names_whom_it_moves()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 10));
-        var view = Arrival.Of(bench.Index, [RehearsedBench.Order("Sluice Wardens", 10)], TurnableClock.Evening, 20, bench.NewId);
+        var view = Arrival.Of(
+            bench.Index,
+            bench.Plan(TurnableClock.Evening),
+            [RehearsedBench.Order("Sluice Wardens", 10)],
+            TurnableClock.Evening,
+            20,
+            bench.NewId
+        );
 
         Assert.Contains(view.Choices.SelectMany(c => c.Moves), m => m.StartsWith("Reed Pikes slips from", StringComparison.Ordinal));
     }
@@ -31,8 +61,10 @@ public sealed class ArrivalTests
     [Fact]
     public void Onto_an_empty_bench_it_comes_at_its_bound_or_later()
     {
+        var bench = new RehearsedBench();
         var view = Arrival.Of(
-            new RehearsedBench().Index,
+            bench.Index,
+            bench.Plan(TurnableClock.Evening),
             [RehearsedBench.Order("Mire Strider", 1, Material.PuResin)],
             TurnableClock.Evening,
             20,

@@ -85,7 +85,7 @@ public sealed class ByTestTests
             );
         Assert.Null(Asked(times.Usual - Minute));
         var test = Asked(times.Usual)!;
-        Assert.Contains("must not give or mark", test.Words);
+        Assert.Contains("lies still and even", test.Words);
         Assert.Equal([new TestedCoat(gloss.Id, Readiness.Handle)], test.Coats);
 
         bench.Do(ActKind.Test, times.Usual, a => a with { CoatId = gloss.Id, Stage = Readiness.Handle, Finding = Finding.NotDryAt });

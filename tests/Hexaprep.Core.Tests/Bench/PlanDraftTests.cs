@@ -224,9 +224,9 @@ public sealed class PlanDraftTests
         var small = new RehearsedBench(RehearsedBench.Order()).Index;
         var large = new RehearsedBench([.. Enumerable.Range(0, 40).Select(i => RehearsedBench.Order($"Unit {i}"))]).Index;
 
-        Assert.Equal(120, PlanDraft.BudgetFor(small, 120));
-        Assert.InRange(PlanDraft.BudgetFor(large, 120), 6, 60);
-        Assert.Equal(3, PlanDraft.BudgetFor(large, 3));
+        Assert.Equal(120, BenchPlanner.BudgetFor(small, 120));
+        Assert.InRange(BenchPlanner.BudgetFor(large, 120), 6, 60);
+        Assert.Equal(3, BenchPlanner.BudgetFor(large, 3));
     }
 
     // A bench worked on at random: whatever is ready is begun, ticked, put down, tested, found flawed.
@@ -290,7 +290,7 @@ public sealed class PlanDraftTests
                 var changed = new BenchIndex(state);
                 var index = changed.With(Rederive.Routes(changed, [.. state.Batches.Select(b => b.Id)], bench.NewId));
 
-                return PlanDraft.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
+                return BenchPlanner.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
             },
             iter: 30
         );

@@ -129,7 +129,7 @@ public sealed class RegroupTests
             },
             RehearsedBench.Order("Bell Sergeants")
         );
-        var plan = PlanDraft.Make(bench.Index, Evening, 200);
+        var plan = BenchPlanner.Make(bench.Index, Evening, 200);
         var sizes = new BatchSizes(bench.Index, plan, Evening, 200, Guid.NewGuid).View();
 
         var offer = Assert.Single(sizes.Offers, o => o.Ask.Kind == WhatIfKind.Merge);
@@ -138,7 +138,7 @@ public sealed class RegroupTests
         Assert.Contains("min of hands", offer.Saving, StringComparison.Ordinal);
         Assert.StartsWith("at most", offer.Cap, StringComparison.Ordinal);
         var merged = bench.Index.With(WhatIfChange.Of(bench.Index, offer.Ask, Evening, Guid.NewGuid).Made);
-        var second = PlanDraft.Next(merged, Evening, plan, 200, freely: true);
+        var second = BenchPlanner.Next(merged, Evening, plan, 200);
         Assert.Empty(second.Result.Unplaced);
         Assert.Empty(PlanChecker.Breaches(second.Problem, second.Result.Schedule.Chunks));
     }
@@ -147,7 +147,7 @@ public sealed class RegroupTests
     public void Sizes_that_cannot_change_say_so()
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 3));
-        var sizes = new BatchSizes(bench.Index, PlanDraft.Make(bench.Index, Evening, 50), Evening, 50, Guid.NewGuid).View();
+        var sizes = new BatchSizes(bench.Index, BenchPlanner.Make(bench.Index, Evening, 50), Evening, 50, Guid.NewGuid).View();
         Assert.Equal((0, 0), (sizes.Weighed, sizes.Offers.Count));
         Assert.StartsWith("Nothing to regroup", sizes.Words, StringComparison.Ordinal);
     }

@@ -81,14 +81,14 @@ public sealed class SharedMixTests
         bench.Tick(first, at + Duration.FromMinutes(12), 2);
 
         var then = at + Duration.FromMinutes(12);
-        var after = PlanDraft.Next(bench.Index, then, plan, 40);
+        var after = BenchPlanner.Next(bench.Index, then, plan, 40);
         Assert.Equal(next.Id, Shared(bench, after).Next.Id);
         var offered = new BenchReader(bench.Index, after, then).View().Step!;
         Assert.Equal(next.Id, offered.StepId);
         Assert.Contains("fill these from it", offered.Why);
 
         bench.Do(ActKind.Start, then, a => a with { StepId = next.Id });
-        var hand = new BenchReader(bench.Index, PlanDraft.Next(bench.Index, then, after, 40), then).View().Step!;
+        var hand = new BenchReader(bench.Index, BenchPlanner.Next(bench.Index, then, after, 40), then).View().Step!;
         Assert.Equal(at + Duration.FromMinutes(Filling.PuttyWorkingMinutes), hand.Limit!.At);
     }
 
@@ -102,7 +102,7 @@ public sealed class SharedMixTests
         bench.Tick(first, at + Duration.FromMinutes(12), 2);
 
         var later = at + Duration.FromMinutes(25);
-        var after = PlanDraft.Next(bench.Index, later, plan, 40);
+        var after = BenchPlanner.Next(bench.Index, later, plan, 40);
         Assert.Empty(PuttyMix.In(after.Problem));
         Assert.Empty(after.Result.Unplaced);
         Assert.Equal(next.HandsMinutes(2), after.Work.Where(w => w.StepId == next.Id).Sum(w => (w.End - w.Begin).TotalMinutes));
@@ -125,12 +125,12 @@ public sealed class SharedMixTests
         foreach (var step in new[] { first, first, next })
         {
             at += Duration.FromMinutes(minutes);
-            plan = PlanDraft.Next(bench.Index, at, plan, 40);
+            plan = BenchPlanner.Next(bench.Index, at, plan, 40);
             Assert.Empty(plan.Result.Unplaced);
             Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
             bench.Tick(step, at);
         }
-        plan = PlanDraft.Next(bench.Index, at, plan, 40);
+        plan = BenchPlanner.Next(bench.Index, at, plan, 40);
         Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
     }
 

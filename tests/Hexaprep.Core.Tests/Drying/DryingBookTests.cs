@@ -118,7 +118,7 @@ public sealed class DryingBookTests
                     var bench = new RehearsedBench(RehearsedBench.Order(models: models));
                     var label = Label(opens, opens + wide, reopens ? 2880 : null);
                     bench.State = bench.State.With(label);
-                    var plan = PlanDraft.Make(bench.Index, Evening, 60);
+                    var plan = BenchPlanner.Make(bench.Index, Evening, 60);
                     Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, partial: plan.Result.Unplaced.Count > 0));
                     if (plan.Result.Unplaced.Count > 0)
                     {
@@ -193,7 +193,7 @@ public sealed class DryingBookTests
     public void Rain_in_the_forecast_moves_the_spraying_and_the_plan_says_so()
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 4));
-        var before = PlanDraft.Make(bench.Index, Evening, 100);
+        var before = BenchPlanner.Make(bench.Index, Evening, 100);
         var spray = before.Work.Where(w => bench.Index.Steps[w.StepId].Amounts.Mode is not null).Min(w => w.Begin);
         bench.State = bench.State with
         {
@@ -212,7 +212,7 @@ public sealed class DryingBookTests
                     )),
             ],
         };
-        var after = PlanDraft.Next(bench.Index, Evening, before, 100);
+        var after = BenchPlanner.Next(bench.Index, Evening, before, 100);
         var later = after.Work.Where(w => bench.Index.Steps[w.StepId].Amounts.Mode is not null).Min(w => w.Begin);
 
         Assert.True(
@@ -253,7 +253,7 @@ public sealed class DryingBookTests
         var coat = bench.State.Coats.Where(c => c.Step == StepKind.Prime).MaxBy(c => c.EndedAt)!;
         var sure = Waits.Of(bench.Index, bench.Index.Steps[coat.StepId]).Select(w => bench.Index.TimesOf(coat, w.Stage)!.Sure).Max();
         IReadOnlyList<AlertView> Alerts(Instant now, params string[] answered) =>
-            new AlertReader(bench.Index, PlanDraft.Make(bench.Index, at, 6), now).Of(answered.ToHashSet());
+            new AlertReader(bench.Index, BenchPlanner.Make(bench.Index, at, 6), now).Of(answered.ToHashSet());
         var key = $"{coat.Id}:next_layer";
 
         Assert.DoesNotContain(Alerts(sure - Duration.FromSeconds(1)), a => a.Key == key);

@@ -87,6 +87,180 @@ public sealed class RuleQueryTests
         Assert.Null(answer["until"]);
     }
 
+    [Theory]
+    // Nothing lies over a transfer that is still damp.
+    [InlineData("final_coat", "not_yet")]
+    [InlineData("protective_coat", "not_yet")]
+    [InlineData("paint", "not_yet")]
+    [InlineData("place_transfer", "not_yet")]
+    [InlineData("transfer_gate", "not_yet")]
+    public void Over_a_softener_that_is_not_ready_nothing_is_laid(string step, string verdict)
+    {
+        object[] damp = [Coat("softening_solution", "soften_transfer", "2026-03-12T19:55:00Z")];
+        object[] ready = [Coat("softening_solution", "soften_transfer", "2026-03-12T15:00:00Z")];
+        var answer = Ask("polystyrene", new { step }, [.. Painted, "place_transfer"], damp);
+
+        Assert.Equal(verdict, Text(answer, "answer"));
+        Assert.NotNull(answer["until"]);
+        Assert.Equal(Text(answer, "until"), answer["reasons"]![0]!["until"]!.GetValue<string>());
+        Assert.Equal("yes", Text(Ask("polystyrene", new { step }, [.. Painted, "place_transfer", "seal"], ready), "answer"));
+    }
+
+    [Fact]
+    public void Matte_waits_for_the_transfers_the_route_has()
+    {
+        var file = File("polystyrene", new { step = "final_coat" }, Painted);
+        Assert.Equal("yes", Text(Ask(file), "answer"));
+        file["transfers"] = 1;
+        Assert.Equal(("not_yet", "place_transfer"), (Text(Ask(file), "answer"), Text(Ask(file), "instead")));
+    }
+
+    [Fact]
+    public void Pieces_at_different_stages_are_not_joined_yet()
+    {
+        JsonNode Joined(params string[] painted)
+        {
+            var file = File("polystyrene", new { step = "reassemble", method = "ca" });
+            file["done"] = new JsonArray([.. new[] { "a", "b" }.Select(p => Did("prime", p)), .. painted.Select(p => Did("paint", p))]);
+            return Ask(file);
+        }
+        static JsonNode Did(string step, string piece) =>
+            JsonSerializer.SerializeToNode(
+                new
+                {
+                    step,
+                    piece,
+                    at = "2026-03-08T20:00:00Z",
+                }
+            )!;
+
+        Assert.Equal(("not_yet", "paint"), (Text(Joined("a").AsObject(), "answer"), Text(Joined("a").AsObject(), "instead")));
+        Assert.Equal("yes", Text(Joined("a", "b").AsObject(), "answer"));
+    }
+
+    [Fact]
+    public void Hot_water_never_comes_to_joints_of_CA_and_a_cool_bath_does_once_they_are_hard()
+    {
+        var glued = Built.Where(s => s != "wash").ToList();
+        object[] hard = [Coat("ca", "glue", "2026-03-12T12:30:00Z")];
+        var hot = Ask("pu_resin", new { step = "straighten", method = "warm_water" }, glued, hard);
+
+        Assert.Equal(("no", "bind"), (Text(hot, "answer"), Text(hot, "instead")));
+        Assert.Equal("yes", Text(Ask("pu_resin", new { step = "straighten", method = "warm_water" }, ["study"]), "answer"));
+        Assert.Equal("yes", Text(Ask("pu_resin", new { step = "wash", method = "soap_cool" }, glued, hard), "answer"));
+    }
+
+    [Theory]
+    [InlineData("unknown", "prime", null, "not_yet", "wash")]
+    [InlineData("unknown", "clean_lines", null, "not_yet", "wash")]
+    [InlineData("unknown", "sand", null, "not_yet", "wash")]
+    [InlineData("unknown", "prime", "wash", "yes", null)]
+    [InlineData("finished", "prime", null, "yes", null)]
+    [InlineData("finished", "clean_lines", null, "yes", null)]
+    [InlineData("raw", "prime", "wash", "not_yet", "cure")]
+    [InlineData("raw", "clean_lines", "wash", "not_yet", "cure")]
+    [InlineData("raw", "cure", null, "not_yet", "wash")]
+    [InlineData("raw", "prime", "wash cure", "yes", null)]
+    public void Prints_are_judged_by_the_state_of_their_lot(string lot, string step, string? done, string verdict, string? instead)
+    {
+        var before = new[] { "study", "remove_supports", "handle" }
+            .Concat(step == "clean_lines" ? [] : ["clean_lines"])
+            .Concat((done ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        var file = File("photopolymer", new { step, method = step == "prime" ? "brush" : null }, before);
+        file["materials"]![0]!["lot"] = lot;
+        var answer = Ask(file);
+
+        Assert.Equal((verdict, instead), (Text(answer, "answer"), answer["instead"]?.GetValue<string>()));
+    }
+
+    [Fact]
+    public void A_raw_print_takes_the_makers_wash_and_nothing_else_does()
+    {
+        JsonObject Wash(string material, string method, string? lot)
+        {
+            var file = File(material, new { step = "wash", method }, ["study", "remove_supports"]);
+            if (lot is not null)
+                file["materials"]![0]!["lot"] = lot;
+            return Ask(file);
+        }
+
+        Assert.Equal(
+            ("no", "maker_wash"),
+            (Text(Wash("photopolymer", "soap_cool", "raw"), "answer"), Text(Wash("photopolymer", "soap_cool", "raw"), "instead"))
+        );
+        Assert.Equal("yes", Text(Wash("photopolymer", "maker_wash", "raw"), "answer"));
+        Assert.Equal("yes", Text(Wash("photopolymer", "soap_cool", null), "answer"));
+        Assert.Equal("no", Text(Wash("pu_resin", "maker_wash", null), "answer"));
+    }
+
+    [Theory]
+    [InlineData("white_metal", "not_yet")]
+    [InlineData("pu_resin", "not_yet")]
+    [InlineData("polystyrene", "yes")]
+    public void What_was_filed_after_its_wash_is_wiped_before_primer(string material, string verdict)
+    {
+        var file = File(material, new { step = "prime", method = "brush" }, Built);
+        Assert.Equal("yes", Text(Ask(file), "answer"));
+        file["done"]!.AsArray().Add(JsonNode.Parse("""{"step":"clean_lines","at":"2026-03-11T20:00:00Z"}"""));
+        Assert.Equal(verdict, Text(Ask(file), "answer"));
+        file["done"]!.AsArray().Add(JsonNode.Parse("""{"step":"wash","at":"2026-03-11T21:00:00Z"}"""));
+        Assert.Equal("yes", Text(Ask(file), "answer"));
+    }
+
+    [Fact]
+    public void A_mixed_kit_is_judged_by_pair_and_locks_speak_of_the_method_asked()
+    {
+        var file = File(
+            "polystyrene",
+            new { step = "glue", method = "plastic_cement" },
+            ["study", "clean_lines", "wash", "dry_fit", "roughen"]
+        );
+        file["materials"]!.AsArray().Add(JsonNode.Parse("""{"part":"head","material":"white_metal"}"""));
+        // The one joint there is has metal in it.
+        Assert.Equal(("no", "ca"), (Text(Ask(file), "answer"), Text(Ask(file), "instead")));
+
+        file["materials"]!.AsArray().Add(JsonNode.Parse("""{"part":"legs","material":"polystyrene"}"""));
+        var answer = Ask(file);
+        Assert.Equal("yes", Text(answer, "answer"));
+        Assert.Contains("CementOnlyWherePlasticMeets", answer["reasons"]!.AsArray().Select(r => r!["rule"]!.GetValue<string>()));
+        Assert.Contains(answer["locks"]!.AsArray(), l => l!.GetValue<string>().Contains("welded", StringComparison.Ordinal));
+        Assert.DoesNotContain(answer["locks"]!.AsArray(), l => l!.GetValue<string>().StartsWith("CA", StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData("polystyrene", "plastic_cement", "yes")]
+    [InlineData("white_metal", "plastic_cement", "no")]
+    [InlineData("white_metal", "pva", "no")]
+    [InlineData("white_metal", "ca", "yes")]
+    public void A_base_is_glued_with_what_holds_it(string material, string method, string verdict) =>
+        Assert.Equal(verdict, Text(Ask(material, new { step = "base", method }, Built.Where(s => s != "handle")), "answer"));
+
+    [Fact]
+    public void Where_a_step_is_missing_and_waits_run_each_wait_says_its_moment()
+    {
+        var answer = Ask(
+            "polystyrene",
+            new { step = "prime", method = "brush" },
+            Built.Where(s => s != "handle"),
+            [Coat("water", "wash", "2026-03-12T19:30:00Z")]
+        );
+
+        Assert.Equal(("not_yet", "handle"), (Text(answer, "answer"), Text(answer, "instead")));
+        Assert.Null(answer["until"]);
+        Assert.Contains(answer["reasons"]!.AsArray(), r => r!["until"] is not null);
+    }
+
+    [Fact]
+    public void A_route_without_parts_has_as_many_as_materials_are_listed()
+    {
+        var file = File("polystyrene", new { step = "prime" });
+        Assert.Equal(1, RuleQuery.Route(file.ToJsonString()).Job.Batch.Parts);
+        file["materials"]!.AsArray().Add(JsonNode.Parse("""{"part":"arm","material":"polystyrene"}"""));
+        Assert.Equal(2, RuleQuery.Route(file.ToJsonString()).Job.Batch.Parts);
+        file["parts"] = 7;
+        Assert.Equal(7, RuleQuery.Route(file.ToJsonString()).Job.Batch.Parts);
+    }
+
     [Fact]
     public void Acid_is_allowed_on_metal_named_free_of_lead_and_on_nothing_mixed_with_it()
     {

@@ -97,4 +97,16 @@ public sealed class MusterTests
 
     [Fact]
     public void Resin_alone_is_no_material() => Assert.False(Materials.TryRead("resin", out _));
+
+    [Fact]
+    public void Every_unit_of_a_bench_has_a_drawn_mark_of_its_own_until_all_are_used()
+    {
+        var taken = new HashSet<string>();
+        for (var i = 0; i < UnitMarks.Drawn.Count; i++)
+            Assert.True(taken.Add(UnitMarks.Free(i % 2 == 0 ? "Reed Pikes" : $"Quay {i}", taken)));
+
+        Assert.Equal(UnitMarks.Drawn.Select(d => d.Mark).Order(), taken.Order());
+        Assert.Equal("QU", UnitMarks.Free("Quay", taken));
+        Assert.Equal("bell", UnitMarks.Free("Bell Sergeants", []));
+    }
 }

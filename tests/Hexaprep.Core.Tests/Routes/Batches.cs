@@ -56,6 +56,7 @@ internal static class Batches
     public static readonly Lazy<IReadOnlyList<Job>> Jobs = new(() =>
         [
             .. Few.Select(b => b.Job()),
+            (Of(Material.Polystyrene) with { Materials = [Material.Polystyrene, Material.WhiteMetal], Parts = 6 }).Job(),
             .. Representative.Select(b => b.Job()),
             .. from school in Schools.All from option in school.Options.Skip(1) from batch in Few select batch.Job(House(school, option)),
             .. from kind in Enum.GetValues<StepKind>()

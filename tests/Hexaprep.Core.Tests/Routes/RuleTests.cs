@@ -135,7 +135,7 @@ public sealed class RuleTests
     private static Ask Question(Rule rule) =>
         new(rule.Subject)
         {
-            Method = rule.Bars!.Method,
+            Method = rule.Bars!.Method ?? (rule.Bars.OtherThan is null ? null : "soap_cool"),
             Product = rule.Bars.Product is { } product ? Enum.GetValues<ProductClass>().First(p => product(p)) : null,
             Accelerator = rule.Bars.Accelerator,
             Fate = rule.Bars.Fate,

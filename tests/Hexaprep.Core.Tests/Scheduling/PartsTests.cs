@@ -143,7 +143,7 @@ public sealed class PartsTests
             },
             RehearsedBench.Order("Bell Sergeants")
         );
-        var p = new CompiledProblem(PlanDraft.Make(bench.Index, Instant.FromUtc(2026, 3, 12, 19, 35), 1).Problem);
+        var p = new CompiledProblem(BenchPlanner.Make(bench.Index, Instant.FromUtc(2026, 3, 12, 19, 35), 1).Problem);
         var (table, best) = (new Timetable(p), new SavedPlan(p));
         var search = new Search(p, table, 1, TestContext.Current.CancellationToken);
         search.Improve(best, 4000 - search.First(best));

@@ -37,8 +37,18 @@ public static class RosterEdits
     }
 
     /// <summary>What brings units to the bench.</summary>
-    public static IReadOnlyList<Change> Joined(BenchIndex bench, IReadOnlyList<MusteredUnit> units, Func<Guid> newId) =>
-        Rederive.After(bench, [new Change.UnitsJoined(units)], [.. units.SelectMany(u => u.Batches).Select(b => b.Id)], newId);
+    public static IReadOnlyList<Change> Joined(BenchIndex bench, IReadOnlyList<MusteredUnit> units, Func<Guid> newId)
+    {
+        var taken = bench.State.Units.Select(u => u.Mark).ToHashSet(StringComparer.Ordinal);
+        var marked = new List<MusteredUnit>(units.Count);
+        foreach (var unit in units)
+        {
+            var mark = UnitMarks.Free(unit.Unit.Name, taken);
+            taken.Add(mark);
+            marked.Add(unit with { Unit = unit.Unit with { Mark = mark } });
+        }
+        return Rederive.After(bench, [new Change.UnitsJoined(marked)], [.. units.SelectMany(u => u.Batches).Select(b => b.Id)], newId);
+    }
 
     /// <summary>Changes a unit's deadline and weight.</summary>
     /// <exception cref="RefusedException">The unit is not there, or someone changed it since <paramref name="version"/>.</exception>

@@ -460,7 +460,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keeps the plan that a longer search finds, if the plan it was found for still stands. */
+        /** Takes the better plan that is offered, if it still is. */
         post: {
             parameters: {
                 query?: never;
@@ -470,7 +470,56 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["BetterTake"];
+                    "application/json": components["schemas"]["ShownPlan"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Goes back to the plan before a better one took its place, if the better one still stands. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShownPlan"];
                 };
             };
             responses: {
@@ -2883,16 +2932,6 @@ export interface components {
             /** @description What is about to be lost, the soonest first. */
             soon: components["schemas"]["SoonView"][];
         };
-        /** @description Takes the better plan that was shown for a plan. Sent twice it is taken once: the plan then is another. */
-        BetterTake: {
-            /** @description When the plan it was found for was made. */
-            madeAt: components["schemas"]["Instant"];
-            /**
-             * Format: int32
-             * @description The budget of that plan.
-             */
-            budget: number;
-        };
         /** @description A wait under the line: begun (with digits) or planned (dotted). */
         BightView: {
             /** Format: uuid */
@@ -3532,12 +3571,6 @@ export interface components {
          * @enum {string}
          */
         Gaps: "none" | "small" | "large";
-        /** @description Why: a rule by its own name, how binding it is, its words. */
-        Given: {
-            rule: string;
-            strength: components["schemas"]["Strength"];
-            text: string;
-        };
         /** @description The one step: in hand, or to be begun now. */
         HandView: {
             /** Format: uuid */
@@ -3806,7 +3839,7 @@ export interface components {
             testFrom: null | components["schemas"]["Instant"];
             testWords: null | string;
             meanwhile: components["schemas"]["DoableView"][];
-            reasons: components["schemas"]["Given"][];
+            reasons: components["schemas"]["ReasonView"][];
             locks: string[];
             instead: null | string;
             insteadText: null | string;
@@ -3868,6 +3901,18 @@ export interface components {
             text: string;
             note: string;
             test?: null | components["schemas"]["TestView"];
+        };
+        /** @description A better plan than the one in force, and what it wins and loses for each unit. */
+        OfferedPlan: {
+            /** @description With its value, what it is taken by. */
+            madeAt: components["schemas"]["Instant"];
+            /**
+             * Format: int64
+             * @description Its value.
+             */
+            value: number;
+            /** @description How it compares. */
+            second: components["schemas"]["WhatIfView"];
         };
         /** @description What an option does. */
         OptionEffectView: {
@@ -4024,11 +4069,20 @@ export interface components {
         PlanShift: {
             /**
              * Format: int32
-             * @description How many steps begin at another minute.
+             * @description How many steps end at another minute.
              */
             steps: number;
             /** @description Which promises changed, in words. */
             promises: string[];
+            /** @description What moved them, in words: at most three causes. */
+            causes?: string[];
+            /** @description The steps that moved farthest, from when to when: at most five. */
+            farthest?: string[];
+            /**
+             * Format: date-time
+             * @description When it was told; null in plans kept by earlier versions.
+             */
+            at?: null | string;
         };
         /** @description A sitting of the plan. */
         PlanSittingView: {
@@ -4078,8 +4132,13 @@ export interface components {
             waits: components["schemas"]["BightView"][];
             unplaced: components["schemas"]["UnplacedView"][];
             rules: components["schemas"]["PlanRuleView"][];
-            /** @description True while the bench or the clock has moved on and the next plan is on its way. */
+            /** @description True while the bench or the clock has moved on and the next plan is on its way, or a better one is looked for. */
             renewing: boolean;
+            /** @description True while a better plan is looked for behind the one that stands. */
+            bettering?: boolean;
+            offer?: null | components["schemas"]["OfferedPlan"];
+            /** @description True where a better plan has taken another's place by itself or was taken: one act goes back. */
+            canGoBack?: boolean;
             /** @description When the plan was made, in words, e.g. "20:12". */
             madeAtText: string;
             /** @description False while the proof and the dates with one repair are still being worked out. */
@@ -4283,13 +4342,15 @@ export interface components {
              * @description No plan has a lower one.
              */
             bound: number;
-            /** @description What that means in days. */
+            /** @description What that means for a person: how much work is left, and when it can be done at the soonest. */
             words: string;
             /**
              * Format: int32
              * @description Minutes by which the sittings fall short of what is due; 0 when they do not.
              */
             shortMinutes: number;
+            /** @description How far this plan may be from the best one. */
+            detail: string;
         };
         /**
          * @description The readiness a wait is for. Not an ordered scale: an enamel may be handled before it may be recoated.
@@ -4349,6 +4410,13 @@ export interface components {
             /** Format: double */
             sunWM2: null | number;
             source: components["schemas"]["AirSource"];
+        };
+        /** @description Why: a rule by its own name, how binding it is, its words, and till when it waits; empty for what is no wait. */
+        ReasonView: {
+            rule: string;
+            strength: components["schemas"]["Strength"];
+            text: string;
+            untilText: string;
         };
         /** @description A coat that the same product may follow. */
         RecoatView: {
@@ -4526,6 +4594,16 @@ export interface components {
          * @enum {string}
          */
         Sheen: "matte" | "satin" | "gloss";
+        /** @description Names a plan that was shown, to take it or to go back from it. Sent twice it is done once: another plan stands then. */
+        ShownPlan: {
+            /** @description When it was made. */
+            madeAt: components["schemas"]["Instant"];
+            /**
+             * Format: int64
+             * @description Its value.
+             */
+            value: number;
+        };
         /**
          * @description Where a step stands on the hexagon: six sides, the painting corner, the centre.
          * @enum {string}
@@ -4727,7 +4805,7 @@ export interface components {
          *                 nothing.
          * @enum {string}
          */
-        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "cure" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
         /** @description How long a step takes a user, in place of what is usual. */
         StepPace: {
             /** @description The kind of step; not painting, which has its own minutes. */
@@ -5114,10 +5192,10 @@ export interface components {
         /**
          * @description What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
          *                 rank and file, rain, days away,
-         *                 two batches as one, one batch as two, a step that misses its sitting, or simply a longer search.
+         *                 two batches as one, one batch as two, a step that misses its sitting.
          * @enum {string}
          */
-        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "better";
+        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip";
         /** @description Takes what a question to the plan stands for; the id makes it safe to send again. */
         WhatIfTake: {
             /** Format: uuid */

@@ -21,6 +21,11 @@ const evenings = createRoute({
   path: "/plan/evenings",
   component: lazyRouteComponent(() => import("../plan/EveningsView"), "EveningsView"),
 });
+const whatIf = createRoute({
+  getParentRoute: () => root,
+  path: "/plan/what-if",
+  component: lazyRouteComponent(() => import("../plan/WhatIfView"), "WhatIfView"),
+});
 const units = createRoute({
   getParentRoute: () => root,
   path: "/units",
@@ -52,7 +57,7 @@ const house = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, units, unit, intake, coats, house]),
+  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, intake, coats, house]),
   defaultPreload: "intent",
 });
 

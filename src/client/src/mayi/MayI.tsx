@@ -121,6 +121,7 @@ function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () =>
       <ul>
         {answer.reasons.map((r) => (
           <li key={r.rule + r.text} className="mt-1">
+            {r.untilText ? <b>{r.untilText}: </b> : null}
             {r.text} <span className="text-note text-ink-2">({strengths[r.strength]})</span>
           </li>
         ))}

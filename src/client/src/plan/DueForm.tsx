@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { lookAgain, queryClient, unitQuery } from "../api/queries";
+import { DayGap } from "../ui/DayGap";
 import { Key } from "../ui/Key";
 
 /** A unit's deadline and weight: the plan follows at once. */
@@ -27,18 +28,13 @@ export function DueForm({ promise }: { promise: Schemas["PromiseView"] }) {
       }}
     >
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex flex-wrap items-center gap-x-2">
+        <span className="flex flex-wrap items-center gap-x-2">
           <b className="line-clamp-2" title={promise.unit}>
             {promise.unit}
           </b>{" "}
           due
-          <input
-            type="date"
-            value={deadline}
-            onChange={(e) => setDeadline(e.target.value)}
-            className="min-h-12 rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand"
-          />
-        </label>
+          <DayGap label="Due" none="no deadline" value={deadline} onChange={setDeadline} />
+        </span>
         <Key type="submit" disabled={deadline === (promise.deadline ?? "") || save.isPending}>
           {deadline ? "Due then" : "No deadline"}
         </Key>

@@ -6,7 +6,9 @@ import { useFieldArray, useForm } from "react-hook-form";
 import { z } from "zod";
 import { api, RefusedError, type Schemas, wordsOf } from "../api/client";
 import { lookAgain, sittingsQuery } from "../api/queries";
+import { DayGap } from "../ui/DayGap";
 import { Key } from "../ui/Key";
+import { TimeGap } from "../ui/TimeGap";
 import { Waiting } from "../ui/Waiting";
 
 const days = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"] as const;
@@ -129,9 +131,17 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
                   ))}
                 </select>
                 <span>from</span>
-                <input aria-label={`Sitting ${i + 1}, begins`} type="time" className={field} {...form.register(`weekly.${i}.begins`)} />
+                <TimeGap
+                  label={`Sitting ${i + 1}, begins`}
+                  value={form.watch(`weekly.${i}.begins`)}
+                  onChange={(t) => form.setValue(`weekly.${i}.begins`, t)}
+                />
                 <span>to</span>
-                <input aria-label={`Sitting ${i + 1}, ends`} type="time" className={field} {...form.register(`weekly.${i}.ends`)} />
+                <TimeGap
+                  label={`Sitting ${i + 1}, ends`}
+                  value={form.watch(`weekly.${i}.ends`)}
+                  onChange={(t) => form.setValue(`weekly.${i}.ends`, t)}
+                />
                 <Key onClick={() => weekly.remove(i)}>
                   Take it out<span className="sr-only">: sitting {i + 1}</span>
                 </Key>
@@ -147,7 +157,11 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
           <ul>
             {exceptions.fields.map((e, i) => (
               <li key={e.key} className="flex flex-wrap items-center gap-2 py-1">
-                <input aria-label={`Exception ${i + 1}, date`} type="date" className={field} {...form.register(`exceptions.${i}.date`)} />
+                <DayGap
+                  label={`Exception ${i + 1}, date`}
+                  value={form.watch(`exceptions.${i}.date`)}
+                  onChange={(d) => form.setValue(`exceptions.${i}.date`, d)}
+                />
                 <select aria-label={`Exception ${i + 1}, what`} className={field} {...form.register(`exceptions.${i}.kind`)}>
                   <option value="off">no sitting</option>
                   <option value="extra">one more sitting</option>
@@ -156,18 +170,16 @@ function EveningsForm({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
                 {form.watch(`exceptions.${i}.kind`) === "extra" ? (
                   <>
                     <span>from</span>
-                    <input
-                      aria-label={`Exception ${i + 1}, begins`}
-                      type="time"
-                      className={field}
-                      {...form.register(`exceptions.${i}.begins`)}
+                    <TimeGap
+                      label={`Exception ${i + 1}, begins`}
+                      value={form.watch(`exceptions.${i}.begins`)}
+                      onChange={(t) => form.setValue(`exceptions.${i}.begins`, t)}
                     />
                     <span>to</span>
-                    <input
-                      aria-label={`Exception ${i + 1}, ends`}
-                      type="time"
-                      className={field}
-                      {...form.register(`exceptions.${i}.ends`)}
+                    <TimeGap
+                      label={`Exception ${i + 1}, ends`}
+                      value={form.watch(`exceptions.${i}.ends`)}
+                      onChange={(t) => form.setValue(`exceptions.${i}.ends`, t)}
                     />
                   </>
                 ) : null}

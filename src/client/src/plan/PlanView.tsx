@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { planQuery, planStepQuery, queryClient } from "../api/queries";
 import { type LookedStep, StepSheet } from "../bench/StepSheet";
@@ -17,7 +17,6 @@ import { Proof } from "./Proof";
 import { SittingList } from "./SittingList";
 import { Slip } from "./Slip";
 import { SprayKey } from "./SprayKey";
-import { WhatIfs } from "./WhatIfs";
 
 /** PLAN: when is each unit done, and what holds it. */
 export function PlanView() {
@@ -85,27 +84,45 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
         <div className="flex flex-col gap-3">
           {step ? step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null : <div className="hidden min-h-[94px] lg:block" />}
           {promise ? <DueForm key={`${promise.unitId}${promise.deadline}${promise.weight}`} promise={promise} /> : null}
-          <div className="print:hidden flex flex-wrap gap-2">
-            <Link to="/plan/evenings" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
-              Your evenings
-            </Link>
-            {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
-            <WhatIfs plan={plan} />
-            <HowMany plan={plan} />
-            <PlanRules rules={plan.rules} />
-            <a href="/api/plan.ics" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
-              Calendar file
-            </a>
-            <a href="/api/plan.pdf" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
-              Sheet for the wall
-            </a>
-            <a href="/api/plan.csv" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
-              CSV
-            </a>
+          <div className="print:hidden flex flex-col gap-3">
+            <Group title="This bench">
+              <Link to="/plan/what-if" className={plain}>
+                What if
+              </Link>
+              <Link to="/plan/evenings" className={plain}>
+                Your evenings
+              </Link>
+              {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
+              <HowMany plan={plan} />
+              <PlanRules rules={plan.rules} />
+            </Group>
+            <Group title="Carry it away">
+              <a href="/api/plan.ics" className={plain}>
+                Calendar file
+              </a>
+              <a href="/api/plan.pdf" className={plain}>
+                Sheet for the wall
+              </a>
+              <a href="/api/plan.csv" className={plain}>
+                CSV
+              </a>
+            </Group>
           </div>
         </div>
       </section>
     </main>
+  );
+}
+
+const plain = "inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong";
+
+// Keys that belong together, under what they are about.
+function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section>
+      <h2 className="text-note font-normal text-ink-2">{title}</h2>
+      <div className="flex flex-wrap gap-2">{children}</div>
+    </section>
   );
 }
 
@@ -166,7 +183,7 @@ function AssumedAir({ rows }: { rows: readonly Schemas["AssumedAirView"][] }) {
       <Sheet
         title="Sprays whose weather is assumed"
         opener={
-          <button type="button" className="min-h-11 strong underline">
+          <button type="button" className="-my-3 min-h-12 strong underline">
             What else would do
           </button>
         }

@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 
@@ -7,48 +8,75 @@ interface PromisesProps {
   onChoose: (unitId: string) => void;
 }
 
-/** When each unit is done, in order of finish; six side by side, more by scrolling. */
+/** When each unit is done, in order of finish; as many side by side as fit, the others announced beyond the edge. */
 export function Promises({ promises, chosen, onChoose }: PromisesProps) {
+  const list = useRef<HTMLUListElement>(null);
+  const [beyond, setBeyond] = useState(0);
+  useEffect(() => {
+    const ul = list.current;
+    if (!ul) return;
+    const count = () => setBeyond([...ul.children].filter((li) => li.getBoundingClientRect().left > ul.clientWidth - 60).length);
+    count();
+    ul.addEventListener("scroll", count, { passive: true });
+    const sized = new ResizeObserver(count);
+    sized.observe(ul);
+    return () => {
+      ul.removeEventListener("scroll", count);
+      sized.disconnect();
+    };
+  }, []);
   return (
-    <ul className="flex snap-x scroll-px-4 gap-4 overflow-x-auto px-4 pb-1 md:scroll-px-10 md:px-10">
-      {promises.map((p) => (
-        <li key={p.unitId} className="min-w-[225px] flex-1 snap-start">
-          <button
-            type="button"
-            aria-pressed={p.unitId === chosen}
-            onClick={() => onChoose(p.unitId)}
-            className={`block w-full border-b-[6px] pb-1.5 text-left ${p.unitId === chosen ? "border-hand" : "border-transparent"}`}
-          >
-            <span className="flex items-center gap-3">
-              <HexagonGlyph sides={p.hexagon} size={60} />
-              <span className="min-w-0">
-                <span className={`block truncate strong ${p.unitId === chosen ? "text-hand" : ""}`}>{p.unit}</span>
-                <span className="digits block text-[38px]">{p.handsLeft === 0 ? "Done" : p.doneDay}</span>
+    <div className="relative">
+      {beyond > 0 ? (
+        <button
+          type="button"
+          data-beyond={beyond}
+          className="absolute right-2 top-0 z-10 min-h-11 rounded-key bg-above px-3 text-note strong underline print:hidden"
+          onClick={() => list.current?.scrollBy({ left: list.current.clientWidth * 0.8, behavior: "smooth" })}
+        >
+          {beyond} more →
+        </button>
+      ) : null}
+      <ul ref={list} className="flex snap-x scroll-px-4 gap-4 overflow-x-auto px-4 pb-1 md:scroll-px-10 md:px-10">
+        {promises.map((p) => (
+          <li key={p.unitId} className="min-w-[225px] flex-1 snap-start">
+            <button
+              type="button"
+              aria-pressed={p.unitId === chosen}
+              onClick={() => onChoose(p.unitId)}
+              className={`block w-full border-b-[6px] pb-1.5 text-left ${p.unitId === chosen ? "border-hand" : "border-transparent"}`}
+            >
+              <span className="flex items-center gap-3">
+                <HexagonGlyph sides={p.hexagon} size={60} />
+                <span className="min-w-0">
+                  <span className={`block truncate strong ${p.unitId === chosen ? "text-hand" : ""}`}>{p.unit}</span>
+                  <span className="digits block text-[38px]">{p.handsLeft === 0 ? "Done" : p.doneDay}</span>
+                </span>
               </span>
-            </span>
-            <span className="mt-1 block text-note leading-snug">
-              {p.handsLeft === 0 ? `finished ${p.doneDay} ${p.doneTime}` : p.done ? `done ${p.doneTime}` : "no date yet"}
-              {p.deadline && !p.late ? <span className="text-ink-2">, due {p.deadlineText}</span> : null}
-              <br />
-              {p.withRepairText ? (
-                <>
-                  with one repair {p.withRepairText}
-                  <br />
-                </>
-              ) : null}
-              {p.handsLeft > 0 && p.notBeforeText ? (
-                <>
-                  not before {p.notBeforeText}
-                  <br />
-                </>
-              ) : null}
-              <span className="text-ink-2">{p.difference}</span>
-              {p.late ? <b className="block text-redo">late: due {p.deadlineText}</b> : null}
-              {p.impossible ? <b className="block text-redo">{p.impossible}</b> : null}
-            </span>
-          </button>
-        </li>
-      ))}
-    </ul>
+              <span className="mt-1 block text-note leading-snug">
+                {p.handsLeft === 0 ? `finished ${p.doneDay} ${p.doneTime}` : p.done ? `done ${p.doneTime}` : "no date yet"}
+                {p.deadline && !p.late ? <span className="text-ink-2">, due {p.deadlineText}</span> : null}
+                <br />
+                {p.withRepairText ? (
+                  <>
+                    with one repair {p.withRepairText}
+                    <br />
+                  </>
+                ) : null}
+                {p.handsLeft > 0 && p.notBeforeText ? (
+                  <>
+                    not before {p.notBeforeText}
+                    <br />
+                  </>
+                ) : null}
+                <span className="text-ink-2">{p.difference}</span>
+                {p.late ? <b className="block text-redo">late: due {p.deadlineText}</b> : null}
+                {p.impossible ? <b className="block text-redo">{p.impossible}</b> : null}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

@@ -1,0 +1,285 @@
+using Hexaprep.Core.Scheduling;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Plans a bench: from nothing, at once after a change, and better when there is time.</summary>
+public static class BenchPlanner
+{
+    // What may still be changed of the sitting that runs lies at least so far ahead.
+    private static readonly Duration Near = Duration.FromMinutes(30);
+
+    private static readonly Duration MostLater = Duration.FromDays(1);
+
+    private const int MostRounds = 4;
+
+    /// <summary>What two searches from the same start differ by without any cause, of a plan's value: one part in so many. Less is no
+    /// difference, and not worth the trouble.</summary>
+    public const int Spread = 200;
+
+    /// <summary>Decodes for a bench of this size, so that a plan takes about as long whatever the army: the usual budget up to 150
+    /// open steps, fewer beyond, never under 6. Depends on the bench alone, so the plan stays repeatable.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="usual">Decodes for a small bench, at least 1.</param>
+    public static int BudgetFor(BenchIndex bench, int usual) =>
+        Math.Min(usual, Math.Max(6, usual * 150 / Math.Max(150, bench.State.Steps.Count(s => s.NotNeeded is null))));
+
+    /// <summary>Makes a plan for the bench as it stands, from nothing.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="budget">Decodes to spend, at least 1.</param>
+    /// <param name="cancel">Ends the search.</param>
+    public static BenchPlan Make(BenchIndex bench, Instant now, int budget, CancellationToken cancel = default)
+    {
+        var draft = new PlanDraft(bench, now, []);
+        var problem = draft.Problem();
+        var result = Planner.Solve(problem, budget, cancel: cancel);
+        // Evenings are laid until all is placed, judged by the fixed orders alone; then it is planned in earnest.
+        while (result.Unplaced.Count > 0 && draft.MoreEvenings)
+        {
+            draft = new PlanDraft(bench, now, [], now + 2 * (draft.LastEvening - now));
+            problem = draft.Problem();
+            var isPlaced = Planner.Solve(problem, 1, cancel: cancel).Unplaced.Count == 0;
+            if (isPlaced || !draft.MoreEvenings)
+                result = Planner.Solve(problem, budget, cancel: cancel);
+        }
+        return PlanDraft.SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
+    }
+
+    /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some
+    /// fixed orders. What moved is told.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="older">The plan before, or null.</param>
+    /// <param name="cancel">Ends it.</param>
+    public static BenchPlan AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel = default)
+    {
+        if (older is null)
+            return Make(bench, now, 1, cancel);
+        var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), older.LastEvening);
+        var problem = draft.Problem();
+        var kept = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft.Origin), cancel), older.Budget);
+        if (kept.Result.Unplaced.Count > 0)
+            kept = WithMoreEvenings(bench, now, older, kept, cancel);
+        return kept.Told(PlanMoves.Between(bench, older, kept, now));
+    }
+
+    // What found no place in the evenings that the older plan saw may find one in those behind them.
+    private static BenchPlan WithMoreEvenings(BenchIndex bench, Instant now, BenchPlan older, BenchPlan kept, CancellationToken cancel)
+    {
+        var (best, until) = (kept, kept.LastEvening ?? now);
+        while (best.Result.Unplaced.Count > 0)
+        {
+            until = now + 2 * (until - now);
+            var draft = new PlanDraft(bench, now, PuttyMix.In(older.Problem), until);
+            var problem = draft.Problem();
+            var longer = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft.Origin), cancel), older.Budget);
+            if (longer.Result.Unplaced.Count < best.Result.Unplaced.Count)
+                best = longer;
+            if (!draft.MoreEvenings)
+                break;
+        }
+        return best;
+    }
+
+    /// <summary>True where a plan that was kept is as good as the bettered one it follows: nothing moved, nothing else is asked of it, and
+    /// hands are not idle in the sitting that runs.</summary>
+    public static bool IsAsGood(BenchIndex bench, BenchPlan kept, BenchPlan older, Instant now) =>
+        kept.Result.Unplaced.Count == 0
+        && !PlanMoves.Any(older, kept)
+        && !PlanCause.IsAsked(bench, older, kept)
+        && (StandingUntil(bench, kept, now) is not null || !bench.State.Settings.Calendar.From(now, 1).Any(s => s.Holds(now)));
+
+    /// <summary>Betters a plan that was kept at once: searches with all freedom, and beside it for a plan that keeps every date and
+    /// leaves the next half hour of the running sitting alone.</summary>
+    /// <param name="bench">The bench the plan was kept for.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="kept">The plan in force.</param>
+    /// <param name="before">The plan that was promised before something changed: its dates are what the search comes back to where it
+    /// can. Null for none.</param>
+    /// <param name="budget">Decodes for each of the searches, at least 1.</param>
+    /// <param name="cancel">Ends the searches.</param>
+    public static Bettering Better(
+        BenchIndex bench,
+        Instant now,
+        BenchPlan kept,
+        BenchPlan? before,
+        int budget,
+        CancellationToken cancel = default
+    )
+    {
+        BenchPlan? free = null,
+            bound = null;
+        Parallel.Invoke(
+            new ParallelOptions { CancellationToken = cancel },
+            () => free = Freely(bench, now, kept, budget, cancel),
+            () => bound = KeepingDates(bench, now, kept, before, budget, cancel)
+        );
+        var taken = new[] { free!, bound! }
+            .Where(b => MayTake(kept, b, before, bench, now))
+            .OrderBy(b => DaysLater(before, b))
+            .ThenBy(b => b.Result.Schedule.Z)
+            .FirstOrDefault();
+        var inForce = taken ?? kept;
+        return new Bettering(
+            // Told from what was promised: the plan that was kept stood for seconds.
+            taken is null
+                ? kept
+                : taken.Told(Moved(bench, before ?? kept, taken, now)),
+            IsWorth(inForce, free!) ? free!.Told(Moved(bench, inForce, free!, now)) : null
+        );
+    }
+
+    /// <summary>The plan that follows an older one, as the app comes to it: kept at once, then bettered.</summary>
+    public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, CancellationToken cancel = default)
+    {
+        var kept = AtOnce(bench, now, older, cancel);
+        var next = Better(bench, now, kept, older, budget, cancel).InForce;
+        return next.Told(PlanMoves.Between(bench, older, next, now));
+    }
+
+    /// <summary>The best plan found with all freedom, from the order of another and from nothing.</summary>
+    public static BenchPlan Freely(BenchIndex bench, Instant now, BenchPlan from, int budget, CancellationToken cancel = default) =>
+        Searched(bench, now, from, budget, null, null, 0, cancel);
+
+    /// <summary>The best plan found that brings no unit home later than the one it begins from, nor by more than a day later than the one
+    /// before, where that can be kept.</summary>
+    public static BenchPlan KeepingDates(
+        BenchIndex bench,
+        Instant now,
+        BenchPlan from,
+        BenchPlan? before,
+        int budget,
+        CancellationToken cancel = default
+    )
+    {
+        var dates = from.Ends.ToDictionary(e => e.Key, e => from.At(e.Value));
+        // What came since was promised nothing yet.
+        if (before is not null)
+            dates = dates
+                .Where(d => before.Ends.ContainsKey(d.Key))
+                .ToDictionary(d => d.Key, d => Instant.Min(d.Value, before.At(before.Ends[d.Key]) + MostLater));
+        (BenchPlan, Instant)? standing = StandingUntil(bench, from, now) is { } until ? (from, until) : null;
+        var found = Searched(bench, now, from, budget, dates, standing, 0, cancel);
+        if (before is not null && !Keeps(found, dates))
+        {
+            // Dates were lost: three ways lead back, and which of them does is not to be seen beforehand.
+            BenchPlan? back = null,
+                fresh = null;
+            Parallel.Invoke(
+                new ParallelOptions { CancellationToken = cancel },
+                () => back = Searched(bench, now, before, budget, dates, standing, 0, cancel),
+                () => fresh = Searched(bench, now, from, budget, dates, standing, null, cancel)
+            );
+            found = new[] { found, back!, fresh! }
+                .OrderBy(p => p.Result.Unplaced.Count)
+                .ThenBy(p => DaysLater(before, p))
+                .ThenBy(p => p.Result.Schedule.Z)
+                .First();
+        }
+        // A date that is not kept yet is worth another search, from where the one before ended.
+        for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
+            found = Searched(bench, now, found, budget, dates, standing, round, cancel);
+        return found;
+    }
+
+    private static bool Keeps(BenchPlan plan, Dictionary<string, Instant> dates) =>
+        plan.Ends.All(e => !dates.TryGetValue(e.Key, out var date) || plan.At(e.Value) <= date);
+
+    // Round after round with another seed; no round: from nothing.
+    private static BenchPlan Searched(
+        BenchIndex bench,
+        Instant now,
+        BenchPlan from,
+        int budget,
+        Dictionary<string, Instant>? promised,
+        (BenchPlan InForce, Instant Until)? standing,
+        int? round,
+        CancellationToken cancel
+    )
+    {
+        var draft = new PlanDraft(bench, now, PuttyMix.In(from.Problem), from.LastEvening);
+        var problem = draft.Problem();
+        var chunks = from.OnMinutesFrom(draft.Origin);
+        var dates = promised?.ToDictionary(e => e.Key, e => draft.Minute(e.Value));
+        // What is about to be done stands, for the search alone; the plan is that of the bench as it is.
+        var searched = standing is { } s ? Standing(problem, s.InForce.OnMinutesFrom(draft.Origin), draft.Minute(s.Until)) : problem;
+        var result = round is { } r
+            ? Planner.Better(searched with { Seed = problem.Seed + r }, chunks, budget, dates, cancel)
+            : Planner.Solve(searched, budget, dates, cancel);
+        if (dates is not null)
+            return draft.Plan(problem, Planner.Keep(problem, result.Schedule.Chunks, cancel), budget);
+        return PlanDraft.SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
+    }
+
+    private static PlanProblem Standing(PlanProblem problem, IReadOnlyList<PlanChunk> chunks, int until)
+    {
+        var open = problem.Fixed?.Select(c => c.Step).ToHashSet(StringComparer.Ordinal) ?? [];
+        var steps = problem.Batches.SelectMany(b => b.Steps).Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
+        var near = chunks
+            .Where(c => c.Start < until && steps.Contains(c.Step) && !open.Contains(c.Step))
+            .Select(c => c.Step)
+            .ToHashSet(StringComparer.Ordinal);
+        return near.Count == 0 ? problem : problem with { Fixed = [.. problem.Fixed ?? [], .. chunks.Where(c => near.Contains(c.Step))] };
+    }
+
+    // Null outside a sitting, and where hands would stand idle.
+    private static Instant? StandingUntil(BenchIndex bench, BenchPlan plan, Instant now) =>
+        bench.State.Settings.Calendar.From(now, 2).FirstOrDefault(s => s.Holds(now)) is { } sitting
+        && Instant.Min(now + Near, sitting.End) is var until
+        && plan.Work.Any(w => w.Begin < until)
+            ? until
+            : null;
+
+    /// <summary>True where a plan may take the place of another by itself: it is clearly better, brings nobody home later by more than
+    /// a day, and leaves the next half hour of the running sitting alone.</summary>
+    /// <param name="inForce">The plan in force.</param>
+    /// <param name="better">The one that may take its place.</param>
+    /// <param name="before">The plan that was promised: units that came since have no date to lose. Null: all of them have.</param>
+    /// <param name="bench">The bench of both.</param>
+    /// <param name="now">The moment.</param>
+    public static bool MayTake(BenchPlan inForce, BenchPlan better, BenchPlan? before, BenchIndex bench, Instant now)
+    {
+        if (!IsWorth(inForce, better))
+            return false;
+        var later = inForce.Ends.Any(u =>
+            (before is null || before.Ends.ContainsKey(u.Key))
+            && better.Ends.TryGetValue(u.Key, out var end)
+            && better.At(end) > inForce.At(u.Value) + MostLater
+        );
+        return !later
+            && (StandingUntil(bench, inForce, now) is not { } until || NearWork(inForce, until).SequenceEqual(NearWork(better, until)));
+    }
+
+    // By how many whole days beyond the one that is free the unit that is thrown back the farthest comes home later.
+    private static int DaysLater(BenchPlan? before, BenchPlan plan) =>
+        before is null
+            ? 0
+            : before
+                .Ends.Where(e => plan.Ends.ContainsKey(e.Key))
+                .Select(e => Math.Max(0, (int)(plan.At(plan.Ends[e.Key]) - before.At(e.Value)).TotalDays - (int)MostLater.TotalDays))
+                .DefaultIfEmpty(0)
+                .Max();
+
+    private static IEnumerable<(Guid, Instant)> NearWork(BenchPlan plan, Instant until) =>
+        plan.Work.Where(w => !w.InHand && w.Begin < until).Select(w => (w.StepId, w.Begin)).Order();
+
+    private static bool IsWorth(BenchPlan inForce, BenchPlan better) =>
+        better.Result.Unplaced.Count < inForce.Result.Unplaced.Count
+        || (
+            better.Result.Unplaced.Count == inForce.Result.Unplaced.Count
+            && better.Result.Schedule.Z < inForce.Result.Schedule.Z - Math.Abs(inForce.Result.Schedule.Z!.Value) / Spread
+        );
+
+    // The cause is what was asked for; where nothing was, the search.
+    private static PlanShift Moved(BenchIndex bench, BenchPlan from, BenchPlan to, Instant now)
+    {
+        var moves = PlanMoves.Between(bench, from, to, now);
+        return PlanCause.IsAsked(bench, from, to) ? moves : moves with { Causes = [PlanMoves.ByBettering] };
+    }
+}
+
+/// <summary>What bettering a plan comes to.</summary>
+/// <param name="InForce">The plan in force: the one there was, or a better one that may take its place by itself.</param>
+/// <param name="Offer">A better one still, that only the person can choose; null where there is none.</param>
+public sealed record Bettering(BenchPlan InForce, BenchPlan? Offer);

@@ -1,0 +1,192 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { Link, useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { api, data, type Schemas, wordsOf } from "../api/client";
+import { lookAgain, planQuery, sittingsQuery } from "../api/queries";
+import { Stop } from "../intake/Sentence";
+import { Choice } from "../ui/Choice";
+import { DayGap } from "../ui/DayGap";
+import { Key } from "../ui/Key";
+import { Stepper } from "../ui/Stepper";
+import { TimeGap } from "../ui/TimeGap";
+import { Waiting } from "../ui/Waiting";
+import { Moves } from "./Moves";
+
+type Ask = Schemas["WhatIfAsk"];
+// The id is made with the answer: taken twice, it is done once.
+type Second = { id: string; ask: Ask; view: Schemas["WhatIfView"] };
+
+const questions = [
+  { value: "evening", text: "had one more evening" },
+  { value: "later_start", text: "began later" },
+  { value: "away", text: "was away" },
+  { value: "rain", text: "lost a day to rain" },
+  { value: "handles", text: "had other handles" },
+  { value: "airbrush", text: "used the airbrush, not the can" },
+  { value: "first", text: "put one unit first" },
+  { value: "skip_filling", text: "left rank and file unfilled" },
+] as const;
+type Kind = (typeof questions)[number]["value"];
+
+/** What if: one question at a time, in a sentence; the answer is who moves and by how much, and it is taken with one act. */
+export function WhatIfView() {
+  const plan = useQuery(planQuery);
+  const sittings = useQuery(sittingsQuery);
+  if (!plan.data || !sittings.data || plan.data.promises.length === 0)
+    return <Waiting error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
+  return <Asking plan={plan.data} sittings={sittings.data} />;
+}
+
+function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schemas["SittingsAnswer"] }) {
+  const navigate = useNavigate();
+  const next = plan.sittings.find((s) => !s.isNow)?.date ?? plan.now.slice(0, 10);
+  // An evening as the person's own are.
+  const usual = sittings.weekly[0];
+  const [kind, setKind] = useState<Kind>("evening");
+  const [date, setDate] = useState(next);
+  const [until, setUntil] = useState(next);
+  const [begins, setBegins] = useState(usual?.begins.slice(0, 5) ?? "19:30");
+  const [ends, setEnds] = useState(usual?.ends.slice(0, 5) ?? "22:00");
+  const [handles, setHandles] = useState(sittings.handles + 5);
+  const [unit, setUnit] = useState(plan.promises[0]?.unitId ?? "");
+  const [beside, setBeside] = useState<readonly Second[]>([]);
+  const time = (t: string) => `${t}:00`;
+  const question: Ask = {
+    kind,
+    ...(["evening", "later_start", "rain", "away"].includes(kind) ? { date } : {}),
+    ...(kind === "away" ? { until } : {}),
+    ...(kind === "evening" ? { begins: time(begins), ends: time(ends) } : {}),
+    ...(kind === "later_start" ? { begins: time(begins) } : {}),
+    ...(kind === "handles" ? { handles } : {}),
+    ...(kind === "first" ? { unitId: unit } : {}),
+  };
+  const ask = useMutation({
+    mutationFn: async (asked: Ask): Promise<Second> => ({
+      id: crypto.randomUUID(),
+      ask: asked,
+      view: data(await api.POST("/api/plan/what-if", { body: asked })),
+    }),
+  });
+  const take = useMutation({
+    mutationFn: async (second: Second) => {
+      await api.POST("/api/plan/take", { body: { id: second.id, ask: second.ask } });
+    },
+    onSuccess: () => navigate({ to: "/plan" }),
+    onSettled: () => lookAgain(),
+  });
+  const put =
+    <T,>(set: (value: T) => void) =>
+    (value: T) => {
+      set(value);
+      // What is shown is the answer to what is asked.
+      ask.reset();
+    };
+  const answer = ask.data;
+  return (
+    <main id="screen" data-screen="what-if" tabIndex={-1} className="flex flex-1 flex-col gap-5 px-4 pb-6 outline-none md:px-10">
+      <h1 className="sr-only">What if</h1>
+      <form
+        className="flex flex-wrap items-center gap-x-3 gap-y-2 text-lead lg:text-[30px]"
+        onSubmit={(e) => {
+          e.preventDefault();
+          ask.mutate(question);
+        }}
+      >
+        What if I
+        <Choice large label="What if I" value={kind} options={questions} onChange={put(setKind)} />
+        {kind === "evening" || kind === "later_start" || kind === "rain" ? (
+          <>
+            {kind === "rain" ? null : <Stop>,</Stop>}
+            {kind === "rain" ? "on" : null}
+            <DayGap large label="Day" value={date} onChange={put(setDate)} />
+          </>
+        ) : null}
+        {kind === "evening" ? (
+          <>
+            from <TimeGap large label="From" value={begins} onChange={put(setBegins)} />
+            to <TimeGap large label="To" value={ends} onChange={put(setEnds)} />
+          </>
+        ) : null}
+        {kind === "later_start" ? (
+          <>
+            at <TimeGap large label="At" value={begins} onChange={put(setBegins)} />
+          </>
+        ) : null}
+        {kind === "away" ? (
+          <>
+            from <DayGap large label="First day away" value={date} onChange={put(setDate)} />
+            to <DayGap large label="Last day away" value={until} onChange={put(setUntil)} />
+          </>
+        ) : null}
+        {kind === "handles" ? (
+          <>
+            <Stop>:</Stop> <Stepper label="Handles" value={handles} least={1} most={1000} onChange={put(setHandles)} />
+          </>
+        ) : null}
+        {kind === "first" ? (
+          <>
+            <Stop>:</Stop>
+            <Choice
+              large
+              label="Unit"
+              value={unit}
+              options={plan.promises.map((p) => ({ value: p.unitId, text: p.unit }))}
+              onChange={put(setUnit)}
+            />
+          </>
+        ) : null}
+        <Stop>?</Stop>
+        <Key type="submit" tone="main" disabled={ask.isPending}>
+          {ask.isPending ? "Working out a second plan" : "Work it out"}
+        </Key>
+      </form>
+      <div aria-live="polite" className="flex flex-col gap-4">
+        {ask.error ? <p className="strong text-redo">{wordsOf(ask.error)}</p> : null}
+        {take.error ? <p className="strong text-redo">{wordsOf(take.error)}</p> : null}
+        {answer ? <Moves plan={plan} view={answer.view} /> : <p className="text-ink-2">A second plan is searched from the one you see.</p>}
+      </div>
+      <div className="mt-auto flex flex-wrap items-center gap-3">
+        {answer ? (
+          <>
+            <Key tone="dark" disabled={take.isPending} onClick={() => take.mutate(answer)}>
+              Take this plan
+            </Key>
+            <Key
+              onClick={() => {
+                setBeside((all) => [answer, ...all].slice(0, 4));
+                ask.reset();
+              }}
+            >
+              Keep it beside
+            </Key>
+          </>
+        ) : null}
+        <Link to="/plan" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+          Leave as is
+        </Link>
+        {beside.length > 0 ? (
+          <ul className="flex flex-col" data-beside={beside.length}>
+            <li className="text-note text-ink-2">Beside it so far</li>
+            {beside.map((second) => (
+              <li key={second.id} className="flex flex-wrap items-center gap-x-3">
+                <span>
+                  <b>{second.view.title}:</b> {second.view.summary}
+                </span>
+                <button type="button" className="min-h-11 strong underline" disabled={take.isPending} onClick={() => take.mutate(second)}>
+                  Take it
+                </button>
+                <button
+                  type="button"
+                  className="min-h-11 strong underline"
+                  onClick={() => setBeside((all) => all.filter((s) => s !== second))}
+                >
+                  Drop it
+                </button>
+              </li>
+            ))}
+          </ul>
+        ) : null}
+      </div>
+    </main>
+  );
+}
