@@ -37,6 +37,10 @@ public static class Moments
     /// <summary>How far ahead of the clock something may be said to have happened: clocks of devices differ.</summary>
     public static readonly Duration MostAhead = Duration.FromMinutes(10);
 
+    /// <summary>How far the clocks of two devices, or of one before and after a reload, may lie apart: what one of them dates this much
+    /// before the other's last act is taken to follow it.</summary>
+    public static readonly Duration Skew = Duration.FromSeconds(30);
+
     /// <summary>The moment to the microsecond, if something can have happened then.</summary>
     /// <param name="moment">The moment.</param>
     /// <param name="now">The bench's clock.</param>

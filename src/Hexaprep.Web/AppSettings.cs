@@ -10,7 +10,7 @@ namespace Hexaprep.Web;
 /// <param name="IsDemo">Load the demo world when there is no workspace.</param>
 /// <param name="DemoFile">The demo world's workspace file.</param>
 /// <param name="StartsAt">Where the demo's clock starts; null for real time.</param>
-/// <param name="PlanBudget">Decodes for a plan of a small bench, at least 1.</param>
+/// <param name="PlanBudget">Decodes for a plan of a small bench; 0: a plan is kept after each change and never bettered.</param>
 /// <param name="TimeZone">The zone a new bench and the demo begin in: the machine's own unless set; the person can change it.</param>
 /// <param name="LogLevel">The least level that is written.</param>
 public sealed record AppSettings(

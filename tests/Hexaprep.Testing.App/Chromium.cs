@@ -125,7 +125,8 @@ public sealed class Chromium : IDisposable
     }
 
     /// <summary>Waits for an element to be there.</summary>
-    public IWebElement Find(string css) => Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), $"'{css}' did not appear.")!;
+    public IWebElement Find(string css) =>
+        Wait(d => d.FindElements(By.CssSelector(css)).FirstOrDefault(), () => $"'{css}' did not appear. The page: {Text()}")!;
 
     /// <summary>Waits for a button or link with a text in it.</summary>
     public IWebElement Named(string text, string within = "") =>
@@ -133,7 +134,7 @@ public sealed class Chromium : IDisposable
             d =>
                 d.FindElements(By.XPath($"{within}//*[self::button or self::a][contains(normalize-space(.), {Quoted(text)})]"))
                     .FirstOrDefault(e => e.Displayed),
-            $"No key says '{text}'. The page: {Text()}"
+            () => $"No key says '{text}'. The page: {Text()}"
         )!;
 
     /// <summary>Chooses words in a gap of a sentence.</summary>
@@ -146,18 +147,24 @@ public sealed class Chromium : IDisposable
 
     /// <summary>Waits until the page says something.</summary>
     public void Says(string text) =>
-        Wait(_ => Text().Contains(text, StringComparison.Ordinal), $"The page does not say '{text}', but: {Text()}");
+        Wait(_ => Text().Contains(text, StringComparison.Ordinal), () => $"The page does not say '{text}', but: {Text()}");
 
     /// <summary>Waits until something holds.</summary>
-    public T Wait<T>(Func<IWebDriver, T> until, string otherwise)
+    public T Wait<T>(Func<IWebDriver, T> until, string otherwise) => Wait(until, () => otherwise);
+
+    // What is said of a wait in vain is what the page shows at its end.
+    private T Wait<T>(Func<IWebDriver, T> until, Func<string> otherwise)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40))
-        {
-            PollingInterval = TimeSpan.FromMilliseconds(60),
-            Message = otherwise,
-        };
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40)) { PollingInterval = TimeSpan.FromMilliseconds(60) };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));
-        return wait.Until(until);
+        try
+        {
+            return wait.Until(until);
+        }
+        catch (WebDriverTimeoutException late)
+        {
+            throw new WebDriverTimeoutException(otherwise(), late);
+        }
     }
 
     /// <summary>All the page shows.</summary>

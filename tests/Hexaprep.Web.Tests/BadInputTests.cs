@@ -6,7 +6,7 @@ using System.Text.Json.Nodes;
 namespace Hexaprep.Web.Tests;
 
 /// <summary>Whatever is sent, the answer is a problem with words, never a 500, and nothing changes.</summary>
-public sealed class BadInputTests(TestDatabases databases)
+public sealed class BadInputTests(EmptyBench empty) : IClassFixture<EmptyBench>
 {
     private static readonly string[] Bodies =
     [
@@ -46,7 +46,7 @@ public sealed class BadInputTests(TestDatabases databases)
     [Fact]
     public async Task Malformed_bodies_are_answered_by_a_problem_at_every_endpoint()
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         foreach (var (method, path) in Writes)
         {
             foreach (var body in Bodies)
@@ -96,7 +96,7 @@ public sealed class BadInputTests(TestDatabases databases)
     [MemberData(nameof(Wrong))]
     public async Task Wrong_values_are_named_by_their_field_with_a_remedy(string path, string body, string field)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         var id = Guid.NewGuid().ToString();
         var problem = await ProblemAsync(
             app,
@@ -141,7 +141,7 @@ public sealed class BadInputTests(TestDatabases databases)
     [MemberData(nameof(Evenings))]
     public async Task Wrong_evenings_are_refused_whole(string change, string field)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         var body = JsonNode.Parse("""{"version":1,"timeZone":"UTC","handles":20,"weekly":[],"exceptions":[]}""")!.AsObject();
         body["id"] = Guid.NewGuid().ToString();
         foreach (var (name, value) in JsonNode.Parse(change.Replace("ID", Guid.NewGuid().ToString(), StringComparison.Ordinal))!.AsObject())
@@ -160,7 +160,7 @@ public sealed class BadInputTests(TestDatabases databases)
     [InlineData("/api/units/7b2c8f0e-0000-4000-8000-000000000001")]
     public async Task What_is_not_there_is_a_404_problem(string path)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
 
         Assert.Equal(404, (await ProblemAsync(app, "GET", path, "", "application/json"))["status"]!.GetValue<int>());
     }

@@ -6,7 +6,7 @@ using System.Text.Json.Nodes;
 namespace Hexaprep.Web.Tests;
 
 /// <summary>What comes in is bounded: no moment and no text leaves the bench broken.</summary>
-public sealed class BoundsTests(TestDatabases databases)
+public sealed class BoundsTests(TestDatabases databases, EmptyBench empty) : IClassFixture<EmptyBench>
 {
     internal static readonly string[] Pages =
     [
@@ -64,7 +64,7 @@ public sealed class BoundsTests(TestDatabases databases)
     [MemberData(nameof(Broken))]
     public async Task What_cannot_be_kept_is_refused_and_every_page_answers_afterwards(string path, string body)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         using var brought = await app.BringAsync("unit=Reed Pikes;models=2;material=plastic");
         var step = (await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]!.ToString();
         body = body.Replace("ID", Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace("STEP", step, StringComparison.Ordinal);

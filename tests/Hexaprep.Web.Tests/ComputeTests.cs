@@ -4,7 +4,7 @@ using System.Text.Json.Nodes;
 
 namespace Hexaprep.Web.Tests;
 
-public sealed class ComputeTests(TestDatabases databases)
+public sealed class ComputeTests(TestDatabases databases, EmptyBench empty) : IClassFixture<EmptyBench>
 {
     private static async Task<(HttpStatusCode Status, JsonNode Body)> AskAsync(TestApp app, string function, string json)
     {
@@ -32,7 +32,7 @@ public sealed class ComputeTests(TestDatabases databases)
         double value
     )
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         var (status, body) = await AskAsync(app, function, json);
         Assert.Equal(HttpStatusCode.OK, status);
         Assert.Equal(value, body[key]!.GetValue<double>(), 9);
@@ -47,7 +47,7 @@ public sealed class ComputeTests(TestDatabases databases)
     [InlineData("[]", "E_NAN", "$")]
     public async Task What_it_does_not_take_is_a_422_with_error_and_field(string json, string error, string field)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         var (status, body) = await AskAsync(app, "drying/adjusted_time", json);
         Assert.Equal((HttpStatusCode.UnprocessableEntity, error, field), (status, body["error"]!.ToString(), body["field"]!.ToString()));
     }
@@ -55,7 +55,7 @@ public sealed class ComputeTests(TestDatabases databases)
     [Fact]
     public async Task Malformed_JSON_is_a_400_an_unknown_function_a_404_and_a_script_needs_no_origin()
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         Assert.Equal(HttpStatusCode.BadRequest, (await AskAsync(app, "drying/adjusted_time", "{")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await AskAsync(app, "drying/paint_the_moon", "{}")).Status);
         using var bare = new HttpRequestMessage(HttpMethod.Post, "/api/compute/kit/Phi")

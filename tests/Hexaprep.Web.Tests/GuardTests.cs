@@ -3,7 +3,7 @@ using System.Net.Http.Json;
 
 namespace Hexaprep.Web.Tests;
 
-public sealed class GuardTests(TestDatabases databases)
+public sealed class GuardTests(EmptyBench empty) : IClassFixture<EmptyBench>
 {
     [Theory]
     [InlineData("evil.example", null, null, 403)]
@@ -17,7 +17,7 @@ public sealed class GuardTests(TestDatabases databases)
     [InlineData("localhost", null, "same-origin", 400)]
     public async Task A_write_needs_a_known_host_and_this_apps_own_pages(string? host, string? origin, string? site, int status)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         using var client = new HttpClient { BaseAddress = app.Client.BaseAddress };
         using var request = new HttpRequestMessage(HttpMethod.Post, "/api/acts") { Content = JsonContent.Create(new { }) };
         if (host is not null)
@@ -35,7 +35,7 @@ public sealed class GuardTests(TestDatabases databases)
     [Fact]
     public async Task Reading_by_a_foreign_host_name_is_refused_too()
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         using var request = new HttpRequestMessage(HttpMethod.Get, "/api/bench");
         request.Headers.Host = "bench.evil.example";
 
@@ -49,7 +49,7 @@ public sealed class GuardTests(TestDatabases databases)
     [InlineData("/api/nothing")]
     public async Task Every_answer_carries_the_security_headers(string path)
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         using var answer = await app.Client.GetAsync(path, TestContext.Current.CancellationToken);
         string Header(string name) => string.Join(' ', answer.Headers.GetValues(name));
 
@@ -64,7 +64,7 @@ public sealed class GuardTests(TestDatabases databases)
     [Fact]
     public async Task The_documentation_has_no_inline_script()
     {
-        await using var app = new TestApp(databases.Clone());
+        var app = empty.App;
         var page = await app.Client.GetStringAsync("/docs/index.html", TestContext.Current.CancellationToken);
 
         Assert.DoesNotMatch("<script(?![^>]*src=)[^>]*>\\s*\\S", page);

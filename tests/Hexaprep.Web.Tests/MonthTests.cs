@@ -16,7 +16,7 @@ public sealed class MonthTests(TestDatabases databases)
     [Fact]
     public async Task A_month_ends_with_a_consistent_log_exact_balances_and_plans_that_pass_every_rule()
     {
-        await using var app = new TestApp(databases.Clone(), planBudget: 6);
+        await using var app = new TestApp(databases.Clone(), planBudget: 0);
         (
             await app.BringAsync(
                 "unit=Reed Pikes;models=6;material=plastic;transfers=1",

@@ -21,7 +21,7 @@ internal sealed class RealApp : IDisposable
         };
         start.Environment["Hexaprep__Database"] = database;
         start.Environment["Hexaprep__LogLevel"] = "Information";
-        start.Environment["Hexaprep__PlanBudget"] = "6";
+        start.Environment["Hexaprep__PlanBudget"] = "0";
         start.Environment["Hexaprep__TimeZone"] = "UTC";
         // The port is the app's own choice, read from what it says: one chosen for it could be another's by the time it listens.
         var listening = new TaskCompletionSource<string>();

@@ -5,7 +5,7 @@ using System.Text.Json.Nodes;
 namespace Hexaprep.Web.Tests;
 
 /// <summary>The rule book over the wire.</summary>
-public sealed class RuleBookTests(TestDatabases databases)
+public sealed class RuleBookTests(TestDatabases databases, DemoBench demo) : IClassFixture<DemoBench>
 {
     private static async Task<(string Unit, JsonNode Batch)> BatchAsync(TestApp app, string name)
     {
@@ -32,7 +32,7 @@ public sealed class RuleBookTests(TestDatabases databases)
     [Fact]
     public async Task May_i_answers_for_what_lies_on_the_bench()
     {
-        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var app = demo.App;
         var (_, keepers) = await BatchAsync(app, "Lantern Keepers");
         var wet = await app.GetAsync($"/api/may-i?batchId={keepers["id"]}&step=prime");
         var cement = await app.GetAsync($"/api/may-i?batchId={keepers["id"]}&step=glue&method=plastic_cement");
@@ -54,7 +54,7 @@ public sealed class RuleBookTests(TestDatabases databases)
     [InlineData("step=prime&model=99", 400, "model")]
     public async Task A_wrong_question_names_its_field(string query, int status, string field)
     {
-        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var app = demo.App;
         var (_, batch) = await BatchAsync(app, "Reed Pikes");
         using var answer = await app.Client.GetAsync($"/api/may-i?batchId={batch["id"]}&{query}", TestContext.Current.CancellationToken);
         var problem = JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
@@ -187,7 +187,7 @@ public sealed class RuleBookTests(TestDatabases databases)
     )]
     public async Task A_wrong_choice_is_named_by_its_field(string body, int status, string field)
     {
-        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var app = demo.App;
         var whole = JsonNode.Parse(body.Replace("\"ID\"", $"\"{Guid.NewGuid()}\"", StringComparison.Ordinal))!.AsObject();
         foreach (var name in new[] { "unitId", "batchId" })
             whole.TryAdd(name, null);

@@ -154,8 +154,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         Instant at
     )
     {
-        if (at < spell.BeganAt)
+        if (at < spell.BeganAt - Moments.Skew)
             throw Refuse("at", $"{_clock.At(at)} is before the step was begun at {_clock.At(spell.BeganAt)}.", "Give a later time.");
+        at = Instant.Max(at, spell.BeganAt);
         List<Change> changes =
         [
             .. models.SelectMany(m => m.Pieces.Select(p => new Change.Ticked(new Tick(step.Id, m.Model.Id, p, spell.Id, at)))),

@@ -30,7 +30,7 @@ public interface IPlanMaker
 public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 {
     /// <summary>Decodes for a plan that is kept.</summary>
-    public int BudgetOf(BenchIndex bench) => BenchPlanner.BudgetFor(bench, settings.PlanBudget);
+    public int BudgetOf(BenchIndex bench) => BenchPlanner.BudgetFor(bench, Math.Max(1, settings.PlanBudget));
 
     /// <summary>Decodes for plans that are only compared: a quarter of the usual.</summary>
     public int TrialBudgetOf(BenchIndex bench) => Math.Max(1, BudgetOf(bench) / 4);
@@ -45,7 +45,7 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 
     /// <inheritdoc />
     public Bettering Better(BenchIndex bench, Instant now, BenchPlan inForce, BenchPlan? before, CancellationToken cancel) =>
-        BenchPlanner.Better(bench, now, inForce, before, BudgetOf(bench), cancel);
+        settings.PlanBudget == 0 ? new Bettering(inForce, null) : BenchPlanner.Better(bench, now, inForce, before, BudgetOf(bench), cancel);
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>

@@ -42,6 +42,20 @@ public sealed class ActRulesTests
     }
 
     [Fact]
+    public void A_tick_dated_a_moment_before_the_begin_follows_it_and_one_dated_long_before_is_refused()
+    {
+        var bench = Resin();
+        var study = bench.Step(StepKind.Study);
+        bench.Do(ActKind.Start, Evening, a => a with { StepId = study.Id });
+        bench.Tick(study, Evening - Moments.Skew);
+        Assert.Equal(Evening, bench.State.Ticks[0].At);
+
+        var refused = Refused(() => bench.Tick(study, Evening - Moments.Skew - Duration.FromSeconds(1)));
+        Assert.Equal("at", refused.Field);
+        Assert.Contains("before the step was begun", refused.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_step_whose_turn_has_not_come_is_refused_with_the_rules_reason()
     {
         var bench = Resin();
