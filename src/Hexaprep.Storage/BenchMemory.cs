@@ -33,7 +33,7 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
         if (Find(workspace, bench.Revision + 1) is not null)
             return;
         // One that is larger than all may be together is kept alone.
-        var size = Math.Min(BytesOf(bench.State), mostBytes);
+        var size = Math.Min(BytesOf(bench.Bench.Whole), mostBytes);
         // Room is made beforehand: a cache that is asked for too much clears up in the background, later, and may take the newest.
         _kept.Remove(workspace);
         while (_kept.Count > 0 && _kept.GetCurrentStatistics()!.CurrentEstimatedSize + size > mostBytes)

@@ -15,13 +15,17 @@ internal static class SetupSql
             Change.UnitSet c =>
             [
                 new(
-                    "update unit set weight = @Weight, deadline = @Deadline, version = @Version where workspace_id = @w and id = @Id",
+                    "update unit set name = @Name, mark = @Mark, weight = @Weight, deadline = @Deadline, off_since = @OffSince, "
+                        + "version = @Version where workspace_id = @w and id = @Id",
                     new
                     {
                         w,
                         c.Unit.Id,
+                        c.Unit.Name,
+                        c.Unit.Mark,
                         c.Unit.Weight,
                         c.Unit.Deadline,
+                        c.Unit.OffSince,
                         c.Unit.Version,
                     }
                 ),

@@ -197,4 +197,29 @@ public sealed class ViewTests(TestDatabases databases)
         Assert.Contains((await app.GetAsync("/api/sittings"))["exceptions"]!.AsArray(), e => e!["kind"]!.ToString() == "unfit_for_spray");
         Assert.Empty(page.ConsoleErrors());
     }
+
+    [Fact]
+    public async Task A_unit_is_renamed_copied_taken_off_the_bench_and_put_back()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Reed Pikes;models=3;material=polystyrene")).EnsureSuccessStatusCode();
+        using var page = new Chromium();
+        page.Open(app.Address + "/units");
+        page.Named("Reed Pikes").Click();
+        page.Named("This unit").Click();
+        page.Find("[role=dialog] input").SendKeys(" of Saltfen" + Keys.Enter);
+        page.Wait(d => d.FindElement(By.CssSelector("main h1")).Text == "Reed Pikes of Saltfen", "It is not renamed.");
+        page.Named("Bring another 3").Click();
+        page.Wait(d => d.FindElement(By.CssSelector("main h1")).Text == "Reed Pikes of Saltfen 2", "No other came.");
+
+        page.Named("This unit").Click();
+        page.Named("Take it off the bench").Click();
+        page.Says("Off the bench");
+        page.Says("off the bench since");
+        Assert.Single((await app.GetAsync("/api/units")).AsArray());
+        page.Named("Put it back").Click();
+        page.Wait(_ => !page.Text().Contains("off the bench since"), "It is still off.");
+        Assert.Equal(2, (await app.GetAsync("/api/units")).AsArray().Count);
+        Assert.Empty(page.ConsoleErrors());
+    }
 }

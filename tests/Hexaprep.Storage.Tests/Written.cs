@@ -60,7 +60,7 @@ internal sealed class Written(NpgsqlDataSource source)
         int weight,
         Instant now,
         CancellationToken cancel
-    ) => _store.WriteAsync(workspace, id, bench => RosterEdits.EditUnit(bench, unitId, version, deadline, weight, now), now, cancel);
+    ) => _store.WriteAsync(workspace, id, bench => UnitEdits.Change(bench, unitId, version, new(deadline, weight), now), now, cancel);
 
     public Task EditBatchAsync(
         WorkspaceId workspace,

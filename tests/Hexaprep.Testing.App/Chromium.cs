@@ -85,6 +85,14 @@ public sealed class Chromium : IDisposable
     /// <summary>Types keys where the focus is.</summary>
     public void Press(string keys) => new OpenQA.Selenium.Interactions.Actions(Driver).SendKeys(keys).Perform();
 
+    /// <summary>Several keys go down at the same moment, as under a palm: however slow the machine is.</summary>
+    /// <param name="codes">Places on the keyboard, "KeyZ".</param>
+    public void PressAtOnce(params string[] codes) =>
+        Driver.ExecuteScript(
+            "for (const code of arguments[0]) window.dispatchEvent(new KeyboardEvent('keydown', { code, bubbles: true, cancelable: true }))",
+            (object)codes
+        );
+
     /// <summary>Lets the pause pass in which several keys count once.</summary>
     public void PauseBetweenKeys()
     {

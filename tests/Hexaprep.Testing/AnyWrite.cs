@@ -33,8 +33,8 @@ public static class AnyWrite
             )
             .ToList();
         T? One<T>(IReadOnlyList<T> all)
-            where T : class => all.Count == 0 ? null : all[draw / 20 % all.Count];
-        return (draw % 20) switch
+            where T : class => all.Count == 0 ? null : all[draw / 23 % all.Count];
+        return (draw % 23) switch
         {
             < 8 when One(open) is { } step => Try(() =>
                 Acts.Decide(
@@ -101,8 +101,8 @@ public static class AnyWrite
             17 => Try(() =>
                 RosterEdits.EditBatch(
                     bench,
-                    bench.State.Batches[draw / 20 % bench.State.Batches.Count].Id,
-                    bench.State.Batches[draw / 20 % bench.State.Batches.Count].Version,
+                    bench.State.Batches[draw / 23 % bench.State.Batches.Count].Id,
+                    bench.State.Batches[draw / 23 % bench.State.Batches.Count].Version,
                     t => t with { Transfers = draw % 4 },
                     at,
                     newId
@@ -114,6 +114,11 @@ public static class AnyWrite
             19 => Try(() =>
                 SecondPlanEdits.Take(bench, new WhatIfAsk(WhatIfKind.Split, BatchId: bench.State.Batches[^1].Id, Models: 1), at, newId)
             ),
+            20 when bench.State.Units is [var unit, _, ..] => Try(() => UnitEdits.TakeOff(bench, unit.Id, unit.Version, at)),
+            21 when bench.Whole.Units.Find(u => u.OffSince is not null) is { } unit => Try(() =>
+                UnitEdits.PutBack(bench, unit.Id, unit.Version, at, newId)
+            ),
+            22 when bench.Whole.Units.Count < 6 => Try(() => UnitEdits.Another(bench, bench.State.Units[0].Id, null, newId(), at, newId)),
             _ => null,
         };
     }

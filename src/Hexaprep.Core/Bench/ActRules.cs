@@ -40,6 +40,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var id = act.StepId ?? throw Refuse("stepId", "No step was named.", "Name the step.");
         if (!bench.Steps.TryGetValue(id, out var step))
             throw Missing("stepId", id, "step");
+        Edit.OnBench(bench, step.BatchId);
         return step.NotNeeded is null
             ? step
             : throw Conflict("stepId", "This step is no longer needed.", "Look at the unit's route again.");

@@ -27,20 +27,22 @@ public sealed class BenchIndex
 
     private BenchIndex(BenchState state, BenchRoster roster, ImmutableDictionary<Guid, BatchWork>? work, BenchHistory history)
     {
-        (State, _roster, _history) = (state, roster, history);
+        (Whole, State, _roster, _history) = (state, roster.OnBench(state), roster, history);
         _work = work ?? WorkOf(state, roster);
         Drying = history.Book(c => c.StepId == Guid.Empty ? HouseRules.Default : HouseOf(Steps[c.StepId].BatchId));
         InHand = state.Spells.FindLast(s => s.EndedAt is null);
-        _awaited = new(() => [.. _work.Values.SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
+        _awaited = new(() => [.. OnBench().SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
         _manner = new(() => SprayHours.MostOf(this));
-        _openFlaws = new(() => [.. _work.Values.SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
+        _openFlaws = new(() => [.. OnBench().SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
     }
 
+    private IEnumerable<BatchWork> OnBench() => _work.Where(w => !_roster.IsOff(w.Key)).Select(w => w.Value);
+
     /// <summary>The bench after changes: what they do not touch is looked up no second time.</summary>
-    public BenchIndex With(IReadOnlyList<Change> changes) => After(State.With(changes), changes);
+    public BenchIndex With(IReadOnlyList<Change> changes) => After(Whole.With(changes), changes);
 
     /// <summary>The bench after a write.</summary>
-    public BenchIndex With(Decision decision) => After(State.With(decision), decision.Changes);
+    public BenchIndex With(Decision decision) => After(Whole.With(decision), decision.Changes);
 
     private BenchIndex After(BenchState next, IReadOnlyList<Change> changes)
     {
@@ -52,7 +54,7 @@ public sealed class BenchIndex
         var work = _work.RemoveRange(gone);
         foreach (var (batch, log) in logs.Where(l => roster.Batches.ContainsKey(l.Key)))
             work = work.SetItem(batch, Work(log, roster, batch));
-        return new BenchIndex(next, roster, work, _history.After(State, next, changes));
+        return new BenchIndex(next, roster, work, _history.After(Whole, next, changes));
     }
 
     // The log of every batch that a change touches, moved by it.
@@ -136,8 +138,11 @@ public sealed class BenchIndex
     private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch) =>
         new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]]);
 
-    /// <summary>The state that was indexed.</summary>
+    /// <summary>What lies on the bench, and all that was done: of units that are off the bench nothing is left to do.</summary>
     public BenchState State { get; }
+
+    /// <summary>All there is, the units off the bench among it: what is kept and carried away.</summary>
+    public BenchState Whole { get; }
 
     /// <summary>Units by id.</summary>
     public IReadOnlyDictionary<Guid, Unit> Units => _roster.Units;

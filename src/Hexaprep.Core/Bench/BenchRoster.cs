@@ -3,8 +3,8 @@ using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>What is to be done, looked up once: units, batches, models, routes, house rules. Work at the bench leaves it as it
-/// is.</summary>
+/// <summary>What is to be done, looked up once: units, batches, models, routes, house rules, those off the bench among them. Work at
+/// the bench leaves it as it is.</summary>
 internal sealed class BenchRoster
 {
     private readonly BenchState _of;
@@ -12,6 +12,7 @@ internal sealed class BenchRoster
     public BenchRoster(BenchState state)
     {
         _of = state;
+        On = state.OnBench();
         Units = state.Units.ToDictionary(u => u.Id);
         Batches = state.Batches.ToDictionary(b => b.Id);
         BatchesOf = state.Batches.ToLookup(b => b.UnitId);
@@ -25,6 +26,9 @@ internal sealed class BenchRoster
         Houses = state.Batches.ToDictionary(b => b.Id, state.House.For);
     }
 
+    /// <summary>What lies on the bench, as it was when this was looked up.</summary>
+    public BenchState On { get; }
+
     public IReadOnlyDictionary<Guid, Unit> Units { get; }
     public IReadOnlyDictionary<Guid, Batch> Batches { get; }
     public ILookup<Guid, Batch> BatchesOf { get; }
@@ -36,6 +40,22 @@ internal sealed class BenchRoster
     public ILookup<Guid, BenchEdge> EdgesInto { get; }
     public ILookup<Guid, BenchEdge> EdgesOutOf { get; }
     public IReadOnlyDictionary<Guid, HouseRules> Houses { get; }
+
+    /// <summary>True for a batch whose unit is off the bench.</summary>
+    public bool IsOff(Guid batchId) => Units[Batches[batchId].UnitId].OffSince is not null;
+
+    /// <summary>A state of this roster without the units that are off the bench.</summary>
+    public BenchState OnBench(BenchState state) =>
+        ReferenceEquals(On, _of)
+            ? state
+            : state with
+            {
+                Units = On.Units,
+                Batches = On.Batches,
+                Models = On.Models,
+                Steps = On.Steps,
+                Edges = On.Edges,
+            };
 
     /// <summary>True when nothing of it differs in another state.</summary>
     public bool IsOf(BenchState state) =>

@@ -162,6 +162,24 @@ public sealed record BenchState(
     public Job JobOf(Batch batch) =>
         new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : []);
 
+    /// <summary>The state without the units that are off the bench; what was done to them stays in it.</summary>
+    internal BenchState OnBench()
+    {
+        var off = Units.Where(u => u.OffSince is not null).Select(u => u.Id).ToHashSet();
+        if (off.Count == 0)
+            return this;
+        var batches = Batches.Where(b => off.Contains(b.UnitId)).Select(b => b.Id).ToHashSet();
+        var steps = Steps.Where(s => batches.Contains(s.BatchId)).Select(s => s.Id).ToHashSet();
+        return this with
+        {
+            Units = Units.RemoveAll(u => off.Contains(u.Id)),
+            Batches = Batches.RemoveAll(b => batches.Contains(b.Id)),
+            Models = Models.RemoveAll(m => batches.Contains(m.BatchId)),
+            Steps = Steps.RemoveAll(s => steps.Contains(s.Id)),
+            Edges = Edges.RemoveAll(e => steps.Contains(e.To)),
+        };
+    }
+
     /// <summary>What was done, apart from what is to be done.</summary>
     internal BenchLog Log => new(Spells, Ticks, Coats, Flaws);
 

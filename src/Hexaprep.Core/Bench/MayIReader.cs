@@ -142,6 +142,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             throw new RefusedException(
                 new Refusal("batchId", $"There is no batch {batchId}.", "Load the page again.", RefusalKind.NotFound)
             );
+        Edit.OnBench(bench, batchId);
         var all = bench.ModelsOf[batchId].ToList();
         if (number is not { } n)
             return (batch, [.. all.Where(m => !bench.IsHeld(m.Id))]);

@@ -46,9 +46,9 @@ internal sealed class PlanCause
         var came = will.Keys.Where(u => !was.ContainsKey(u)).Select(Name).ToList();
         if (came.Count > 0)
             yield return came.Count <= 2 ? $"{string.Join(" and ", came)} came" : $"{came.Count} units came";
-        var gone = was.Keys.Count(u => !_bench.Units.ContainsKey(Guid.Parse(u)));
-        if (gone > 0)
-            yield return gone == 1 ? "a unit left the bench" : $"{gone} units left the bench";
+        var gone = was.Keys.Where(u => !_bench.Units.TryGetValue(Guid.Parse(u), out var known) || known.OffSince is not null).ToList();
+        if (gone.Count > 0)
+            yield return gone.Count == 1 ? $"{Name(gone[0])} left the bench" : $"{gone.Count} units left the bench";
         foreach (var unit in will.Values.Where(u => was.TryGetValue(u.Id, out var old) && old.Weight != u.Weight))
             yield return $"{Name(unit.Id)} {(unit.Weight > was[unit.Id].Weight ? "counts more" : "counts less")} now";
         foreach (var unit in will.Values.Where(u => was.TryGetValue(u.Id, out var old) && IsDueElse(old, u)))

@@ -34,6 +34,27 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             },
         ];
 
+    /// <summary>The units that are off the bench, the last one taken off first.</summary>
+    public IReadOnlyList<OffUnitView> Off() =>
+        [
+            .. from unit in bench.Whole.Units
+            where unit.OffSince is not null
+            orderby unit.OffSince descending, unit.Id
+            let steps = bench.BatchesOf[unit.Id].SelectMany(b => bench.StepsOf[b.Id]).ToList()
+            let models = bench.BatchesOf[unit.Id].Sum(b => b.Traits.Models)
+            let left = steps.Sum(s => s.HandsMinutes(bench.Remaining(s).Count))
+            select new OffUnitView(
+                unit.Id,
+                unit.Name,
+                unit.Mark,
+                models,
+                $"{OffWords(unit)}, {(left == 0 ? "finished" : $"{Clockface.Hands(left)} of hands-on work left")}",
+                unit.Version
+            ),
+        ];
+
+    private string OffWords(Unit unit) => $"off the bench since {_clock.Day(unit.OffSince!.Value)}";
+
     /// <summary>One unit, or null.</summary>
     public UnitView? One(Guid id)
     {
@@ -47,11 +68,15 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             unit.Weight,
             unit.Deadline,
             unit.Version,
+            [.. UnitMarks.Drawn.Select(d => d.Mark).Where(m => m == unit.Mark || bench.State.Units.All(u => u.Mark != m))],
             unit.Notes,
             Hexagon.Of(bench, batches.Select(b => b.Id), now),
             batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count)),
             [.. batches.Select(One)]
-        );
+        )
+        {
+            Off = unit.OffSince is null ? null : OffWords(unit),
+        };
     }
 
     private BatchView One(Batch batch)

@@ -22,6 +22,9 @@ public sealed record UnitSummaryView(
     public required bool BeingPlanned { get; init; }
 }
 
+/// <summary>A unit that is off the bench.</summary>
+public sealed record OffUnitView(Guid Id, string Name, string Mark, int Models, string Words, int Version);
+
 /// <summary>Where a unit stands and why its routes are as they are.</summary>
 public sealed record UnitView(
     Guid Id,
@@ -30,11 +33,16 @@ public sealed record UnitView(
     int Weight,
     LocalDate? Deadline,
     int Version,
+    IReadOnlyList<string> FreeMarks,
     IReadOnlyList<string> Notes,
     Hexagon Hexagon,
     int HandsLeft,
     IReadOnlyList<BatchView> Batches
-);
+)
+{
+    /// <summary>Since when it is off the bench, in words; null on it.</summary>
+    public string? Off { get; init; }
+}
 
 /// <summary>A batch with its route.</summary>
 public sealed record BatchView(

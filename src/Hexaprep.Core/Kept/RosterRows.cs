@@ -37,6 +37,9 @@ public sealed record UnitRow
     [Range(0, int.MaxValue)]
     public required int Version { get; init; }
 
+    /// <summary>Since when it is off the bench; null on it.</summary>
+    public Instant? OffSince { get; init; }
+
     /// <summary>The row of a unit.</summary>
     public static UnitRow Of(Unit u, int position) =>
         new()
@@ -49,10 +52,11 @@ public sealed record UnitRow
             Notes = u.Notes,
             Position = position,
             Version = u.Version,
+            OffSince = u.OffSince,
         };
 
     /// <summary>The unit.</summary>
-    public Unit ToUnit() => new(Id, Name, Mark, Weight, Deadline, Notes, Version);
+    public Unit ToUnit() => new(Id, Name, Mark, Weight, Deadline, Notes, Version) { OffSince = OffSince };
 }
 
 /// <summary>A batch. What a roster field is called, stored, carried and moved as stands here.</summary>

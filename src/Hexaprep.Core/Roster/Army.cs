@@ -58,7 +58,12 @@ public enum Sheen
 /// <param name="Deadline">The last local day it may be finished on, or null.</param>
 /// <param name="Notes">Unknown roster columns, kept as "column: value".</param>
 /// <param name="Version">Rises with every edit.</param>
-public sealed record Unit(Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, IReadOnlyList<string> Notes, int Version = 1);
+public sealed record Unit(Guid Id, string Name, string Mark, int Weight, LocalDate? Deadline, IReadOnlyList<string> Notes, int Version = 1)
+{
+    /// <summary>Since when it is off the bench: nothing of it is planned or offered, what was done stays known. Null on the
+    /// bench.</summary>
+    public Instant? OffSince { get; init; }
+}
 
 /// <summary>Models that share one route.</summary>
 /// <param name="Id">Random identity.</param>

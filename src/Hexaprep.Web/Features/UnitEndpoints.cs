@@ -9,8 +9,23 @@ using NodaTime;
 
 namespace Hexaprep.Web.Features;
 
-/// <summary>Changes a unit's deadline and weight; <c>version</c> is the one it was made from.</summary>
-public sealed record UnitEdit(Guid Id, int Version, LocalDate? Deadline, int Weight);
+/// <summary>Changes what a unit is called, its mark, deadline and weight; <c>version</c> is the one it was made from.</summary>
+public sealed record UnitEdit(Guid Id, int Version, LocalDate? Deadline, int Weight)
+{
+    /// <summary>Its name; unchanged when absent.</summary>
+    public string? Name { get; init; }
+
+    /// <summary>Its drawn mark; unchanged when absent.</summary>
+    public string? Mark { get; init; }
+}
+
+/// <summary>Takes a unit off the bench or puts it back; <c>version</c> is the one it was made from.</summary>
+public sealed record UnitMove(Guid Id, int Version);
+
+/// <summary>Brings another unit like one there is.</summary>
+/// <param name="Id">Of this order; the new unit's identity too.</param>
+/// <param name="Models">How many models, for a unit of one batch; as many when absent.</param>
+public sealed record AnotherUnit(Guid Id, int? Models);
 
 /// <summary>Changes what a batch's route is derived from; its steps keep their identities and history.</summary>
 public sealed record BatchEdit(
@@ -46,10 +61,24 @@ public static class UnitEndpoints
             .WithSummary("One unit: its hexagon, its batches, their routes with reasons.")
             .ProducesProblem(404);
         api.MapPut("/units/{id:guid}", EditUnitAsync)
-            .WithSummary("Changes deadline and weight.")
+            .WithSummary("Changes name, mark, deadline and weight.")
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
+        api.MapGet("/units/off", OffAsync).WithSummary("The units that are off the bench, the last one taken off first.");
+        api.MapPost("/units/{id:guid}/off", TakeOffAsync)
+            .WithSummary("Takes a unit off the bench; its log stays. Answers all that are off.")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost("/units/{id:guid}/back", PutBackAsync)
+            .WithSummary("Puts a unit back on the bench, where it stood.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost("/units/{id:guid}/another", AnotherAsync)
+            .WithSummary("Brings another unit like this one.")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         api.MapPut("/batches/{id:guid}", EditBatchAsync)
             .WithSummary("Changes a batch, and derives its route again.")
             .ProducesProblem(400)
@@ -78,13 +107,44 @@ public static class UnitEndpoints
                 await desk.WriteAsync(
                     edit.Id,
                     new { id, edit },
-                    bench => RosterEdits.EditUnit(bench, id, edit.Version, edit.Deadline, edit.Weight, desk.Now),
+                    bench => UnitEdits.Change(bench, id, edit.Version, new(edit.Deadline, edit.Weight, edit.Name, edit.Mark), desk.Now),
                     cancel
                 );
                 return await UnitAsync(id, desk, cancel);
             },
             () => UnitAsync(id, desk, cancel)
         );
+    }
+
+    private static async Task<Ok<IReadOnlyList<OffUnitView>>> OffAsync(Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(Reader(await desk.LayAsync(cancel)).Off());
+
+    private static async Task<Ok<IReadOnlyList<OffUnitView>>> TakeOffAsync(Guid id, UnitMove move, Desk desk, CancellationToken cancel)
+    {
+        await desk.WriteAsync(move.Id, new { id, move }, bench => UnitEdits.TakeOff(bench, id, move.Version, desk.Now), cancel);
+        return await OffAsync(desk, cancel);
+    }
+
+    private static async Task<Ok<UnitView>> PutBackAsync(Guid id, UnitMove move, Desk desk, CancellationToken cancel)
+    {
+        await desk.WriteAsync(
+            move.Id,
+            new { id, move },
+            bench => UnitEdits.PutBack(bench, id, move.Version, desk.Now, Guid.NewGuid),
+            cancel
+        );
+        return TypedResults.Ok(await UnitAsync(id, desk, cancel));
+    }
+
+    private static async Task<Ok<UnitView>> AnotherAsync(Guid id, AnotherUnit order, Desk desk, CancellationToken cancel)
+    {
+        await desk.WriteAsync(
+            order.Id,
+            new { id, order },
+            bench => UnitEdits.Another(bench, id, order.Models, order.Id, desk.Now, Guid.NewGuid),
+            cancel
+        );
+        return TypedResults.Ok(await UnitAsync(order.Id, desk, cancel));
     }
 
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditBatchAsync(

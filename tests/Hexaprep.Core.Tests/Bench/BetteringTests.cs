@@ -38,7 +38,7 @@ public sealed class BetteringTests
                 1 => Route(new RouteChange(ChangeKind.Skip, StepKind.Fill)),
                 2 => Set(index.State.Settings with { Handles = 10 + draw % 30 }),
                 3 => Set(index.State.Settings with { Calendar = Without(index, draw) }),
-                4 => index.With(RosterEdits.EditUnit(index, unit.Id, unit.Version, null, 1 + draw % 5, at).Changes),
+                4 => index.With(UnitEdits.Change(index, unit.Id, unit.Version, new(null, 1 + draw % 5), at).Changes),
                 5 => index.With(
                     RosterEdits.Joined(
                         index,

@@ -25,6 +25,17 @@ internal static class Edit
             );
     }
 
+    /// <summary>Refuses work on a unit that is off the bench.</summary>
+    /// <exception cref="RefusedException">It is off.</exception>
+    public static void OnBench(BenchIndex bench, Guid batchId)
+    {
+        var unit = bench.Units[bench.Batches[batchId].UnitId];
+        if (unit.OffSince is not null)
+            throw new RefusedException(
+                new Refusal("id", $"{unit.Name} is off the bench.", "Put it back under Units first.", RefusalKind.Conflict)
+            );
+    }
+
     public static RefusedException Missing(string field, Guid id, string what) =>
         new(new Refusal(field, $"There is no {what} {id}.", "Load the page again.", RefusalKind.NotFound));
 }

@@ -37,7 +37,16 @@ public static class RosterEdits
     }
 
     /// <summary>What brings units to the bench.</summary>
-    public static IReadOnlyList<Change> Joined(BenchIndex bench, IReadOnlyList<MusteredUnit> units, Func<Guid> newId)
+    /// <param name="bench">Before.</param>
+    /// <param name="units">Who comes.</param>
+    /// <param name="newId">Gives fresh random identities.</param>
+    /// <param name="with">What is said of them before their routes are derived.</param>
+    public static IReadOnlyList<Change> Joined(
+        BenchIndex bench,
+        IReadOnlyList<MusteredUnit> units,
+        Func<Guid> newId,
+        IReadOnlyList<Change>? with = null
+    )
     {
         var taken = bench.State.Units.Select(u => u.Mark).ToHashSet(StringComparer.Ordinal);
         var marked = new List<MusteredUnit>(units.Count);
@@ -47,31 +56,11 @@ public static class RosterEdits
             taken.Add(mark);
             marked.Add(unit with { Unit = unit.Unit with { Mark = mark } });
         }
-        return Rederive.After(bench, [new Change.UnitsJoined(marked)], [.. units.SelectMany(u => u.Batches).Select(b => b.Id)], newId);
-    }
-
-    /// <summary>Changes a unit's deadline and weight.</summary>
-    /// <exception cref="RefusedException">The unit is not there, or someone changed it since <paramref name="version"/>.</exception>
-    public static Decision EditUnit(BenchIndex bench, Guid unitId, int version, LocalDate? deadline, int weight, Instant now)
-    {
-        var (least, most) = RowCheck.Of<UnitRow>(nameof(UnitRow.Weight));
-        if (weight < least || weight > most)
-            throw new RefusedException(
-                new Refusal("weight", $"{weight} is not between {least} and {most}.", "Give 1 for usual, 5 for this first.")
-            );
-        var unit = bench.Units.GetValueOrDefault(unitId);
-        Edit.Check(unit?.Version, version, "unit");
-        return new Decision(
-            "unit",
-            now,
-            null,
-            new
-            {
-                unitId,
-                deadline,
-                weight,
-            },
-            [new Change.UnitSet(unit! with { Deadline = deadline, Weight = weight, Version = version + 1 })]
+        return Rederive.After(
+            bench,
+            [new Change.UnitsJoined(marked), .. with ?? []],
+            [.. units.SelectMany(u => u.Batches).Select(b => b.Id)],
+            newId
         );
     }
 
@@ -89,6 +78,7 @@ public static class RosterEdits
     {
         var batch = bench.Batches.GetValueOrDefault(batchId);
         Edit.Check(batch?.Version, version, "batch");
+        Edit.OnBench(bench, batchId);
         var changed = batch! with { Traits = edit(batch.Traits), Version = version + 1 };
         return new Decision(
             "batch",
@@ -111,6 +101,7 @@ public static class RosterEdits
     {
         var batch = bench.Batches.GetValueOrDefault(batchId);
         Edit.Check(batch?.Version, version, "batch");
+        Edit.OnBench(bench, batchId);
         if (!batch!.Traits.Materials.Contains(Material.Unknown))
             throw new RefusedException(
                 new Refusal("material", "No part of this batch is of unknown material.", "Nothing has to be named.", RefusalKind.Conflict)

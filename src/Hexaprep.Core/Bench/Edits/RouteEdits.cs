@@ -105,6 +105,7 @@ public static class RouteEdits
     {
         var batch = bench.Batches.GetValueOrDefault(batchId);
         Edit.Check(batch?.Version, version, "batch");
+        Edit.OnBench(bench, batchId);
         return batch!;
     }
 }

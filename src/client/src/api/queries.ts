@@ -85,6 +85,11 @@ export const unitsQuery = queryOptions({
   refetchInterval: (query) => (query.state.data?.some((u) => u.beingPlanned) ? soon : minute),
 });
 
+export const offUnitsQuery = queryOptions({
+  queryKey: ["units", "off"],
+  queryFn: async () => data(await api.GET("/api/units/off")),
+});
+
 export const unitQuery = (id: string) =>
   queryOptions({
     queryKey: ["units", id],

@@ -770,7 +770,7 @@ export interface paths {
                 };
             };
         };
-        /** Changes deadline and weight. */
+        /** Changes name, mark, deadline and weight. */
         put: {
             parameters: {
                 query?: never;
@@ -825,6 +825,231 @@ export interface paths {
             };
         };
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The units that are off the bench, the last one taken off first. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OffUnitView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a unit off the bench; its log stays. Answers all that are off. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UnitMove"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OffUnitView"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a unit back on the bench, where it stood. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UnitMove"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/another": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings another unit like this one. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AnotherUnit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -2689,6 +2914,19 @@ export interface components {
             /** @description Of which kind it is: a device may be told not to ring for one. */
             kind: components["schemas"]["AlertKind"];
         };
+        /** @description Brings another unit like one there is. */
+        AnotherUnit: {
+            /**
+             * Format: uuid
+             * @description Of this order; the new unit's identity too.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description How many models, for a unit of one batch; as many when absent.
+             */
+            models: null | number;
+        };
         /** @description One way of joining: its weight, its dates, and whom it moves. */
         ArrivalChoice: {
             /** Format: int32 */
@@ -3894,6 +4132,18 @@ export interface components {
             words: string;
             leftOut: boolean;
         };
+        /** @description A unit that is off the bench. */
+        OffUnitView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            mark: string;
+            /** Format: int32 */
+            models: number;
+            words: string;
+            /** Format: int32 */
+            version: number;
+        };
         /** @description Work from a later sitting that may start now and fits the free time. */
         OfferView: {
             /** Format: uuid */
@@ -5003,7 +5253,7 @@ export interface components {
          * @enum {string}
          */
         Tier: "rank_and_file" | "elite" | "leader" | "display";
-        /** @description Changes a unit's deadline and weight; `version` is the one it was made from. */
+        /** @description Changes what a unit is called, its mark, deadline and weight; `version` is the one it was made from. */
         UnitEdit: {
             /** Format: uuid */
             id: string;
@@ -5012,6 +5262,17 @@ export interface components {
             deadline: null | components["schemas"]["LocalDate"];
             /** Format: int32 */
             weight: number;
+            /** @description Its name; unchanged when absent. */
+            name?: null | string;
+            /** @description Its drawn mark; unchanged when absent. */
+            mark?: null | string;
+        };
+        /** @description Takes a unit off the bench or puts it back; `version` is the one it was made from. */
+        UnitMove: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
         };
         /** @description A unit. */
         UnitRow: {
@@ -5042,6 +5303,7 @@ export interface components {
              * @description Rises with every edit.
              */
             version: number;
+            offSince?: null | components["schemas"]["Instant"];
         };
         /** @description A unit in the list. */
         UnitSummaryView: {
@@ -5070,11 +5332,14 @@ export interface components {
             deadline: null | components["schemas"]["LocalDate"];
             /** Format: int32 */
             version: number;
+            freeMarks: string[];
             notes: string[];
             hexagon: components["schemas"]["Hexagon"];
             /** Format: int32 */
             handsLeft: number;
             batches: components["schemas"]["BatchView"][];
+            /** @description Since when it is off the bench, in words; null on it. */
+            off?: null | string;
         };
         /** @description A step without a place and what it lacks. */
         UnplacedView: {

@@ -12,8 +12,10 @@ import { AddStep, LeftOut } from "./AddStep";
 import { BatchFacts } from "./BatchFacts";
 import { BigHexagon } from "./BigHexagon";
 import { Knots } from "./Knots";
+import { PutBack } from "./OffTheBench";
 import { Pairs } from "./Pairs";
 import { StepCard } from "./StepCard";
+import { ThisUnit } from "./ThisUnit";
 
 /** One unit: where its batches stand, why their routes are as they are. */
 export function UnitView() {
@@ -50,6 +52,7 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
           {unit.handsLeft === 0 ? "finished" : `${hands(unit.handsLeft)} of hands left`}
           {unit.notes.length > 0 ? ` · ${unit.notes.join(", ")}` : ""}
         </p>
+        {unit.off ? <PutBack id={unit.id} name={unit.name} version={unit.version} words={unit.off} /> : <ThisUnit unit={unit} />}
         {unit.batches.length > 1 ? (
           <span className="flex flex-wrap gap-2">
             {unit.batches.map((b) => (

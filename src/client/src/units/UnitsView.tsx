@@ -7,6 +7,7 @@ import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Mark } from "../ui/Mark";
 import { Waiting } from "../ui/Waiting";
 import { CarryAway } from "./CarryAway";
+import { OffTheBench } from "./OffTheBench";
 
 /** UNITS: every unit, in order of finish, and the whole workspace as a file. */
 export function UnitsView() {
@@ -27,6 +28,7 @@ export function UnitsView() {
           <UnitRow key={u.id} unit={u} />
         ))}
       </ul>
+      <OffTheBench />
       <CarryAway empty={units.data.length === 0} />
     </main>
   );

@@ -1,0 +1,79 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace Hexaprep.Web.Tests;
+
+public sealed class UnitTests(TestDatabases databases)
+{
+    private static async Task<JsonNode> OnlyUnitAsync(TestApp app) => Assert.Single((await app.GetAsync("/api/units")).AsArray())!;
+
+    private static Task<HttpResponseMessage> PostAsync(TestApp app, string path, object body) =>
+        app.Client.PostAsJsonAsync(path, body, TestContext.Current.CancellationToken);
+
+    [Fact]
+    public async Task A_unit_leaves_the_bench_and_comes_back_once_however_often_it_is_sent()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Reed Pikes;models=3;material=plastic")).EnsureSuccessStatusCode();
+        var unit = (await OnlyUnitAsync(app))["id"]!.ToString();
+        var off = new { id = Guid.NewGuid(), version = 1 };
+        for (var sent = 0; sent < 2; sent++)
+        {
+            using var answer = await PostAsync(app, $"/api/units/{unit}/off", off);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        }
+
+        Assert.Empty((await app.GetAsync("/api/units")).AsArray());
+        Assert.Empty((await app.GetAsync("/api/plan"))["promises"]!.AsArray());
+        Assert.StartsWith("off the bench", (await app.GetAsync($"/api/units/{unit}"))["off"]!.ToString(), StringComparison.Ordinal);
+        var away = Assert.Single((await app.GetAsync("/api/units/off")).AsArray())!;
+        Assert.Equal("Reed Pikes", away["name"]!.ToString());
+
+        using var stale = await PostAsync(app, $"/api/units/{unit}/back", new { id = Guid.NewGuid(), version = 1 });
+        Assert.Equal(HttpStatusCode.Conflict, stale.StatusCode);
+        using var back = await PostAsync(app, $"/api/units/{unit}/back", new { id = Guid.NewGuid(), version = 2 });
+        Assert.Equal(HttpStatusCode.OK, back.StatusCode);
+        Assert.Equal(unit, (await OnlyUnitAsync(app))["id"]!.ToString());
+        Assert.NotNull(Assert.Single((await app.GetAsync("/api/plan"))["promises"]!.AsArray())!["done"]);
+    }
+
+    [Fact]
+    public async Task Another_comes_once_and_a_name_and_a_mark_are_kept()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Reed Pikes;models=3;material=plastic")).EnsureSuccessStatusCode();
+        var unit = (await OnlyUnitAsync(app))["id"]!.ToString();
+        var order = new { id = Guid.NewGuid(), models = 10 };
+        for (var sent = 0; sent < 2; sent++)
+        {
+            using var made = await PostAsync(app, $"/api/units/{unit}/another", order);
+            Assert.Equal(HttpStatusCode.OK, made.StatusCode);
+        }
+        Assert.Equal(2, (await app.GetAsync("/api/units")).AsArray().Count);
+        using var named = await app.Client.PutAsJsonAsync(
+            $"/api/units/{order.id}",
+            new
+            {
+                id = Guid.NewGuid(),
+                version = 1,
+                deadline = (string?)null,
+                weight = 1,
+                name = "Marsh Pikes",
+                mark = "moon",
+            },
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(HttpStatusCode.OK, named.StatusCode);
+        var view = await app.GetAsync($"/api/units/{order.id}");
+        Assert.Equal(("Marsh Pikes", "moon"), (view["name"]!.ToString(), view["mark"]!.ToString()));
+        Assert.Equal(10, view["batches"]![0]!["models"]!.GetValue<int>());
+
+        using var many = await PostAsync(app, $"/api/units/{unit}/another", new { id = Guid.NewGuid(), models = 501 });
+        Assert.Equal(HttpStatusCode.BadRequest, many.StatusCode);
+        Assert.Equal(
+            "models",
+            JsonNode.Parse(await many.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!["field"]!.ToString()
+        );
+    }
+}
