@@ -49,18 +49,68 @@ public sealed class ViewTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address + "/plan/evenings");
-        page.Named("One more evening").Click();
-        page.Find("[aria-label='Handles on the bench'], input[name=handles]").Clear();
+        page.Find("[aria-label='Sit on Friday too']").Click();
+        page.Find("input[name=handles]").SendKeys(Keys.Control + "a");
         page.Find("input[name=handles]").SendKeys("0");
-        page.Named("Keep these evenings").Click();
-        page.Says("Give 1 to 1000.");
-        page.Find("input[name=handles]").Clear();
+        page.Named("Keep these").Click();
+        page.Says("Handles: give 1 to 1000.");
+        page.Find("input[name=handles]").SendKeys(Keys.Control + "a");
         page.Find("input[name=handles]").SendKeys("12");
-        page.Named("Keep these evenings").Click();
+        page.Named("Keep these").Click();
         page.Find("[data-screen=plan]");
 
         var saved = await app.GetAsync("/api/sittings");
         Assert.Equal((12, 5), (saved["handles"]!.GetValue<int>(), saved["weekly"]!.AsArray().Count));
+    }
+
+    [Fact]
+    public async Task An_evening_is_stretched_by_its_grip_and_by_the_keys_and_the_plan_follows()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan/evenings");
+        page.Find("[aria-label='Thursday, 19:30 to 22:00']").Click();
+        var grip = page.Find("[role=slider][aria-label='Thursday, ends']");
+        // A quarter of the paper's width is a quarter of its time.
+        var paper = page.Find("[aria-label='Thursday, 19:30 to 22:00']").Size.Width;
+        new OpenQA.Selenium.Interactions.Actions(page.Driver).DragAndDropToOffset(grip, paper / 4, 0).Perform();
+        var dragged = page.Find("[role=slider][aria-label='Thursday, ends']").GetAttribute("aria-valuetext")!;
+        Assert.True(string.CompareOrdinal(dragged, "22:30") >= 0, dragged);
+        page.Find("[role=slider][aria-label='Thursday, begins']").SendKeys(Keys.ArrowLeft + Keys.ArrowLeft);
+        page.Find($"[aria-label='Thursday, 19:00 to {dragged}']");
+        page.Named("The same on ...").Click();
+        page.Named("Monday").Click();
+        page.Named("Put away", "//*[@role='dialog']").Click();
+        page.Named("Keep these").Click();
+        page.Find("[data-screen=plan]");
+
+        var weekly = (await app.GetAsync("/api/sittings"))["weekly"]!.AsArray();
+        Assert.Equal(
+            [("monday", "19:00:00", $"{dragged}:00"), ("thursday", "19:00:00", $"{dragged}:00")],
+            weekly
+                .Select(w => (w!["day"]!.ToString(), w["begins"]!.ToString(), w["ends"]!.ToString()))
+                .Where(w => w.Item1 is "monday" or "thursday")
+        );
+        Assert.Empty(page.ConsoleErrors());
+    }
+
+    [Fact]
+    public async Task Days_away_in_a_row_are_one_sentence_and_every_one_of_them_is_kept()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan/evenings");
+        page.Named("A day that differs").Click();
+        page.Find("[aria-label^='Difference 1, last day']").Click();
+        page.Find("[role=dialog] form input").SendKeys("16 Mar" + Keys.Enter);
+        page.Named("Keep these").Click();
+        page.Find("main");
+        page.Wait(d => d.Url.EndsWith("/plan", StringComparison.Ordinal), "It is not kept.");
+
+        var kept = (await app.GetAsync("/api/sittings"))["exceptions"]!.AsArray();
+        Assert.Equal(["2026-03-13", "2026-03-14", "2026-03-15", "2026-03-16"], kept.Select(e => e!["date"]!.ToString()).Order());
+        page.Open(app.Address + "/plan/evenings");
+        Assert.Single(page.Driver.FindElements(By.CssSelector("[aria-label^='Difference'][aria-label*='first day']")));
     }
 
     [Fact]
@@ -87,7 +137,7 @@ public sealed class ViewTests(TestDatabases databases)
         );
         Assert.True(saved.IsSuccessStatusCode);
         page.Find("input[name=handles]").SendKeys("0");
-        page.Named("Keep these evenings").Click();
+        page.Named("Keep these").Click();
 
         page.Says("was made from version");
         Assert.Equal(9, (await app.GetAsync("/api/sittings"))["handles"]!.GetValue<int>());

@@ -89,7 +89,7 @@ public sealed class Chromium : IDisposable
     /// <param name="codes">Places on the keyboard, "KeyZ".</param>
     public void PressAtOnce(params string[] codes) =>
         Driver.ExecuteScript(
-            "for (const code of arguments[0]) window.dispatchEvent(new KeyboardEvent('keydown', { code, bubbles: true, cancelable: true }))",
+            "for (const code of arguments[0]) dispatchEvent(new KeyboardEvent('keydown', { code, bubbles: true, cancelable: true }))",
             (object)codes
         );
 

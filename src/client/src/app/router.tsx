@@ -19,7 +19,7 @@ const plan = createRoute({
 const evenings = createRoute({
   getParentRoute: () => root,
   path: "/plan/evenings",
-  component: lazyRouteComponent(() => import("../plan/EveningsView"), "EveningsView"),
+  component: lazyRouteComponent(() => import("../evenings/EveningsView"), "EveningsView"),
 });
 const whatIf = createRoute({
   getParentRoute: () => root,
