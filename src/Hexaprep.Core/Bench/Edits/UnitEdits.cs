@@ -49,7 +49,8 @@ public static class UnitEdits
         );
     }
 
-    /// <summary>Takes a unit off the bench: nothing of it is planned, offered or shown as drying any more; its log and coats stay.</summary>
+    /// <summary>Takes a unit off the bench: nothing of it is planned, offered or shown as drying any more; its log and coats
+    /// stay.</summary>
     /// <exception cref="RefusedException">It is not there, off already, in hand, or someone changed it since.</exception>
     public static Decision TakeOff(BenchIndex bench, Guid unitId, int version, Instant now)
     {

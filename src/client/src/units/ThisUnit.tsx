@@ -67,7 +67,8 @@ function Called({ unit }: { unit: Schemas["UnitView"] }) {
               aria-pressed={mark === unit.mark}
               disabled={save.isPending}
               onClick={() => mark !== unit.mark && save.mutate({ mark })}
-              className={`flex h-12 w-12 items-center justify-center rounded-key border-[3px] border-ink ${mark === unit.mark ? "bg-ink" : ""}`}
+              className={`flex h-12 w-12 items-center justify-center rounded-key border-[3px] border-ink
+                ${mark === unit.mark ? "bg-ink" : ""}`}
             >
               <Mark mark={mark} size={26} className={mark === unit.mark ? "fill-on-ink" : "fill-ink"} />
             </button>
