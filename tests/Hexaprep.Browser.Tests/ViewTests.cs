@@ -202,7 +202,7 @@ public sealed class ViewTests(TestDatabases databases)
             TestContext.Current.CancellationToken
         );
         page.Find("[aria-label='Workspace file']").SendKeys(broken);
-        page.Says("this program reads up to 4");
+        page.Says($"this program reads up to {Hexaprep.Formats.WorkspaceDocument.Newest}");
         page.Find("[aria-label='Workspace file']").SendKeys(Path.Combine(Project.Root, "demo", "saltfen-workspace.json"));
 
         page.Says("Lantern Keepers");

@@ -49,7 +49,8 @@ function Folded({ day, onAdd }: { day: Day; onAdd: () => void }) {
         type="button"
         aria-label={`Sit on ${dayWords(day)} too`}
         onClick={onAdd}
-        className="absolute bottom-8 left-1/2 h-[52px] w-[52px] -translate-x-1/2 rounded-key border-[3px] border-ink bg-below text-lead strong"
+        className="absolute bottom-8 left-1/2 h-[52px] w-[52px] -translate-x-1/2 rounded-key border-[3px] border-ink bg-below text-lead
+          strong"
       >
         +
       </button>
