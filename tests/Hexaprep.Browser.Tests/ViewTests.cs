@@ -272,4 +272,37 @@ public sealed class ViewTests(TestDatabases databases)
         Assert.Equal(2, (await app.GetAsync("/api/units")).AsArray().Count);
         Assert.Empty(page.ConsoleErrors());
     }
+
+    [Fact]
+    public async Task Many_units_are_ordered_and_searched_and_a_long_route_folds_what_is_done()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        (
+            await app.BringAsync([
+                .. new[] { "Ash Walkers", "Eel Catchers", "Weir Wolves" }.Select(n => $"unit={n};models=1;material=plastic"),
+            ])
+        ).EnsureSuccessStatusCode();
+        using var page = new Chromium();
+        page.Open(app.Address + "/units");
+        page.Named("by name").Click();
+        page.Wait(
+            d => d.FindElements(By.CssSelector("main li")).FirstOrDefault()?.Text.Contains("Ash Walkers") == true,
+            "They are not in order of name."
+        );
+        page.Find("input[type=search]").SendKeys("wolves");
+        page.Wait(d => d.FindElements(By.CssSelector("main li")).Count == 1, "The others are still there.");
+        page.Open(app.Address + "/plan");
+        page.Wait(
+            d => d.FindElements(By.CssSelector("main ul li")).FirstOrDefault()?.Text.Contains("Ash Walkers") == true,
+            "Plan does not keep the order."
+        );
+
+        page.Open(app.Address + "/units");
+        page.Named("Mire Strider").Click();
+        var fold = page.Find("[aria-label$='steps done: unfold them']");
+        var knots = page.Driver.FindElements(By.CssSelector("[data-knot]")).Count;
+        fold.Click();
+        page.Wait(d => d.FindElements(By.CssSelector("[data-knot]")).Count > knots + 5, "It stays folded.");
+        Assert.Empty(page.ConsoleErrors());
+    }
 }

@@ -1,5 +1,5 @@
+import { Fold } from "../line/Fold";
 import { dayOf } from "../ui/clockface";
-import { Fold } from "./Fold";
 import type { ComingDay } from "./week";
 
 interface ComingWeeksProps {

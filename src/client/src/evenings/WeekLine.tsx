@@ -1,6 +1,6 @@
 import { Fragment, useRef } from "react";
+import { Fold } from "../line/Fold";
 import { lasts } from "../ui/clockface";
-import { Fold } from "./Fold";
 import { type Day, days, dayWords, grid, lengthOf, minutesOf, moved, ordered, type Sitting, stretched } from "./week";
 
 interface WeekLineProps {

@@ -6,7 +6,10 @@ import { planQuery, planStepQuery, queryClient } from "../api/queries";
 import { type LookedStep, StepSheet } from "../bench/StepSheet";
 import { useNow } from "../ui/clock";
 import { Key } from "../ui/Key";
+import { manyUnits, OrderUnits } from "../ui/OrderUnits";
 import { Sheet } from "../ui/Sheet";
+import { useDevice } from "../ui/settings";
+import { inOrder } from "../ui/unitOrder";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
 import { DueForm } from "./DueForm";
@@ -37,6 +40,10 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   const chosen = search.step ?? plan.promises.find((p) => p.unitId === search.unit)?.nextStep ?? soonest(plan);
   const step = useQuery({ ...planStepQuery(chosen), placeholderData: (before) => before }).data;
   const promise = plan.promises.find((p) => p.unitId === (search.unit ?? step?.unitId)) ?? plan.promises[0];
+  const { unitOrder } = useDevice();
+  const [find, setFind] = useState("");
+  const many = plan.promises.length >= manyUnits;
+  const promises = many ? inOrder(plan.promises, (p) => ({ ...p, name: p.unit }), unitOrder, find) : plan.promises;
   const [looked, setLooked] = useState<LookedStep | null>(null);
   const [opened, setOpened] = useState<number | null>(null);
   const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.isNow ? 1 : 0));
@@ -54,7 +61,12 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
     <main id="screen" data-screen="plan" tabIndex={-1} className="flex flex-1 flex-col gap-3 outline-none">
       <h1 className="sr-only">Plan</h1>
       <StepSheet looked={looked} onClose={() => setLooked(null)} />
-      <Promises promises={plan.promises} chosen={promise?.unitId ?? null} onChoose={(unitId) => choose(undefined, unitId)} />
+      <Promises
+        promises={promises}
+        chosen={promise?.unitId ?? null}
+        head={many ? <OrderUnits find={find} onFind={setFind} /> : null}
+        onChoose={(unitId) => choose(undefined, unitId)}
+      />
       {plan.unplaced.length > 0 ? <Unplaced rows={plan.unplaced} /> : <Proof plan={plan} />}
       {plan.assumedAir.length > 0 ? <AssumedAir rows={plan.assumedAir} /> : null}
       {plan.sittings.length === 0 ? (

@@ -1,21 +1,25 @@
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 
 interface PromisesProps {
   promises: readonly Schemas["PromiseView"][];
   chosen: string | null;
+  /** What stands over them: how they are ordered. */
+  head: ReactNode;
   onChoose: (unitId: string) => void;
 }
 
 /** When each unit is done, in order of finish; as many side by side as fit, the others announced beyond the edge. */
-export function Promises({ promises, chosen, onChoose }: PromisesProps) {
+export function Promises({ promises, chosen, head, onChoose }: PromisesProps) {
   const list = useRef<HTMLUListElement>(null);
   const [beyond, setBeyond] = useState(0);
+  const shown = promises.length;
   useEffect(() => {
     const ul = list.current;
     if (!ul) return;
-    const count = () => setBeyond([...ul.children].filter((li) => li.getBoundingClientRect().left > ul.clientWidth - 60).length);
+    const count = () =>
+      setBeyond([...ul.children].slice(0, shown).filter((li) => li.getBoundingClientRect().left > ul.clientWidth - 60).length);
     count();
     ul.addEventListener("scroll", count, { passive: true });
     const sized = new ResizeObserver(count);
@@ -24,18 +28,23 @@ export function Promises({ promises, chosen, onChoose }: PromisesProps) {
       ul.removeEventListener("scroll", count);
       sized.disconnect();
     };
-  }, []);
+  }, [shown]);
   return (
-    <div className="relative">
-      {beyond > 0 ? (
-        <button
-          type="button"
-          data-beyond={beyond}
-          className="absolute right-2 top-0 z-10 min-h-11 rounded-key bg-above px-3 text-note strong underline print:hidden"
-          onClick={() => list.current?.scrollBy({ left: list.current.clientWidth * 0.8, behavior: "smooth" })}
-        >
-          {beyond} more →
-        </button>
+    <div>
+      {head || beyond > 0 ? (
+        <div className="flex flex-wrap items-center justify-between px-4 pb-1 md:px-10 print:hidden">
+          {head}
+          {beyond > 0 ? (
+            <button
+              type="button"
+              data-beyond={beyond}
+              className="ml-auto min-h-11 px-1 text-note strong underline"
+              onClick={() => list.current?.scrollBy({ left: list.current.clientWidth * 0.8, behavior: "smooth" })}
+            >
+              {beyond} more →
+            </button>
+          ) : null}
+        </div>
       ) : null}
       <ul ref={list} className="flex snap-x scroll-px-4 gap-4 overflow-x-auto px-4 pb-1 md:scroll-px-10 md:px-10">
         {promises.map((p) => (

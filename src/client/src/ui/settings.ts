@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import type { Schemas } from "../api/client";
+import type { UnitOrder } from "./unitOrder";
 
 type AlertKind = Schemas["AlertKind"];
 
@@ -11,10 +12,12 @@ export interface DeviceSettings {
   alarms: boolean;
   /** Kinds of alert that make no sound here. */
   quiet: readonly AlertKind[];
+  /** How long lists of units stand. */
+  unitOrder: UnitOrder;
 }
 
 const name = "hexaprep-device";
-const usual: DeviceSettings = { light: "day", keyRows: true, sound: false, alarms: true, quiet: [] };
+const usual: DeviceSettings = { light: "day", keyRows: true, sound: false, alarms: true, quiet: [], unitOrder: "date" };
 let settings: DeviceSettings = read();
 const watchers = new Set<() => void>();
 

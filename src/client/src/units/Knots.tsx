@@ -1,4 +1,6 @@
+import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
+import { Fold } from "../line/Fold";
 
 interface KnotsProps {
   steps: readonly Schemas["RouteStepView"][];
@@ -15,33 +17,60 @@ const spoken: Record<Schemas["SideState"], string> = {
   redo: "needs rework",
 };
 
+/** Fewer are not worth a fold. */
+const leastFolded = 3;
+
 /** The exact route as a string of knots: square = work, diamond = gate, long box = painting. Labels stand above and below by turns. */
 export function Knots({ steps, chosen, onChoose }: KnotsProps) {
+  const list = useRef<HTMLOListElement>(null);
+  const [unfolded, setUnfolded] = useState(false);
+  // The last that is done stays, and so does the one that is looked at.
+  const open = steps.findIndex((s) => s.id === chosen || (s.state !== "done" && !s.notNeeded));
+  const folded = unfolded || open < leastFolded + 1 ? 0 : open - 1;
+  useEffect(() => {
+    const knot = list.current?.querySelector(`[data-knot="${CSS.escape(chosen)}"]`);
+    knot?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [chosen]);
   return (
-    <ol aria-label="The route, step by step" className="flex snap-x scroll-px-4 overflow-x-auto px-4 md:scroll-px-10 md:px-10">
-      {steps.map((s, i) => (
-        <li key={s.id} className="relative min-w-[52px] flex-1 snap-start lg:min-w-[46px]">
-          <div aria-hidden="true" className="absolute inset-x-0 top-[43px] h-[3px] bg-ink" />
+    <ol ref={list} aria-label="The route, step by step" className="flex snap-x scroll-px-4 overflow-x-auto px-4 md:scroll-px-10 md:px-10">
+      {folded > 0 ? (
+        <li className="relative w-[72px] shrink-0 snap-start">
           <button
             type="button"
-            aria-pressed={s.id === chosen}
-            onClick={() => onChoose(s.id)}
-            className="relative flex h-[90px] w-full flex-col items-center justify-center"
+            onClick={() => setUnfolded(true)}
+            aria-label={`${folded} steps done: unfold them`}
+            className="flex h-[90px] w-full flex-col justify-center"
           >
-            <span
-              className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"}
-                ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
-            >
-              {s.short}
-            </span>
-            <span className="sr-only">
-              : {s.title}, {spoken[s.state]}
-              {s.done > 0 && s.done < s.total ? `, ${s.done} of ${s.total}` : ""}
-            </span>
-            <Knot step={s} chosen={s.id === chosen} />
+            <span className="absolute top-1 w-full text-center text-axis text-ink-2">{folded} done</span>
+            <Fold height={36} line={18} />
           </button>
         </li>
-      ))}
+      ) : null}
+      {steps.map((s, i) =>
+        i < folded ? null : (
+          <li key={s.id} data-knot={s.id} className="relative min-w-[52px] flex-1 snap-start lg:min-w-[46px]">
+            <div aria-hidden="true" className="absolute inset-x-0 top-[43px] h-[3px] bg-ink" />
+            <button
+              type="button"
+              aria-pressed={s.id === chosen}
+              onClick={() => onChoose(s.id)}
+              className="relative flex h-[90px] w-full flex-col items-center justify-center"
+            >
+              <span
+                className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"}
+                ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
+              >
+                {s.short}
+              </span>
+              <span className="sr-only">
+                : {s.title}, {spoken[s.state]}
+                {s.done > 0 && s.done < s.total ? `, ${s.done} of ${s.total}` : ""}
+              </span>
+              <Knot step={s} chosen={s.id === chosen} />
+            </button>
+          </li>
+        ),
+      )}
     </ol>
   );
 }

@@ -1,10 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
+import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { unitsQuery } from "../api/queries";
 import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Mark } from "../ui/Mark";
+import { manyUnits, OrderUnits } from "../ui/OrderUnits";
+import { useDevice } from "../ui/settings";
+import { inOrder } from "../ui/unitOrder";
 import { Waiting } from "../ui/Waiting";
 import { CarryAway } from "./CarryAway";
 import { OffTheBench } from "./OffTheBench";
@@ -12,22 +16,28 @@ import { OffTheBench } from "./OffTheBench";
 /** UNITS: every unit, in order of finish, and the whole workspace as a file. */
 export function UnitsView() {
   const units = useQuery(unitsQuery);
+  const { unitOrder } = useDevice();
+  const [find, setFind] = useState("");
   if (!units.data)
     return <Waiting error={units.error ? wordsOf(units.error) : null} text="Looking at the units" again={() => void units.refetch()} />;
+  const many = units.data.length >= manyUnits;
+  const shown = many ? inOrder(units.data, (u) => u, unitOrder, find) : units.data;
   return (
     <main id="screen" data-screen="units" tabIndex={-1} className="flex flex-1 flex-col outline-none">
       <div className="flex flex-wrap items-center justify-between gap-3 px-4 pb-2 md:px-10">
         <h1 className="text-main">Units</h1>
+        {many ? <OrderUnits find={find} onFind={setFind} /> : null}
         <Link to="/intake" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
           Add a unit
         </Link>
       </div>
       {units.data.length === 0 ? <p className="px-4 md:px-10">No unit is on the bench yet.</p> : null}
       <ul className="grid gap-x-10 px-4 md:px-10 lg:grid-cols-2">
-        {units.data.map((u) => (
+        {shown.map((u) => (
           <UnitRow key={u.id} unit={u} />
         ))}
       </ul>
+      {many && shown.length === 0 ? <p className="px-4 md:px-10">No unit is called so.</p> : null}
       <OffTheBench />
       <CarryAway empty={units.data.length === 0} />
     </main>

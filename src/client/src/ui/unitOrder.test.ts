@@ -1,0 +1,37 @@
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "../api/client";
+import { inOrder } from "./unitOrder";
+
+const rest: Schemas["Hexagon"] = {
+  clean: "rest",
+  wash: "rest",
+  fill: "rest",
+  mount: "rest",
+  prime: "rest",
+  paint: "rest",
+  varnish: "rest",
+  finish: "rest",
+};
+const unit = (name: string, handsLeft: number, sides: Partial<Schemas["Hexagon"]> = {}) => ({
+  name,
+  handsLeft,
+  hexagon: { ...rest, ...sides },
+});
+const units = [
+  unit("Reed Pikes 10", 0, { clean: "done" }),
+  unit("Reed Pikes 9", 40),
+  unit("Bell Sergeants", 60, { clean: "done", wash: "wait" }),
+  unit("Punt Crew", 30, { fill: "hand" }),
+];
+const names = (order: "date" | "name" | "state", find = "") => inOrder(units, (u) => u, order, find).map((u) => u.name);
+
+describe("units in order", () => {
+  it("of date stand as they come", () => expect(names("date")).toEqual(units.map((u) => u.name)));
+  it("of name count numbers as numbers", () => expect(names("name").slice(2)).toEqual(["Reed Pikes 9", "Reed Pikes 10"]));
+  it("of state: in hand, under way, not begun, finished", () =>
+    expect(names("state")).toEqual(["Punt Crew", "Bell Sergeants", "Reed Pikes 9", "Reed Pikes 10"]));
+  it("hold every word that is looked for", () => {
+    expect(names("date", "pikes re")).toEqual(["Reed Pikes 10", "Reed Pikes 9"]);
+    expect(names("name", "heron")).toEqual([]);
+  });
+});
