@@ -51,6 +51,16 @@ public sealed class AccessTests(TestDatabases databases)
         page.Named("wash water").Click();
         page.Find("[role=dialog]");
         Assert.Empty(page.Axe());
+
+        page.Open(app.Address + "/units");
+        page.Named("Mire Strider").Click();
+        page.Named("This unit").Click();
+        page.Find("[role=dialog]");
+        Assert.Empty(page.Axe());
+        page.Named("Take it off the bench").Click();
+        page.Says("off the bench since");
+        page.Settle();
+        Assert.Empty(page.Axe());
     }
 
     [Theory]

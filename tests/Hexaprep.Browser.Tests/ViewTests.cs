@@ -49,7 +49,7 @@ public sealed class ViewTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address + "/plan/evenings");
-        page.Find("[aria-label='Sit on Friday too']").Click();
+        page.Find("[data-sit=friday]").Click();
         page.Find("input[name=handles]").SendKeys(Keys.Control + "a");
         page.Find("input[name=handles]").SendKeys("0");
         page.Named("Keep these").Click();
@@ -69,17 +69,17 @@ public sealed class ViewTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address + "/plan/evenings");
-        page.Find("[aria-label='Thursday, 19:30 to 22:00']").Click();
+        page.Find("[data-sitting='thursday 19:30 22:00']").Click();
         var grip = page.Find("[role=slider][aria-label='Thursday, ends']");
         // A quarter of the paper's width is a quarter of its time.
-        var paper = page.Find("[aria-label='Thursday, 19:30 to 22:00']").Size.Width;
+        var paper = page.Find("[data-sitting='thursday 19:30 22:00']").Size.Width;
         new OpenQA.Selenium.Interactions.Actions(page.Driver).DragAndDropToOffset(grip, paper / 4, 0).Perform();
         var dragged = page.Find("[role=slider][aria-label='Thursday, ends']").GetAttribute("aria-valuetext")!;
         Assert.True(string.CompareOrdinal(dragged, "22:30") >= 0, dragged);
         page.Find("[role=slider][aria-label='Thursday, begins']").SendKeys(Keys.ArrowLeft + Keys.ArrowLeft);
-        page.Find($"[aria-label='Thursday, 19:00 to {dragged}']");
+        page.Find($"[data-sitting='thursday 19:00 {dragged}']");
         page.Named("The same on ...").Click();
-        page.Named("Monday").Click();
+        page.Named("Monday", "//*[@role='dialog']").Click();
         page.Named("Put away", "//*[@role='dialog']").Click();
         page.Named("Keep these").Click();
         page.Find("[data-screen=plan]");
@@ -299,7 +299,7 @@ public sealed class ViewTests(TestDatabases databases)
 
         page.Open(app.Address + "/units");
         page.Named("Mire Strider").Click();
-        var fold = page.Find("[aria-label$='steps done: unfold them']");
+        var fold = page.Find("[data-folded]");
         var knots = page.Driver.FindElements(By.CssSelector("[data-knot]")).Count;
         fold.Click();
         page.Wait(d => d.FindElements(By.CssSelector("[data-knot]")).Count > knots + 5, "It stays folded.");

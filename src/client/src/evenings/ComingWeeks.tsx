@@ -23,13 +23,12 @@ export function ComingWeeks({ days, today, onPick }: ComingWeeksProps) {
             </li>
           ) : (
             <li key={d.date} className="relative w-[66px]">
-              <button
-                type="button"
-                onClick={() => onPick(d.date)}
-                aria-label={`${dayOf(`${d.date}T12:00:00Z`, today, "UTC")}${d.differs ? `, ${words[d.differs]}` : ""}`}
-                className="block w-full text-left"
-              >
-                <span className={`block h-6 text-note leading-6 ${d.differs ? "text-hand" : ""}`}>
+              <button type="button" onClick={() => onPick(d.date)} className="block w-full text-left">
+                <span className="sr-only">
+                  {dayOf(`${d.date}T12:00:00Z`, today, "UTC")}
+                  {d.differs ? `, ${words[d.differs]}` : ""}
+                </span>
+                <span aria-hidden="true" className={`block h-6 text-note leading-6 ${d.differs ? "text-hand" : ""}`}>
                   {d.differs === "unfit_for_spray" ? (
                     <svg width={46} height={22} viewBox="-23 -11 46 22" aria-hidden="true" className="mx-auto block stroke-unfit">
                       <path d="M-22 0H-9M9 0H22M-8-8L8 8M-8 8L8-8" strokeWidth={4} className="fill-none" />
@@ -45,7 +44,7 @@ export function ComingWeeks({ days, today, onPick }: ComingWeeksProps) {
                 ) : (
                   <>
                     <span className={`mr-[2px] block h-7 bg-sheet ${d.differs === "extra" ? "border-t-4 border-hand" : ""}`} />
-                    <span className="block h-11 whitespace-nowrap border-t-[4px] border-ink bg-below pt-1 text-note">
+                    <span aria-hidden="true" className="block h-11 whitespace-nowrap border-t-[4px] border-ink bg-below pt-1 text-note">
                       {dayOf(`${d.date}T12:00:00Z`, today, "UTC").split(" ").slice(0, 2).join(" ")}
                     </span>
                   </>

@@ -47,12 +47,13 @@ function Folded({ day, onAdd }: { day: Day; onAdd: () => void }) {
       <Fold height={171} line={60} />
       <button
         type="button"
-        aria-label={`Sit on ${dayWords(day)} too`}
+        data-sit={day}
         onClick={onAdd}
         className="absolute bottom-8 left-1/2 h-[52px] w-[52px] -translate-x-1/2 rounded-key border-[3px] border-ink bg-below text-lead
           strong"
       >
-        +
+        <span aria-hidden="true">+</span>
+        <span className="sr-only">Sit on {dayWords(day)} too</span>
       </button>
     </div>
   );
@@ -92,18 +93,21 @@ function Open({ sitting, chosen, onChoose, onChange, onAdd }: OpenProps) {
       <button
         type="button"
         aria-pressed={chosen}
-        aria-label={`${dayWords(sitting.day)}, ${sitting.begins} to ${sitting.ends}`}
+        data-sitting={`${sitting.day} ${sitting.begins} ${sitting.ends}`}
         onClick={onChoose}
         {...(chosen ? drag(moved) : {})}
         className={`block h-[96px] w-full text-left ${
           chosen ? "cursor-grab touch-none border-4 border-b-0 border-hand bg-hand-soft px-4 py-1" : "bg-sheet px-4 py-2"
         }`}
       >
-        <span className={`flex items-baseline justify-between gap-2 ${chosen ? "text-hand" : ""}`}>
+        <span className="sr-only">
+          {dayWords(sitting.day)}, {sitting.begins} to {sitting.ends}
+        </span>
+        <span aria-hidden="true" className={`flex items-baseline justify-between gap-2 ${chosen ? "text-hand" : ""}`}>
           <span className="strong">{dayWords(sitting.day).slice(0, 3)}</span>
           <span className="text-note">{lasts(length)}</span>
         </span>
-        <span className="mt-1 flex flex-wrap justify-between gap-x-2">
+        <span aria-hidden="true" className="mt-1 flex flex-wrap justify-between gap-x-2">
           <span className={digits}>{sitting.begins}</span>
           <span className={digits}>{sitting.ends}</span>
         </span>

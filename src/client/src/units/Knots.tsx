@@ -38,10 +38,12 @@ export function Knots({ steps, chosen, onChoose }: KnotsProps) {
           <button
             type="button"
             onClick={() => setUnfolded(true)}
-            aria-label={`${folded} steps done: unfold them`}
+            data-folded={folded}
             className="flex h-[90px] w-full flex-col justify-center"
           >
-            <span className="absolute top-1 w-full text-center text-axis text-ink-2">{folded} done</span>
+            <span className="absolute top-1 w-full text-center text-axis text-ink-2">
+              {folded} done<span className="sr-only">: unfold them</span>
+            </span>
             <Fold height={36} line={18} />
           </button>
         </li>

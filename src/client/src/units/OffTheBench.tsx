@@ -34,8 +34,8 @@ export function PutBack({ id, name, version, words }: { id: string; name: string
   return (
     <span className="flex flex-wrap items-center gap-3">
       <b>{words}</b>
-      <Key disabled={put.isPending} aria-label={`Put ${name} back`} onClick={() => put.mutate()}>
-        Put it back
+      <Key disabled={put.isPending} onClick={() => put.mutate()}>
+        Put it back<span className="sr-only">: {name}</span>
       </Key>
       {put.error ? <span role="alert">{wordsOf(put.error)}</span> : null}
     </span>
@@ -56,8 +56,8 @@ function OffUnit({ unit }: { unit: Schemas["OffUnitView"] }) {
             </span>
           </span>
         </Link>
-        <Key disabled={put.isPending} aria-label={`Put ${unit.name} back`} onClick={() => put.mutate()}>
-          Put it back
+        <Key disabled={put.isPending} onClick={() => put.mutate()}>
+          Put it back<span className="sr-only">: {unit.name}</span>
         </Key>
       </div>
       {put.error ? <p role="alert">{wordsOf(put.error)}</p> : null}
