@@ -8,7 +8,7 @@ using NodaTime;
 namespace Hexaprep.Web.Tests;
 
 /// <summary>A month at the bench, scripted through the API: sittings, coats, tests, a gate that finds something, a forecast that
-/// changes. Every plan on the way is exported and judged.</summary>
+/// changes. Every plan that is kept on the way is exported and judged; what betters them is judged in Core.</summary>
 public sealed class MonthTests(TestDatabases databases)
 {
     private int _judged;

@@ -18,12 +18,12 @@ public sealed class RuleTests
     {
         var (rule, without) = (Rule(name), RuleBook.Trade.Without(name));
 
+        // Those whose route has its step come first: there it most likely shows.
+        var jobs = Batches.Jobs.Value.Where(j => rule.When(j)).OrderBy(j => Batches.Usual(j).Place(rule.Subject) < 0).ToList();
+
         Assert.True(
-            Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => !Batches.Usual(j).IsAs(j.Route(without)))
-                || (
-                    rule.Requires
-                    && Batches.Jobs.Value.Where(j => rule.When(j)).Any(j => Asks(j, rule, RuleBook.Trade) != Asks(j, rule, without))
-                ),
+            (rule.Requires && jobs.Any(j => Asks(j, rule, RuleBook.Trade) != Asks(j, rule, without)))
+                || jobs.Any(j => !Batches.Usual(j).IsAs(j.Route(without))),
             $"Nothing changes without {name}."
         );
     }
