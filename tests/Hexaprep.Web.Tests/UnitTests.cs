@@ -69,6 +69,10 @@ public sealed class UnitTests(TestDatabases databases)
         Assert.Equal(("Marsh Pikes", "moon"), (view["name"]!.ToString(), view["mark"]!.ToString()));
         Assert.Equal(10, view["batches"]![0]!["models"]!.GetValue<int>());
 
+        using var asMany = await PostAsync(app, $"/api/units/{order.id}/another", new { id = Guid.NewGuid() });
+        Assert.Equal(HttpStatusCode.OK, asMany.StatusCode);
+        Assert.Equal([3, 10, 10], (await app.GetAsync("/api/units")).AsArray().Select(u => u!["models"]!.GetValue<int>()).Order());
+
         using var many = await PostAsync(app, $"/api/units/{unit}/another", new { id = Guid.NewGuid(), models = 501 });
         Assert.Equal(HttpStatusCode.BadRequest, many.StatusCode);
         Assert.Equal(

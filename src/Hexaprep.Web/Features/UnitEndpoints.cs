@@ -25,7 +25,7 @@ public sealed record UnitMove(Guid Id, int Version);
 /// <summary>Brings another unit like one there is.</summary>
 /// <param name="Id">Of this order; the new unit's identity too.</param>
 /// <param name="Models">How many models, for a unit of one batch; as many when absent.</param>
-public sealed record AnotherUnit(Guid Id, int? Models);
+public sealed record AnotherUnit(Guid Id, int? Models = null);
 
 /// <summary>Changes what a batch's route is derived from; its steps keep their identities and history.</summary>
 public sealed record BatchEdit(

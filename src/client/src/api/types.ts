@@ -2925,7 +2925,7 @@ export interface components {
              * Format: int32
              * @description How many models, for a unit of one batch; as many when absent.
              */
-            models: null | number;
+            models?: null | number;
         };
         /** @description One way of joining: its weight, its dates, and whom it moves. */
         ArrivalChoice: {

@@ -88,7 +88,7 @@ function Another({ unit, onDone }: { unit: Schemas["UnitView"]; onDone: () => vo
     mutationFn: async () => {
       const answer = await api.POST("/api/units/{id}/another", {
         params: { path: { id: unit.id } },
-        body: { id: crypto.randomUUID(), models: single ? models : null },
+        body: { id: crypto.randomUUID(), ...(single ? { models } : {}) },
       });
       await lookAgain();
       return answer.data;
