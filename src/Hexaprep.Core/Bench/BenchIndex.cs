@@ -267,6 +267,16 @@ public sealed class BenchIndex
     /// <summary>All coats of a step.</summary>
     public IEnumerable<Coat> CoatsOf(Guid stepId) => WorkOn(stepId)?.Coats[stepId] ?? [];
 
+    /// <summary>How far a unit has come. It is under way from the first touch of one of its steps until nothing of it is left.</summary>
+    public Standing StandingOf(Guid unitId)
+    {
+        var steps = BatchesOf[unitId].SelectMany(b => StepsOf[b.Id]).ToList();
+        return steps.TrueForAll(IsFinished) ? Standing.Finished
+            : steps.Exists(s => s.Id == InHand?.StepId) ? Standing.InHand
+            : steps.Exists(s => TicksOf[s.Id].Any() || SpellsOf[s.Id].Any()) ? Standing.UnderWay
+            : Standing.NotBegun;
+    }
+
     /// <summary>The unit of a step.</summary>
     public Unit UnitOf(BenchStep step) => Units[Batches[step.BatchId].UnitId];
 
@@ -287,6 +297,15 @@ public sealed class BenchIndex
         for (var i = list.Count - 1; i >= 0; i--)
             yield return list[i];
     }
+}
+
+/// <summary>How far a unit has come, in the order in which a person asks for them.</summary>
+public enum Standing
+{
+    InHand,
+    UnderWay,
+    NotBegun,
+    Finished,
 }
 
 /// <summary>Something of each step, by the step's id; nothing for a step that is not on the bench.</summary>

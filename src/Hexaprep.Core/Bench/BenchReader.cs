@@ -192,7 +192,9 @@ public sealed class BenchReader
     private TakeBackView? TakeBack()
     {
         var from = (_sitting?.Begin ?? _now) - Duration.FromHours(12);
-        var last = _bench.TicksFrom(from).OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
+        // A unit that is off the bench keeps what was done to it.
+        var ticks = _bench.TicksFrom(from).Where(t => _bench.UnitOf(_bench.Steps[t.StepId]).OffSince is null);
+        var last = ticks.OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
         if (last is null)
             return null;
         var step = _bench.Steps[last.StepId];

@@ -14,12 +14,7 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
 {
     private readonly HashSet<Guid> _underWay =
     [
-        .. bench
-            .State.Batches.Where(b =>
-                bench.StepsOf[b.Id].Any(s => bench.TicksOf[s.Id].Any() || bench.SpellsOf[s.Id].Any())
-                && bench.StepsOf[b.Id].Any(s => !bench.IsFinished(s))
-            )
-            .Select(b => b.UnitId),
+        .. bench.State.Units.Select(u => u.Id).Where(u => bench.StandingOf(u) is Standing.InHand or Standing.UnderWay),
     ];
     private readonly Dictionary<Guid, Instant> _planned = plan
         .Work.Where(w => !w.InHand)

@@ -105,6 +105,9 @@ public sealed record PromiseView(
     /// <summary>It came since the plan was made: its date is on its way.</summary>
     public required bool BeingPlanned { get; init; }
 
+    /// <summary>How far it has come.</summary>
+    public required Standing Standing { get; init; }
+
     /// <summary>Its step that is planned next; null where none is.</summary>
     public Guid? NextStep { get; init; }
 
@@ -267,6 +270,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             left
         )
         {
+            Standing = bench.StandingOf(unit.Id),
             BeingPlanned = isNew,
             NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null,
             WithRepair = repaired,

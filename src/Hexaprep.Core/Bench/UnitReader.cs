@@ -31,6 +31,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             )
             {
                 BeingPlanned = promise.BeingPlanned,
+                Standing = promise.Standing,
             },
         ];
 

@@ -20,6 +20,9 @@ public sealed record UnitSummaryView(
 {
     /// <summary>It came since the plan was made: its date is on its way.</summary>
     public required bool BeingPlanned { get; init; }
+
+    /// <summary>How far it has come.</summary>
+    public required Standing Standing { get; init; }
 }
 
 /// <summary>A unit that is off the bench.</summary>

@@ -32,6 +32,9 @@ public sealed class UnitEditsTests
         var plan = BenchPlanner.Make(off, ready, 20);
         Assert.All(plan.Work, w => Assert.Equal("Bell Sergeants", off.UnitOf(off.Steps[w.StepId]).Name));
         Assert.Equal(["Bell Sergeants"], new PlanReader(off, plan, ready).Promises().Select(p => p.Unit));
+        Assert.Null(new BenchReader(off, plan, ready).View().TakeBack);
+        Assert.Equal(Standing.UnderWay, _bench.Index.StandingOf(Pikes.Id));
+        Assert.Equal([Standing.NotBegun], new PlanReader(off, plan, ready).Promises().Select(p => p.Standing));
         var there = Assert.Single(new UnitReader(off, plan, ready).Off());
         Assert.Equal(("Reed Pikes", 3), (there.Name, there.Models));
         Assert.NotNull(new UnitReader(off, plan, ready).One(Pikes.Id)!.Off);

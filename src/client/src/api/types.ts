@@ -4572,6 +4572,8 @@ export interface components {
             withRepairText?: string;
             /** @description It came since the plan was made: its date is on its way. */
             beingPlanned: boolean;
+            /** @description How far it has come. */
+            standing: components["schemas"]["Standing"];
             /**
              * Format: uuid
              * @description Its step that is planned next; null where none is.
@@ -5051,6 +5053,11 @@ export interface components {
             sure: number;
         };
         /**
+         * @description How far a unit has come, in the order in which a person asks for them.
+         * @enum {string}
+         */
+        Standing: "in_hand" | "under_way" | "not_begun" | "finished";
+        /**
          * @description Every kind of step the catalogue knows; what is known of each stands in StepFacts. The order here means
          *                 nothing.
          * @enum {string}
@@ -5320,6 +5327,8 @@ export interface components {
             handsLeft: number;
             /** @description It came since the plan was made: its date is on its way. */
             beingPlanned: boolean;
+            /** @description How far it has come. */
+            standing: components["schemas"]["Standing"];
         };
         /** @description Where a unit stands and why its routes are as they are. */
         UnitView: {

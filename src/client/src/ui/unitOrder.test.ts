@@ -2,26 +2,12 @@ import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
 import { inOrder } from "./unitOrder";
 
-const rest: Schemas["Hexagon"] = {
-  clean: "rest",
-  wash: "rest",
-  fill: "rest",
-  mount: "rest",
-  prime: "rest",
-  paint: "rest",
-  varnish: "rest",
-  finish: "rest",
-};
-const unit = (name: string, handsLeft: number, sides: Partial<Schemas["Hexagon"]> = {}) => ({
-  name,
-  handsLeft,
-  hexagon: { ...rest, ...sides },
-});
+const unit = (name: string, standing: Schemas["Standing"]) => ({ name, standing });
 const units = [
-  unit("Reed Pikes 10", 0, { clean: "done" }),
-  unit("Reed Pikes 9", 40),
-  unit("Bell Sergeants", 60, { clean: "done", wash: "wait" }),
-  unit("Punt Crew", 30, { fill: "hand" }),
+  unit("Reed Pikes 10", "finished"),
+  unit("Reed Pikes 9", "not_begun"),
+  unit("Bell Sergeants", "under_way"),
+  unit("Punt Crew", "in_hand"),
 ];
 const names = (order: "date" | "name" | "state", find = "") => inOrder(units, (u) => u, order, find).map((u) => u.name);
 

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
-import { unitsQuery } from "../api/queries";
+import { offUnitsQuery, unitsQuery } from "../api/queries";
 import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Mark } from "../ui/Mark";
@@ -16,6 +16,7 @@ import { OffTheBench } from "./OffTheBench";
 /** UNITS: every unit, in order of finish, and the whole workspace as a file. */
 export function UnitsView() {
   const units = useQuery(unitsQuery);
+  const off = useQuery(offUnitsQuery);
   const { unitOrder } = useDevice();
   const [find, setFind] = useState("");
   if (!units.data)
@@ -39,7 +40,7 @@ export function UnitsView() {
       </ul>
       {many && shown.length === 0 ? <p className="px-4 md:px-10">No unit is called so.</p> : null}
       <OffTheBench />
-      <CarryAway empty={units.data.length === 0} />
+      <CarryAway empty={units.data.length === 0 && off.data?.length === 0} />
     </main>
   );
 }
