@@ -5,12 +5,12 @@ using Hexaprep.Core.Scheduling;
 using Hexaprep.Exact;
 using Hexaprep.Formats;
 
-const string Usage = "usage: route FILE.json | may-i FILE.json | solve FILE.json [--budget N] [--seed N]";
+const string Usage = "usage: route FILE.json | may-i FILE.json | diagnose FILE.json | solve FILE.json [--budget N] [--seed N]";
 
 // JSON alone on the output, words on the error stream; 0 answered, 2 a bad file or call, 3 no plan.
 if (
     args is not [var verb, var file, .. var rest]
-    || verb is not ("route" or "may-i" or "solve")
+    || verb is not ("route" or "may-i" or "diagnose" or "solve")
     || (verb != "solve" && rest.Length > 0)
     || Options(rest) is not { } options
 )
@@ -25,6 +25,7 @@ try
     {
         "route" => await RouteAsync(json),
         "may-i" => await MayIAsync(json),
+        "diagnose" => await DiagnoseAsync(json),
         _ => await SolveAsync(json, options.Budget, options.Seed),
     };
 }
@@ -52,6 +53,14 @@ static async Task<int> MayIAsync(string json)
     var (found, unread) = RuleQuery.MayI(json, RuleBook.Trade);
     await SayUnreadAsync(unread);
     await Console.Out.WriteLineAsync(RuleAnswers.Write(found));
+    return 0;
+}
+
+static async Task<int> DiagnoseAsync(string json)
+{
+    var query = DiagnoseQuery.Read(json, RuleBook.Trade);
+    await SayUnreadAsync(query.Unread);
+    await Console.Out.WriteLineAsync(DiagnoseAnswers.Write(query));
     return 0;
 }
 

@@ -79,6 +79,9 @@ internal readonly record struct JsonAt(JsonElement? Value, string Path)
         : value.ValueKind is JsonValueKind.True or JsonValueKind.False ? value.GetBoolean()
         : throw Wrong("true or false");
 
+    /// <summary>Yes or no, or null when absent.</summary>
+    public bool? Maybe() => Absent ? null : Truth();
+
     /// <summary>A whole number in a range, or null when absent.</summary>
     public int? Whole(int least, int most) =>
         Value is not { } value ? null

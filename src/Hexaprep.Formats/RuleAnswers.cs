@@ -10,7 +10,7 @@ namespace Hexaprep.Formats;
 /// <summary>Writes the rule book's answers as JSON; docs/formats.md describes them.</summary>
 public static class RuleAnswers
 {
-    private static readonly JsonSerializerOptions Camel = new()
+    internal static readonly JsonSerializerOptions Camel = new()
     {
         PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
         WriteIndented = true,

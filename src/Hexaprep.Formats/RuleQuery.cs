@@ -35,15 +35,9 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         var query = Read(root, Gaps.None);
         var now = root["now"].Need(root["now"].Moment(), "the moment asked about, such as 2026-03-12T20:12:00Z");
         var weather = Weather(root["air"]);
-        var pieces = new Dictionary<string, int>(StringComparer.Ordinal);
-        int? Piece(JsonAt at) =>
-            at.Label() is { } label
-                ? pieces.TryGetValue(label, out var known)
-                    ? known
-                    : pieces[label] = pieces.Count + 1
-                : null;
-        var done = root["done"].List().Select(d => (Step: Step(d["step"]), Piece: Piece(d["piece"]), At: d["at"].Moment())).ToList();
-        var coats = root["coats"].List().Select(c => Coat(c, Piece(c["piece"]), query.Job.House, weather?.Air, now)).ToList();
+        var pieces = new PieceNames();
+        var done = root["done"].List().Select(d => (Step: Step(d["step"]), Piece: pieces.Of(d["piece"]), At: d["at"].Moment())).ToList();
+        var coats = root["coats"].List().Select(c => Coat(c, pieces.Of(c["piece"]), query.Job.House, weather?.Air, now)).ToList();
         var history = new WorkHistory(
             [.. done.Where(d => d.Step.Kind is not null).Select(d => new Deed(d.Step.Kind!.Value, d.Piece, d.At))],
             coats
@@ -53,7 +47,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         if (asked.Absent)
             throw asked.Wrong("what is asked, such as {\"step\": \"prime\"}");
         var (kind, gateOf) = Step(asked["step"]);
-        var answer = kind is { } step ? judge.Of(Question(asked, step, Piece(asked["piece"]))) : judge.Gate(gateOf!.Value);
+        var answer = kind is { } step ? judge.Of(Question(asked, step, pieces.Of(asked["piece"]))) : judge.Gate(gateOf!.Value);
         return (answer, query.Unread);
     }
 
@@ -81,7 +75,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             _ => step.Coats() ? Coatings : null,
         };
 
-    private static RuleQuery Read(JsonAt root, Gaps? gaps)
+    internal static RuleQuery Read(JsonAt root, Gaps? gaps)
     {
         var parts = root["materials"].List();
         if (parts.Count == 0)
@@ -142,7 +136,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             ? material
             : throw at.Wrong($"one of {string.Join(", ", Ids.All<Material>())}");
 
-    private static Weather? Weather(JsonAt at)
+    internal static Weather? Weather(JsonAt at)
     {
         if (at.Absent)
             return null;
@@ -157,7 +151,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         return new(air, wind, gust, at["sunWM2"].Number(0, 1200) ?? 0);
     }
 
-    private static LaidCoat Coat(JsonAt at, int? piece, HouseRules house, Air? present, Instant now)
+    internal static LaidCoat Coat(JsonAt at, int? piece, HouseRules house, Air? present, Instant now)
     {
         var product = at["productClass"]
             .Need(at["productClass"].Choice<ProductClass>(), $"one of {string.Join(", ", Ids.All<ProductClass>())}");
@@ -190,7 +184,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         };
     }
 
-    private static (StepKind? Kind, StepKind? GateOf) Step(JsonAt at)
+    internal static (StepKind? Kind, StepKind? GateOf) Step(JsonAt at)
     {
         var text = at.Text()?.Trim() ?? throw at.Wrong("a kind of step, such as \"prime\"");
         if (Ids.TryParse<StepKind>(text, out var kind))

@@ -117,7 +117,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     private ForecastHour? Hour => bench.State.Forecast.LastOrDefault(h => h.At <= now && now < h.At + Duration.FromHours(1));
 
     private string Remedy(Fitness fit) =>
-        fit.Score >= 0.8
+        fit.Score >= SprayFitness.FitFrom
             ? ""
             : fit.Binding switch
             {

@@ -55,7 +55,7 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
 
     /// <summary>fit, marginal or unfit.</summary>
     public string Verdict =>
-        Score >= 0.8 ? "fit"
+        Score >= SprayFitness.FitFrom ? "fit"
         : Score >= 0.5 ? "marginal"
         : "unfit";
 
@@ -85,6 +85,9 @@ public sealed record Fitness(double Score, string Binding, double SurfaceC, doub
 public static class SprayFitness
 {
     private const double SizeMm = 30;
+
+    /// <summary>From this score on the air is fit; below it a test card comes first.</summary>
+    public const double FitFrom = 0.8;
 
     /// <summary>The medium of a method and what it sprays; null when nothing is sprayed.</summary>
     public static SprayMedium? MediumOf(string? method, ProductClass? product) =>
@@ -167,6 +170,15 @@ public static class SprayFitness
 
     /// <summary>The distance a medium is usually sprayed from, cm.</summary>
     public static double UsualDistanceCm(SprayMedium medium) => medium == SprayMedium.Aerosol ? 25 : 12;
+
+    /// <summary>The dampest air that is still fit for a medium, %.</summary>
+    public static double DampestFit(SprayMedium medium)
+    {
+        var curve = TradeDefaults.Spraying(Ids.Of(medium))["rh_pct"];
+        var falls = Enumerable.Range(1, curve.Length - 1).First(i => curve[i][1] < FitFrom && curve[i][1] < curve[i - 1][1]);
+        var (a, b) = (curve[falls - 1], curve[falls]);
+        return a[0] + (b[0] - a[0]) * (a[1] - FitFrom) / (a[1] - b[1]);
+    }
 
     private static double On(double[][] curve, double x)
     {

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 
 namespace Hexaprep.Core.Drying;
@@ -38,6 +39,18 @@ public static class TradeDefaults
     /// <param name="glue">A glue's method id, e.g. <c>ca</c>.</param>
     /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>
     public static int GlueRating(string glue, string material) => Read.GlueRating[glue][material];
+
+    /// <summary>True for a glue whose hold on the materials is known.</summary>
+    public static bool RatesGlue(string glue) => Read.GlueRating.ContainsKey(glue);
+
+    /// <summary>The name a material goes by in these tables: old lead is as white metal; null for one nobody identified.</summary>
+    public static string? NameOf(Material material) =>
+        material switch
+        {
+            Material.Unknown => null,
+            Material.OldLead => Ids.Of(Material.WhiteMetal),
+            _ => Ids.Of(material),
+        };
 
     /// <summary>Water a material bears, °C: washing at most, and the range that softens it for straightening (null: not by heat).</summary>
     public static (int Wash, int? From, int? To) Heat(string material) =>

@@ -14,6 +14,8 @@ namespace Hexaprep.Core.MayI;
 /// <param name="book">The rules.</param>
 public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? weather, RuleBook book)
 {
+    private readonly Demands _demands = new(job, book);
+
     /// <summary>Coats of other models in the same room that are still wet, with the moment the last is touch-dry; null for none.</summary>
     public Instant? RoomWetUntil { get; init; }
 
@@ -167,57 +169,10 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 InWindow(coat, window, mine, found);
                 continue;
             }
-            foreach (var (rule, stage, least) in Asked(step, way, coat))
+            foreach (var (rule, stage, least) in _demands.Of(step, way, coat))
                 Ready(rule, stage, least, coat, found);
         }
     }
-
-    // The rules that ask something of a coat before a step: those about this very pair, else what holds for all wet work.
-    private IEnumerable<(Rule Rule, Readiness Stage, int Least)> Asked(StepKind step, Way way, LaidCoat coat)
-    {
-        if (step.LeavesTheModelAlone())
-            yield break;
-        if (step == coat.Step)
-        {
-            if (coat.Product.Binds() || coat.Product is ProductClass.Water or ProductClass.SettingSolution)
-                yield break;
-            if (way.Product is { } other && other != coat.Product && step.Coats())
-                yield return (Waiting.Layer, Readiness.NextLayer, 0);
-            else
-                yield return (Waiting.NextPass, Readiness.Recoat, 0);
-            yield break;
-        }
-        var own = book.EdgesInto[step]
-            .Where(r => r.Subject == coat.Step && r.Stage is not null && r.Strength != Strength.Taste && r.When(job))
-            .ToList();
-        foreach (var rule in own)
-            yield return (rule, rule.StageOver(coat.Product)!.Value, rule.LeastMinutes);
-        if (own.Count > 0)
-            yield break;
-        // A cloth is no bath: a wipe asks only that nothing is smeared.
-        var force = (step == StepKind.Wash && way.Method != Washing.ByCloth) || step == StepKind.Straighten || step.MakesDust();
-        if (coat.Product.Binds() && force)
-            yield return (Waiting.Force, Readiness.NextLayer, 0);
-        else if (
-            coat.Product is ProductClass.SofteningSolution or ProductClass.SettingSolution
-            && (step.Coats() || step == StepKind.PlaceTransfer)
-        )
-            yield return (Waiting.OverMarks, Readiness.Handle, 0);
-        else if (step.Coats() && (coat.Step.Coats() || coat.Product == ProductClass.Water))
-            yield return (Waiting.Layer, Over(coat, step, way), 0);
-        else if (coat.Product != ProductClass.Water)
-            yield return (Waiting.Handling, Readiness.Touch, 0);
-    }
-
-    // Varnish over painted acrylic, and a coat over its own class, wait until it can be handled; any other for its next layer.
-    private static Readiness Over(LaidCoat coat, StepKind step, Way way) =>
-        coat.Product != ProductClass.Water
-        && (
-            coat.Product == way.Product
-            || (coat.Product == ProductClass.AcrylicWb && step is (StepKind.GlossBed or StepKind.ProtectiveCoat or StepKind.FinalCoat))
-        )
-            ? Readiness.Handle
-            : Readiness.NextLayer;
 
     private void Ready(Rule rule, Readiness stage, int leastMinutes, LaidCoat coat, Findings found)
     {
@@ -332,7 +287,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 Waiting.FitAir with
                 {
                     Reason =
-                        fit.Score < 0.8
+                        fit.Score < SprayFitness.FitFrom
                             ? $"The air is marginal: {fit.Words}. A test card first."
                             : "The air suits it; the place and the label still decide.",
                 }

@@ -1,9 +1,11 @@
+using System.Text.Json;
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.MayI;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
+using Hexaprep.Formats;
 using Hexaprep.Web.Http;
 using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -54,6 +56,13 @@ public static class RuleEndpoints
             .ProducesProblem(400)
             .ProducesProblem(404);
         api.MapGet("/may-i/askable", AskableAsync).WithSummary("Every batch with the steps that may be asked about.");
+        api.MapPost("/diagnose", DiagnoseAsync)
+            .WithSummary(
+                "Why flaws came about, as far as the log sent with them tells, and what mends each; the same as the command's file."
+            )
+            .Accepts<JsonElement>("application/json")
+            .Produces<JsonElement>(200, "application/json")
+            .ProducesProblem(400);
         api.MapGet("/house-rules", HouseAsync)
             .WithSummary("The points where practitioners differ, and what is followed on the bench, for a unit or for a batch.")
             .ProducesProblem(404);
@@ -110,6 +119,15 @@ public static class RuleEndpoints
         };
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(new MayIReader(laid.Bench, laid.Now).Of(batchId, ask, model));
+    }
+
+    private static async Task<ContentHttpResult> DiagnoseAsync(HttpRequest request, CancellationToken cancel)
+    {
+        using var reader = new StreamReader(request.Body);
+        return TypedResults.Content(
+            DiagnoseAnswers.Write(DiagnoseQuery.Read(await reader.ReadToEndAsync(cancel), RuleBook.Trade)),
+            "application/json"
+        );
     }
 
     private static T? One<T>(string field, string? id)

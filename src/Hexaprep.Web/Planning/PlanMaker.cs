@@ -49,7 +49,7 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>
-        Core.Bench.Repairs.Of(bench, plan, cancel);
+        Core.Bench.OneRepair.Of(bench, plan, cancel);
 
     /// <inheritdoc />
     public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => LowerBound.Of(plan.Problem, cancel);

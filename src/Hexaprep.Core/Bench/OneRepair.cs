@@ -9,7 +9,7 @@ namespace Hexaprep.Core.Bench;
 /// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again;
 /// 10 % of the models until the bench knows better, at least one. A clean gate drops it. Nobody else comes home
 /// later by more than a day; never before the promise.</remarks>
-public static class Repairs
+public static class OneRepair
 {
     private const int OneIn = 10;
     private const int MinutesADay = 1440;
