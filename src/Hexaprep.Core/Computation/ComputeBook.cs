@@ -19,6 +19,10 @@ public static class ComputeBook
         .. FilmBuild.Functions(),
         .. Mixing.Functions(),
         .. Heat.Functions(),
+        .. GapFilling.Functions(),
+        .. SeamPlan.Functions(),
+        .. FirstPassYield.Functions(),
+        .. Association.Functions(),
     ];
 
     private static readonly Dictionary<(string, string), ComputeFunction> ByName = All.ToDictionary(f => (f.Model, f.Name));

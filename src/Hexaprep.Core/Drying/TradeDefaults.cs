@@ -52,12 +52,27 @@ public static class TradeDefaults
             _ => Ids.Of(material),
         };
 
+    /// <summary>The materials whose joints are rated.</summary>
+    public static IReadOnlyCollection<string> GluedMaterials => [.. Read.GlueRating["ca"].Keys];
+
     /// <summary>Water a material bears, °C: washing at most, and the range that softens it for straightening (null: not by heat).</summary>
     public static (int Wash, int? From, int? To) Heat(string material) =>
         Read.Heat[material] is [{ } wash, var from, var to] ? (wash, from, to) : throw new InvalidOperationException(material);
 
     /// <summary>The materials whose heat limits are known.</summary>
     public static IReadOnlyCollection<string> HeatMaterials => [.. Read.Heat.Keys];
+
+    /// <summary>How gaps are filled, in the order of the table.</summary>
+    public static IReadOnlyDictionary<string, GapMethod> GapMethods => Read.GapMethods;
+
+    /// <summary>How dense a filler is, g/ml.</summary>
+    public static double GapDensity(string method) => Read.GapDensity[method];
+
+    /// <summary>How much a flaw counts on a model of a tier; rank and file 1.</summary>
+    public static IReadOnlyDictionary<string, double> TierWeight => Read.TierWeight;
+
+    /// <summary>How much a place counts; the front 1.</summary>
+    public static IReadOnlyDictionary<string, double> VisibilityWeight => Read.VisibilityWeight;
 
     private static readonly Dictionary<ProductClass, DryingClass> ByClass = Enum.GetValues<ProductClass>()
         .ToDictionary(p => p, p => Read.DryingClasses[Ids.Of(p)]);
@@ -76,9 +91,31 @@ public static class TradeDefaults
         IReadOnlyDictionary<string, int?[]> Heat,
         double CanHardMaxC,
         IReadOnlyDictionary<string, double> DryingConstants,
-        IReadOnlyDictionary<string, double[]> GlueTimesS
+        IReadOnlyDictionary<string, double[]> GlueTimesS,
+        IReadOnlyDictionary<string, GapMethod> GapMethods,
+        IReadOnlyDictionary<string, double> GapDensity,
+        IReadOnlyDictionary<string, double> TierWeight,
+        IReadOnlyDictionary<string, double> VisibilityWeight
     );
 }
+
+/// <summary>One way to fill a gap.</summary>
+/// <param name="Width">The narrowest and the widest gap, mm.</param>
+/// <param name="Weld">On materials that solvent cement welds only.</param>
+/// <param name="Stages">bare, primed, painted.</param>
+/// <param name="Shrink">Share of a fill that is lost as it dries.</param>
+/// <param name="DepthMax">The deepest layer of one pass, mm.</param>
+/// <param name="MinutesPer10Mm">Hands for a pass over 10 mm.</param>
+/// <param name="Smooth">How smooth it ends, 1 to 3.</param>
+public sealed record GapMethod(
+    [property: JsonPropertyName("w")] IReadOnlyList<double> Width,
+    bool Weld,
+    IReadOnlyList<string> Stages,
+    double Shrink,
+    [property: JsonPropertyName("dmax")] double DepthMax,
+    [property: JsonPropertyName("min10")] double MinutesPer10Mm,
+    int Smooth
+);
 
 /// <summary>How a product class dries.</summary>
 /// <param name="TMinC">Below it the film never forms, °C.</param>
