@@ -115,7 +115,17 @@ internal sealed class WorkspaceCheck
             Known($"{at}.batchId", s.BatchId, _batches);
             Need($"{at}.occurrence", "", s.Occurrence <= s.Occurrences, "no more than occurrences");
         });
-        Once("steps", _d.Steps, s => (s.BatchId, s.Kind, s.Piece, s.Occurrence));
+        Once("steps", _d.Steps, s => (s.BatchId, s.Kind, s.Piece, s.Occurrence, s.RepairId));
+        var repairs = Distinct("repairs", _d.Repairs, r => r.Id);
+        Each("repairs", _d.Repairs, (at, r) =>
+        {
+            Known($"{at}.batchId", r.BatchId, _batches);
+            Past($"{at}.takenAt", r.TakenAt, _d);
+            foreach (var model in r.Models)
+                Known($"{at}.models", model, _models);
+        });
+        foreach (var repair in _d.Steps.Select(s => s.RepairId).Concat(_d.Flaws.Select(f => f.RepairId)).OfType<Guid>())
+            Known("repairs", repair, repairs);
         Each("edges", _d.Edges, (at, e) =>
         {
             Known($"{at}.fromStep", e.FromStep, _steps);

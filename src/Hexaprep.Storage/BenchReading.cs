@@ -89,6 +89,7 @@ internal static class BenchReading
             {Tables.Container.Select};
             {Tables.PastCoat.Select};
             {Tables.Clock.Select};
+            {Tables.Repair.Select};
             """,
             new { w = workspace.Value }
         );
@@ -121,6 +122,7 @@ internal static class BenchReading
             Containers = await NextAsync<ContainerRow>(),
             PastCoats = await NextAsync<PastCoatRow>(),
             Clocks = await NextAsync<ClockRow>(),
+            Repairs = await NextAsync<RepairRow>(),
         };
     }
 

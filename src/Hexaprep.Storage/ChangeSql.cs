@@ -160,38 +160,45 @@ internal static class ChangeSql
                     }
                 ),
             ],
-            Change.FlawNoted c =>
+            Change.FlawNoted c => [Tables.Flaw.Insert(w, FlawRow.Of(c.Flaw, entry))],
+            Change.FlawClosed c =>
             [
                 new(
-                    """
-                    insert into flaw (workspace_id, id, step_id, model_id, piece_id, place, words, noted_at, mended_at, entry_id)
-                    values (@w, @Id, @StepId, @ModelId, @PieceId, @Place, @Words, @NotedAt, null, @entry)
-                    """,
-                    new
-                    {
-                        w,
-                        c.Flaw.Id,
-                        c.Flaw.StepId,
-                        c.Flaw.ModelId,
-                        c.Flaw.PieceId,
-                        c.Flaw.Place,
-                        c.Flaw.Words,
-                        c.Flaw.NotedAt,
-                        entry,
-                    }
-                ),
-            ],
-            Change.FlawMended c =>
-            [
-                new(
-                    "update flaw set mended_at = @At where workspace_id = @w and id = @FlawId",
+                    "update flaw set mended_at = @At, ending = @ending, reason = @Reason where workspace_id = @w and id = @FlawId",
                     new
                     {
                         w,
                         c.At,
+                        ending = Ids.Of(c.End),
+                        c.Reason,
                         c.FlawId,
                     }
                 ),
+            ],
+            Change.FlawReopened c =>
+            [
+                new(
+                    "update flaw set mended_at = null, ending = null, reason = null where workspace_id = @w and id = @FlawId",
+                    new { w, c.FlawId }
+                ),
+            ],
+            Change.RepairTaken c =>
+            [
+                Tables.Repair.Insert(w, RepairRow.Of(c.Repair)),
+                new(
+                    "update flaw set repair_id = @Id where workspace_id = @w and id = any(@flaws)",
+                    new
+                    {
+                        w,
+                        c.Repair.Id,
+                        flaws = c.FlawIds.ToArray(),
+                    }
+                ),
+            ],
+            Change.RepairGone c =>
+            [
+                new("update flaw set repair_id = null where workspace_id = @w and repair_id = @RepairId", new { w, c.RepairId }),
+                new("delete from repair where workspace_id = @w and id = @RepairId", new { w, c.RepairId }),
             ],
             _ => SetupSql.Of(w, change),
         };

@@ -99,6 +99,7 @@ app.MapOpenApi("/openapi.json");
 app.MapWatching();
 var api = app.MapGroup("/api");
 BenchEndpoints.Map(api);
+GateEndpoints.Map(api);
 PlanEndpoints.Map(api);
 SittingEndpoints.Map(api);
 UnitEndpoints.Map(api);

@@ -1,6 +1,7 @@
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using NodaTime;
@@ -10,6 +11,8 @@ namespace Hexaprep.Testing;
 /// <summary>Writes of every kind, drawn by number, for properties that hold whatever is done.</summary>
 public static class AnyWrite
 {
+    private const int Kinds = 25;
+
     // Long: one case for each kind of write.
     /// <summary>The write that a number stands for, as far as the bench allows one of its kind; else null.</summary>
     public static Decision? Draw(BenchIndex bench, int draw, Instant at, Func<Guid> newId)
@@ -33,8 +36,8 @@ public static class AnyWrite
             )
             .ToList();
         T? One<T>(IReadOnlyList<T> all)
-            where T : class => all.Count == 0 ? null : all[draw / 23 % all.Count];
-        return (draw % 23) switch
+            where T : class => all.Count == 0 ? null : all[draw / Kinds % all.Count];
+        return (draw % Kinds) switch
         {
             < 8 when One(open) is { } step => Try(() =>
                 Acts.Decide(
@@ -86,10 +89,32 @@ public static class AnyWrite
                 )
             ),
             13 when One(open) is { } step => Try(() =>
-                Acts.Decide(bench, Act(ActKind.Flaw) with { StepId = step.Id, Model = 1, Place = "head", Words = "line" }, at, newId)
+                Acts.Decide(
+                    bench,
+                    Act(ActKind.Flaw) with
+                    {
+                        StepId = step.Id,
+                        Model = 1 + draw % 2,
+                        Place = "head",
+                        FlawKind = draw % 5 == 0 ? null : (FlawKind)(draw / Kinds % Enum.GetValues<FlawKind>().Length),
+                        Words = draw % 5 == 0 ? "a hair" : null,
+                    },
+                    at,
+                    newId
+                )
             ),
             14 when bench.OpenFlaws is [var flaw, ..] => Try(() =>
-                Acts.Decide(bench, Act(ActKind.Mend) with { FlawId = flaw.Id }, at, newId)
+                Acts.Decide(
+                    bench,
+                    Act(ActKind.Mend) with
+                    {
+                        FlawId = flaw.Id,
+                        End = (FlawEnd)(draw / Kinds % 3),
+                        Words = draw % 2 == 0 ? "nobody sees it" : null,
+                    },
+                    at,
+                    newId
+                )
             ),
             15 => Try(() =>
                 AirEdits.Read(
@@ -101,8 +126,8 @@ public static class AnyWrite
             17 => Try(() =>
                 RosterEdits.EditBatch(
                     bench,
-                    bench.State.Batches[draw / 23 % bench.State.Batches.Count].Id,
-                    bench.State.Batches[draw / 23 % bench.State.Batches.Count].Version,
+                    bench.State.Batches[draw / Kinds % bench.State.Batches.Count].Id,
+                    bench.State.Batches[draw / Kinds % bench.State.Batches.Count].Version,
                     t => t with { Transfers = draw % 4 },
                     at,
                     newId
@@ -119,6 +144,20 @@ public static class AnyWrite
                 UnitEdits.PutBack(bench, unit.Id, unit.Version, at, newId)
             ),
             22 when bench.Whole.Units.Count < 6 => Try(() => UnitEdits.Another(bench, bench.State.Units[0].Id, null, newId(), at, newId)),
+            23 when bench.OpenFlaws.FirstOrDefault(f => f is { RepairId: null, Kind: not null }) is { } flaw => Try(() =>
+                SecondPlanEdits.Take(
+                    bench,
+                    new WhatIfAsk(WhatIfKind.Repair)
+                    {
+                        FlawId = flaw.Id,
+                        Repair = One(["rub_down", "scrape", "refill", "touch_in", "strip", "pin_and_glue", "another_pass"]),
+                        Together = draw % 2 == 0,
+                    },
+                    at,
+                    newId
+                )
+            ),
+            24 when One(bench.State.Repairs) is { } repair => Try(() => RepairEdits.Back(bench, repair.Id, at)),
             _ => null,
         };
     }

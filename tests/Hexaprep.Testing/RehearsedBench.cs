@@ -69,6 +69,9 @@ public sealed class RehearsedBench
     public void Do(ActKind kind, Instant at, Func<Act, Act> with) =>
         Index = Index.With(new ActRules(Index, at, NewId).Of(with(new Act(NewId(), kind, at))));
 
+    /// <summary>Makes changes that were decided elsewhere.</summary>
+    public void Make(IReadOnlyList<Change> changes) => Index = Index.With(changes);
+
     /// <summary>Ticks models of a step at one moment: the next ones, as many as given.</summary>
     public void Tick(BenchStep step, Instant at, int models = 1)
     {

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Routes;
 using NodaTime;
 
@@ -44,8 +45,14 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
     /// <summary>Where on the model (flaw), 1 to 60 characters.</summary>
     public string? Place { get; init; }
 
-    /// <summary>What is wrong (flaw), 1 to 200 characters.</summary>
+    /// <summary>What is wrong (flaw), or why it is left (mend); 1 to 200 characters. A flaw of a kind needs none.</summary>
     public string? Words { get; init; }
+
+    /// <summary>What kind of flaw it is (flaw); null where words tell it.</summary>
+    public FlawKind? FlawKind { get; init; }
+
+    /// <summary>How the flaw is closed (mend); mended when null.</summary>
+    public FlawEnd? End { get; init; }
 
     /// <summary>The coat (test, coat).</summary>
     public Guid? CoatId { get; init; }

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
@@ -102,7 +103,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var pieces = Pieces(step, model, act.Piece);
         if (pieces.Count == 0)
             throw Conflict("model", $"Model {model.Number} is already ticked.", "Take it back to tick it again.");
-        if (bench.IsHeld(model.Id))
+        if (step.RepairId is null && bench.IsHeld(model.Id))
             throw Conflict("model", $"A flaw holds model {model.Number} back.", "Say that the flaw is mended first.");
         var changes = Start(step, act);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
@@ -113,7 +114,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private List<Change> SetCount(Act act)
     {
         var step = Step(act);
-        var all = bench.ModelsOf[step.BatchId].Count();
+        var all = bench.ModelsAt(step).Count;
         var done = bench.TicksOf[step.Id].Count();
         var count = act.Count ?? throw Refuse("count", "No count was given.", $"Give the number done, {done} to {all}.");
         if (count < done || count > done + bench.Remaining(step).Count)
@@ -206,8 +207,18 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         }
         if (last)
             changes.Add(new Change.SpellEnded(spell.Id, at));
+        if (step.RepairId is { } repair)
+            changes.AddRange(
+                models.SelectMany(m => Mended(step, repair, m.Model)).Select(f => new Change.FlawClosed(f.Id, at, FlawEnd.Mended, null))
+            );
         return changes;
     }
+
+    // The flaws that are gone when a model is through the last step of their repair.
+    private IEnumerable<Flaw> Mended(BenchStep step, Guid repair, BenchModel model) =>
+        bench.StepsOf[step.BatchId].Where(s => s.RepairId == repair && s.Id != step.Id).All(s => bench.IsDone(s.Id, model.Id))
+            ? bench.FlawsOf(step.BatchId).Where(f => f.RepairId == repair && f.ModelId == model.Id && f.MendedAt is null)
+            : [];
 
     private IReadOnlyList<Change> PutDown(Act act)
     {
@@ -253,6 +264,14 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 "Take that back first."
             );
         List<Change> changes = [.. back.Select(t => new Change.Unticked(step.Id, t.ModelId, t.PieceId))];
+        // What its repair had mended is open again.
+        if (step.RepairId is { } repair)
+            changes.AddRange(
+                bench
+                    .FlawsOf(step.BatchId)
+                    .Where(f => f.RepairId == repair && f.ModelId == tick.ModelId && f.End == FlawEnd.Mended)
+                    .Select(f => new Change.FlawReopened(f.Id))
+            );
         var spell = bench.SpellsOf[step.Id].Single(s => s.Id == tick.SpellId);
         var reopen = spell.EndedAt is not null && bench.InHand is null;
         if (reopen)
@@ -290,10 +309,15 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             model.Id,
             act.Piece is { } piece ? model.Pieces(piece).DefaultIfEmpty(model.PieceId).First() : model.PieceId,
             Texts.Checked("place", act.Place, 60),
-            Texts.Checked("words", act.Words, 200),
+            act.FlawKind is { } kind && act.Words is null
+                ? FlawWords.For(kind).Name.ToLowerInvariant()
+                : Texts.Checked("words", act.Words, 200),
             act.At,
             null
-        );
+        )
+        {
+            Kind = act.FlawKind,
+        };
         List<Change> changes = [new Change.FlawNoted(flaw)];
         var others = bench.Remaining(step).Where(m => m.Id != model.Id);
         // Nothing else is left in hand: the spell ends with this note.
@@ -307,9 +331,11 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var id = act.FlawId ?? throw Refuse("flawId", "No flaw was named.", "Name the flaw.");
         var flaw = bench.State.Flaws.FindLast(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
         return flaw.MendedAt is null
-            ? [new Change.FlawMended(id, act.At)]
+            ? [new Change.FlawClosed(id, Instant.Max(act.At, flaw.NotedAt), act.End ?? FlawEnd.Mended, Why(act))]
             : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
     }
+
+    private static string? Why(Act act) => act.Words is null ? null : Texts.Checked("words", act.Words, 200);
 
     private List<Change> Test(Act act)
     {

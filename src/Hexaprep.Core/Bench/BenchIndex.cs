@@ -104,6 +104,7 @@ public sealed class BenchIndex
     private Guid? StepOf(Change change, BenchState next)
     {
         Guid? StepOfCoat(Guid id) => (State.Coats.FindLast(k => k.Id == id) ?? next.Coats.FindLast(k => k.Id == id))?.StepId;
+        Guid? StepOfFlaw(Guid id) => next.Flaws.FindLast(f => f.Id == id)?.StepId;
         return change switch
         {
             Change.SpellOpened c => c.Spell.StepId,
@@ -117,7 +118,10 @@ public sealed class BenchIndex
             Change.CoatCorrected c => StepOfCoat(c.CoatId),
             Change.CoatTimed c => StepOfCoat(c.CoatId),
             Change.FlawNoted c => c.Flaw.StepId,
-            Change.FlawMended c => next.Flaws.FindLast(f => f.Id == c.FlawId)?.StepId,
+            Change.FlawClosed c => StepOfFlaw(c.FlawId),
+            Change.FlawReopened c => StepOfFlaw(c.FlawId),
+            Change.RepairTaken c => StepOfFlaw(c.FlawIds[0]),
+            Change.RepairGone c => State.Flaws.FindLast(f => f.RepairId == c.RepairId)?.StepId,
             _ => null,
         };
     }
@@ -136,7 +140,7 @@ public sealed class BenchIndex
     }
 
     private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch) =>
-        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]]);
+        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]], roster.Repairs);
 
     /// <summary>What lies on the bench, and all that was done: of units that are off the bench nothing is left to do.</summary>
     public BenchState State { get; }
@@ -238,6 +242,24 @@ public sealed class BenchIndex
             step.Key.Occurrence - 1
         );
 
+    /// <summary>The repair a step is part of; null for a step of the route.</summary>
+    public BenchRepair? RepairOf(BenchStep step) => step.RepairId is { } id ? _roster.Repairs.GetValueOrDefault(id) : null;
+
+    /// <summary>The models a step is for: the batch's, or a repair's own.</summary>
+    public IReadOnlyList<BenchModel> ModelsAt(BenchStep step) =>
+        step.RepairId is null
+            ? [.. ModelsOf[step.BatchId]]
+            : [.. ModelsOf[step.BatchId].Where(m => RepairOf(step)?.ModelIds.Contains(m.Id) == true)];
+
+    /// <summary>True when the models of some repair steps are all through a step.</summary>
+    public bool IsFinishedBy(BenchStep step, IReadOnlyList<BenchStep> repair) => ModelsAt(repair[0]).All(m => IsDone(step.Id, m.Id));
+
+    /// <summary>The models in repair that will come to a step behind the others.</summary>
+    public IReadOnlyList<BenchModel> Behind(BenchStep step) => _work[step.BatchId].Behind.GetValueOrDefault(step.Id, []);
+
+    /// <summary>Every flaw of a batch, closed ones among them, the oldest first.</summary>
+    public IReadOnlyList<Flaw> FlawsOf(Guid batchId) => _work[batchId].Log.Flaws;
+
     /// <summary>True when a flaw holds the model back.</summary>
     public bool IsHeld(Guid modelId) => Models.TryGetValue(modelId, out var model) && _work[model.BatchId].Held.Contains(modelId);
 
@@ -288,7 +310,10 @@ public sealed class BenchIndex
     }
 
     /// <summary>The step's title, its coat or session number with it.</summary>
-    public static string TitleOf(BenchStep step) => StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
+    public static string TitleOf(BenchStep step) =>
+        step.RepairId is not null && step.Key.Kind.Coats()
+            ? $"{StepWords.For(step.Key.Kind).Title} again"
+            : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;
 

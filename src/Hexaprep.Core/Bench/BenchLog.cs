@@ -31,12 +31,17 @@ internal sealed record BenchLog(
             Change.CoatCorrected c => Coat(c.CoatId, k => k with { Film = c.Film, AirC = c.AirC, HumidityPct = c.HumidityPct }),
             Change.CoatTimed c => Timed(c),
             Change.FlawNoted c => this with { Flaws = Sorted.Insert(Flaws, c.Flaw, Order.Flaws) },
-            Change.FlawMended c => this with { Flaws = Sorted.Replace(Flaws, f => f.Id == c.FlawId, f => f with { MendedAt = c.At }) },
+            Change.FlawClosed c => Flaw(c.FlawId, f => f with { MendedAt = c.At, End = c.End, Reason = c.Reason }),
+            Change.FlawReopened c => Flaw(c.FlawId, f => f with { MendedAt = null, End = null, Reason = null }),
+            Change.RepairTaken c => c.FlawIds.Aggregate(this, (log, id) => log.Flaw(id, f => f with { RepairId = c.Repair.Id })),
+            Change.RepairGone c => this with { Flaws = Flaws.ConvertAll(f => f.RepairId == c.RepairId ? f with { RepairId = null } : f) },
             _ => throw new ArgumentOutOfRangeException(nameof(change), change, "An unknown change."),
         };
 
     /// <summary>The state with this log.</summary>
     public BenchState On(BenchState s) => s with { Spells = Spells, Ticks = Ticks, Coats = Coats, Flaws = Flaws };
+
+    private BenchLog Flaw(Guid id, Func<Flaw, Flaw> edit) => this with { Flaws = Sorted.Replace(Flaws, f => f.Id == id, edit) };
 
     private BenchLog Coat(Guid id, Func<Coat, Coat> edit) => this with { Coats = Sorted.Replace(Coats, k => k.Id == id, edit) };
 

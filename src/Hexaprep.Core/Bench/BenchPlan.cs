@@ -184,7 +184,11 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     {
         var hand = bench.InHand;
         var marked = hand is not null && Work.Any(w => w.InHand && w.StepId == hand.StepId);
-        foreach (var work in Work.Where(w => !gone.Contains(w.StepId) && bench.Remaining(bench.Steps[w.StepId]).Count > 0))
+        foreach (
+            var work in Work.Where(w =>
+                !gone.Contains(w.StepId) && bench.Steps[w.StepId] is var s && bench.Remaining(s).Count + bench.Behind(s).Count > 0
+            )
+        )
         {
             if (work.InHand && work.StepId != hand?.StepId)
                 continue;
@@ -234,6 +238,9 @@ public static class PlanIds
 
     /// <summary>Marks what is in hand.</summary>
     public const string Hand = "#hand";
+
+    /// <summary>Marks the share of models that come behind the others, out of a repair.</summary>
+    public const string Late = "#late";
 
     /// <summary>The bench step behind a plan's step id.</summary>
     public static Guid StepOf(string planStep) => Guid.Parse(planStep.AsSpan(0, 36));

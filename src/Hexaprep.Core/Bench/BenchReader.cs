@@ -73,7 +73,7 @@ public sealed class BenchReader
             : _plan
                 .Work.Where(w => !w.InHand)
                 .TakeWhile(w => w.Begin <= _now + Duration.FromMinutes(1))
-                .FirstOrDefault(w => !IsStillWet(_bench.Steps[w.StepId]));
+                .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && !IsStillWet(_bench.Steps[w.StepId]));
     }
 
     // It was tested and found tacky after the plan was made, or its label asks for more.

@@ -17,8 +17,15 @@ internal sealed class BenchRoster
         Batches = state.Batches.ToDictionary(b => b.Id);
         BatchesOf = state.Batches.ToLookup(b => b.UnitId);
         Steps = state.Steps.ToDictionary(s => s.Id);
-        AllStepsOf = state.Steps.OrderBy(s => s.Position).ToLookup(s => s.BatchId);
-        StepsOf = state.Steps.Where(s => s.NotNeeded is null).OrderBy(s => s.Position).ToLookup(s => s.BatchId);
+        // A repair stands before the step at which its flaw was seen.
+        var ordered = state
+            .Steps.OrderBy(s => s.Position)
+            .ThenBy(s => s.RepairId is null)
+            .ThenBy(s => StepFacts.Of(s.Key.Kind).Place)
+            .ToList();
+        AllStepsOf = ordered.ToLookup(s => s.BatchId);
+        StepsOf = ordered.Where(s => s.NotNeeded is null).ToLookup(s => s.BatchId);
+        Repairs = state.Repairs.ToDictionary(r => r.Id);
         Models = state.Models.ToDictionary(m => m.Id);
         ModelsOf = state.Models.OrderBy(m => m.Number).ToLookup(m => m.BatchId);
         EdgesInto = state.Edges.ToLookup(e => e.To);
@@ -40,6 +47,7 @@ internal sealed class BenchRoster
     public ILookup<Guid, BenchEdge> EdgesInto { get; }
     public ILookup<Guid, BenchEdge> EdgesOutOf { get; }
     public IReadOnlyDictionary<Guid, HouseRules> Houses { get; }
+    public IReadOnlyDictionary<Guid, BenchRepair> Repairs { get; }
 
     /// <summary>True for a batch whose unit is off the bench.</summary>
     public bool IsOff(Guid batchId) => Units[Batches[batchId].UnitId].OffSince is not null;
@@ -64,5 +72,6 @@ internal sealed class BenchRoster
         && ReferenceEquals(_of.Models, state.Models)
         && ReferenceEquals(_of.Steps, state.Steps)
         && ReferenceEquals(_of.Edges, state.Edges)
+        && ReferenceEquals(_of.Repairs, state.Repairs)
         && ReferenceEquals(_of.House, state.House);
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
@@ -20,6 +21,9 @@ public sealed record BenchStep(
     string? NotNeeded = null
 )
 {
+    /// <summary>The repair it is a step of; null for a step of the route.</summary>
+    public Guid? RepairId { get; init; }
+
     /// <summary>Minutes of hands for this many models.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);
 }
@@ -42,8 +46,51 @@ public sealed record Spell(Guid Id, Guid StepId, Instant BeganAt, Instant? Ended
 /// <summary>One model through one step.</summary>
 public sealed record Tick(Guid StepId, Guid ModelId, Guid PieceId, Guid SpellId, Instant At);
 
-/// <summary>A flaw noted on a model; it holds the model back until it is mended.</summary>
-public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, string Place, string Words, Instant NotedAt, Instant? MendedAt);
+/// <summary>How a flaw was closed.</summary>
+public enum FlawEnd
+{
+    /// <summary>It is gone.</summary>
+    Mended,
+
+    /// <summary>It stays: good enough.</summary>
+    Accepted,
+
+    /// <summary>It stays: another part or the base covers it.</summary>
+    Hidden,
+}
+
+/// <summary>A flaw noted on a model; it holds the model back until it is closed.</summary>
+/// <param name="Id">Random identity.</param>
+/// <param name="StepId">The step at which it was seen.</param>
+/// <param name="ModelId">Its model.</param>
+/// <param name="PieceId">Its piece.</param>
+/// <param name="Place">Where on it.</param>
+/// <param name="Words">What it is, in words.</param>
+/// <param name="NotedAt">When it was seen.</param>
+/// <param name="MendedAt">When it was closed.</param>
+public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, string Place, string Words, Instant NotedAt, Instant? MendedAt)
+{
+    /// <summary>What kind it is; null where it was told in free words.</summary>
+    public FlawKind? Kind { get; init; }
+
+    /// <summary>How it was closed; null while it is open.</summary>
+    public FlawEnd? End { get; init; }
+
+    /// <summary>Why it was left; null for none.</summary>
+    public string? Reason { get; init; }
+
+    /// <summary>The repair that was taken for it; null for none.</summary>
+    public Guid? RepairId { get; init; }
+}
+
+/// <summary>A repair that was put in the plan: its steps stand in the batch's route and are for its models alone.</summary>
+/// <param name="Id">Random identity.</param>
+/// <param name="BatchId">The batch.</param>
+/// <param name="Plan">Which repair, by its outside name.</param>
+/// <param name="Together">The batch waits for its models; false: they follow behind.</param>
+/// <param name="TakenAt">When it was taken.</param>
+/// <param name="ModelIds">Its models.</param>
+public sealed record BenchRepair(Guid Id, Guid BatchId, string Plan, bool Together, Instant TakenAt, IReadOnlyList<Guid> ModelIds);
 
 /// <summary>A model as the bench counts it; one piece until it is split.</summary>
 /// <param name="Id">Random identity.</param>
@@ -127,6 +174,9 @@ public sealed record BenchState(
     /// <summary>What users changed of their batches' routes, oldest first; batches without changes are not in it.</summary>
     public ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>> Changes { get; init; } =
         ImmutableDictionary<Guid, ImmutableList<KeptRouteChange>>.Empty;
+
+    /// <summary>Repairs that were put in the plan, oldest first.</summary>
+    public ImmutableList<BenchRepair> Repairs { get; init; } = [];
 
     /// <summary>The questions of the first visit were answered.</summary>
     public bool HouseAsked { get; init; }

@@ -95,9 +95,7 @@ public sealed record HandView(
     LimitView? Limit,
     IReadOnlyList<CautionView> Cautions,
     CardView Card,
-    bool IsGate,
-    IReadOnlyList<string> Places,
-    IReadOnlyList<string> FlawKinds
+    bool IsGate
 )
 {
     /// <summary>Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act.</summary>

@@ -48,8 +48,17 @@ public abstract record Change
     /// <summary>A flaw was noted.</summary>
     public sealed record FlawNoted(Flaw Flaw) : Change;
 
-    /// <summary>A flaw was mended.</summary>
-    public sealed record FlawMended(Guid FlawId, Instant At) : Change;
+    /// <summary>A flaw was closed.</summary>
+    public sealed record FlawClosed(Guid FlawId, Instant At, FlawEnd End, string? Reason) : Change;
+
+    /// <summary>A flaw is open again.</summary>
+    public sealed record FlawReopened(Guid FlawId) : Change;
+
+    /// <summary>A repair was put in the plan for these flaws; its steps follow as <see cref="RouteSet"/>.</summary>
+    public sealed record RepairTaken(BenchRepair Repair, IReadOnlyList<Guid> FlawIds) : Change;
+
+    /// <summary>A repair was taken back before it was begun; its steps have gone as <see cref="RouteSet"/>.</summary>
+    public sealed record RepairGone(Guid RepairId) : Change;
 
     /// <summary>Units come to the bench, after those that are there; their routes follow as <see cref="RouteSet"/>.</summary>
     public sealed record UnitsJoined(IReadOnlyList<MusteredUnit> Units) : Change;

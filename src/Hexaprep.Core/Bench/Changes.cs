@@ -37,6 +37,8 @@ public static class Changes
                 Changes = c.Kept.Count == 0 ? s.Changes.Remove(c.BatchId) : s.Changes.SetItem(c.BatchId, [.. c.Kept]),
             },
             Change.ChoiceSet c => s with { House = s.House.With(c.UnitId ?? c.BatchId, c.School, c.Option) },
+            Change.RepairTaken c => s.Log.With(c).On(s) with { Repairs = s.Repairs.Add(c.Repair).Sort(Order.Repairs) },
+            Change.RepairGone c => s.Log.With(c).On(s) with { Repairs = s.Repairs.RemoveAll(r => r.Id == c.RepairId) },
             Change.HouseAsked => s with { HouseAsked = true },
             Change.SettingsSet c => s with { Settings = Ordered(c.Settings) },
             Change.AirRead c => s with { Readings = Sorted.Insert(s.Readings, c.Reading, Order.Readings) },
@@ -92,6 +94,7 @@ public static class Changes
             Batches = s.Batches.RemoveAll(b => b.Id == batchId),
             Steps = s.Steps.RemoveAll(x => x.BatchId == batchId),
             Edges = s.Edges.RemoveAll(e => steps.Contains(e.To)),
+            Repairs = s.Repairs.RemoveAll(r => r.BatchId == batchId),
             House = s.House with { Narrower = s.House.Narrower.Remove(batchId) },
             Changes = s.Changes.Remove(batchId),
         };
@@ -138,6 +141,7 @@ internal static class Order
         : Then(a.ModelId.CompareTo(b.ModelId), a.PieceId, b.PieceId);
     public static readonly Comparison<Coat> Coats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<Flaw> Flaws = (a, b) => Then(a.NotedAt.CompareTo(b.NotedAt), a.Id, b.Id);
+    public static readonly Comparison<BenchRepair> Repairs = (a, b) => Then(a.TakenAt.CompareTo(b.TakenAt), a.Id, b.Id);
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<AirReading> Readings = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);
     public static readonly Comparison<PastCoat> PastCoats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);

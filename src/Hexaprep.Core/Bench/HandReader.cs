@@ -9,8 +9,6 @@ namespace Hexaprep.Core.Bench;
 /// <summary>Reads the one step: pegs, key, reason, limit, cautions, card.</summary>
 internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clock, Sitting? sitting)
 {
-    private static readonly string[] Figure = ["head", "arms", "body", "legs", "back", "base"];
-
     // Long: one view, member by member.
     public HandView Of(PlannedWork work)
     {
@@ -20,13 +18,13 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var words = StepWords.Of(step.Key);
         var how = StepWords.HowBy(step.Key.Kind, step.Amounts.Method);
         var remaining = bench.Remaining(step);
-        var all = bench.ModelsOf[step.BatchId].ToList();
+        var all = bench.ModelsAt(step);
         var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
         var done = all.Count(m => bench.IsDone(step.Id, m.Id));
         var pegs = all.Select(m => new PegView(
             m.Number,
             bench.IsDone(step.Id, m.Id) ? PegState.Done
-                : bench.IsHeld(m.Id) ? PegState.Held
+                : step.RepairId is null && bench.IsHeld(m.Id) ? PegState.Held
                 : work.InHand && m.Number == next ? PegState.Hand
                 : PegState.Rest
         ));
@@ -68,9 +66,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             Limit(step, work.InHand),
             CautionViews.Of(cautions, Seen(step)),
             card,
-            step.Key.Kind.IsGate(),
-            Figure,
-            FlawWords.For(step.Key.Kind)
+            step.Key.Kind.IsGate()
         )
         {
             Test = test,
@@ -122,13 +118,14 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                 $"about {Clockface.Hands(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of "
                     + $"your hands, done about {clock.At(ends)}"
             );
-        var total = bench.ModelsOf[step.BatchId].Count();
+        var models = bench.ModelsAt(step);
+        var total = models.Count;
         var done = step.Key.Kind.IsGate() ? "is clean" : words.Done;
         return left == 1
             ? (
                 total == 1
                     ? $"It {(step.Key.Kind.IsGate() ? done : "is " + done)}"
-                    : $"All {total - bench.ModelsOf[step.BatchId].Count(m => bench.IsHeld(m.Id))} {words.Done}",
+                    : $"All {total - (step.RepairId is null ? models.Count(m => bench.IsHeld(m.Id)) : 0)} {words.Done}",
                 "closes the step"
             )
             : ($"Model {next} {done}", $"{left - 1} more after it, done about {clock.At(ends)}");

@@ -115,7 +115,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var steps = bench.StepsOf[batch.Id].ToList();
         var done = steps
             .GroupBy(s => s.Key.Kind)
-            .Where(g => g.All(s => s.Key.IsAgain || models.All(m => bench.IsDone(s.Id, m.Id))))
+            .Where(g => g.All(s => s.Key.IsAgain || s.RepairId is not null || models.All(m => bench.IsDone(s.Id, m.Id))))
             .Select(g => new Deed(g.Key, null, g.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max()));
         var ids = models.Select(m => m.Id).ToHashSet();
         var coats = steps

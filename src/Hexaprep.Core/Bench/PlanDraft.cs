@@ -108,14 +108,19 @@ public sealed partial class PlanDraft
         var arcs = new List<PlanArc>();
         var rests = new HashSet<Guid>();
         var route = _bench.StepsOf[batch.Id].ToList();
+        var together = IsTogether(batch.Id);
         foreach (var step in route)
         {
-            var remaining = _bench.Remaining(step).Count;
+            // Models in repair come with the others where the batch waits for them, else behind.
+            var behind = _bench.Behind(step).Count;
+            var remaining = _bench.Remaining(step).Count + (together ? behind : 0);
             if (Sessions.Has(step))
             {
-                AddSessions(batch, step, steps, arcs, rests);
+                AddSessions(batch, step, together ? behind : 0, steps, arcs, rests);
+                AddLate(step, together ? 0 : behind, steps);
                 continue;
             }
+            AddLate(step, together ? 0 : behind, steps);
             if (_bench.InHand is { } spell && spell.StepId == step.Id)
             {
                 var taken = TakeInHand(step, spell, remaining);
@@ -139,21 +144,48 @@ public sealed partial class PlanDraft
             AddBeginning(batch, route, steps);
         var present = steps.Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
         foreach (var step in route.Where(s => rests.Contains(s.Id)))
-            arcs.AddRange(ArcsInto(step, present));
+            arcs.AddRange(ArcsInto(step, "", present, together));
+        foreach (var step in route.Where(s => present.Contains(s.Id + PlanIds.Late)))
+            arcs.AddRange(ArcsInto(step, PlanIds.Late, present, together));
         return new PlanBatch(
             batch.Id.ToString(),
             batch.UnitId.ToString(),
             batch.Traits.Models,
             steps,
             arcs,
-            [.. Holds(batch, route, present)]
+            [.. Holds(batch, route, steps, present)]
+        );
+    }
+
+    private bool IsTogether(Guid batch) =>
+        _bench.State.Repairs.Exists(r => r.BatchId == batch && r.Together && r.ModelIds.Any(_bench.IsHeld));
+
+    private void AddLate(BenchStep step, int models, List<PlanStep> steps)
+    {
+        if (models == 0)
+            return;
+        var late = Spec(step, step.Id + PlanIds.Late, models);
+        var minutes = models * Math.Max(1, step.Amounts.SecondsPerModel / 60);
+        steps.Add(
+            Sessions.Has(step)
+                ? late with
+                {
+                    PerModel = Math.Max(1, step.Amounts.SecondsPerModel / 60),
+                    MaxChunks = Sessions.Most(minutes),
+                    Minutes = null,
+                    MinSession = Sessions.LeastMinutes,
+                }
+                : late
         );
     }
 
     // Painting is minutes: what is in hand goes on to the end of the sitting, the rest is cut as evenings ask.
-    private void AddSessions(Roster.Batch batch, BenchStep step, List<PlanStep> steps, List<PlanArc> arcs, HashSet<Guid> rests)
+    private void AddSessions(Roster.Batch batch, BenchStep step, int behind, List<PlanStep> steps, List<PlanArc> arcs, HashSet<Guid> rests)
     {
-        var (left, models) = (Sessions.Left(_bench, step, _now), _bench.Remaining(step).Count);
+        var (left, models) = (
+            Sessions.Left(_bench, step, _now) + behind * Math.Max(1, step.Amounts.SecondsPerModel / 60),
+            _bench.Remaining(step).Count + behind
+        );
         AddPast(batch, step, steps);
         if (_bench.InHand is { } spell && spell.StepId == step.Id)
         {
@@ -345,30 +377,29 @@ public sealed partial class PlanDraft
             .Max();
     }
 
-    private IEnumerable<PlanArc> ArcsInto(BenchStep step, HashSet<string> present)
+    private IEnumerable<PlanArc> ArcsInto(BenchStep step, string mark, HashSet<string> present, bool together)
     {
+        var to = step.Id + mark;
         foreach (var edge in _bench.EdgesInto[step.Id])
         {
             var id = edge.From.ToString();
             var from = _bench.Steps[edge.From];
+            // A repair holds its own models: the batch only where it waits for them.
+            if (from.RepairId is not null && step.RepairId is null && mark.Length == 0 && !together)
+                continue;
+            if (mark.Length > 0 && present.Contains(id + mark))
+                id += mark;
+            else if (mark.Length > 0 && from.RepairId is null && present.Contains(id))
+                continue;
             if (present.Contains(id))
                 yield return Windowed(
-                    new PlanArc(id, step.Id.ToString(), ByTest.Minutes(_bench, edge, from, _now))
-                    {
-                        Max = edge.MaxMinutes,
-                        Forbid = edge.Forbidden,
-                    },
+                    new PlanArc(id, to, ByTest.Minutes(_bench, edge, from, _now)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden },
                     edge,
                     from,
                     step
                 );
             if (present.Contains(id + PlanIds.Hand))
-                yield return Windowed(
-                    new PlanArc(id + PlanIds.Hand, step.Id.ToString(), ByTest.Minutes(_bench, edge, from, _now)),
-                    edge,
-                    from,
-                    step
-                );
+                yield return Windowed(new PlanArc(id + PlanIds.Hand, to, ByTest.Minutes(_bench, edge, from, _now)), edge, from, step);
             if (present.Contains(id + PlanIds.Past) && edge.Stage is not null)
             {
                 var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
@@ -379,36 +410,43 @@ public sealed partial class PlanDraft
                     .DefaultIfEmpty(Instant.MinValue)
                     .Max();
                 var min = safe == Instant.MinValue ? 0 : Math.Max(0, MinuteUp(safe) - end);
-                yield return Windowed(new PlanArc(id + PlanIds.Past, step.Id.ToString(), min), edge, from, step);
+                yield return Windowed(new PlanArc(id + PlanIds.Past, to, min), edge, from, step);
             }
         }
     }
 
-    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, HashSet<string> present) =>
-        [.. OnHandles(batch, route, present), .. OnRack(route, present)];
+    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, HashSet<string> present) =>
+        [.. OnHandles(batch, route, steps, present), .. OnRack(route, present)];
 
     // A coat dries in its slot until it may be handled.
     private static IEnumerable<PlanHold> OnRack(List<BenchStep> route, HashSet<string> present) =>
         from step in route
         where step.Amounts.Mode is not null
-        from id in new[] { step.Id.ToString(), step.Id + PlanIds.Hand, step.Id + PlanIds.Past }
+        from id in new[] { step.Id.ToString(), step.Id + PlanIds.Hand, step.Id + PlanIds.Past, step.Id + PlanIds.Late }
         where present.Contains(id)
         select new PlanHold(Rack, 1, new PlanEdge(id, "start"), new PlanEdge(id, "ready"));
 
-    private static IEnumerable<PlanHold> OnHandles(Roster.Batch batch, List<BenchStep> route, HashSet<string> present)
+    private static IEnumerable<PlanHold> OnHandles(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, HashSet<string> present)
     {
         var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
         var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
-        if (mount is null || release is null || !present.Contains(release.Id.ToString()))
+        if (mount is null || release is null)
             yield break;
         var from = new[] { mount.Id + PlanIds.Past, mount.Id + PlanIds.Hand, mount.Id.ToString() }.FirstOrDefault(present.Contains);
-        if (from is not null)
+        var late = present.Contains(release.Id + PlanIds.Late) ? release.Id + PlanIds.Late : null;
+        if (from is null)
+            yield break;
+        // Those that come behind keep their handles until they are through.
+        var behind = late is null ? 0 : steps.First(s => s.Id == late).Count ?? batch.Traits.Models;
+        if (present.Contains(release.Id.ToString()) && batch.Traits.Models > behind)
             yield return new PlanHold(
                 Handles,
-                batch.Traits.Models,
+                batch.Traits.Models - behind,
                 new PlanEdge(from, "start"),
                 new PlanEdge(release.Id.ToString(), "end")
             );
+        if (late is not null)
+            yield return new PlanHold(Handles, behind, new PlanEdge(from, "start"), new PlanEdge(late, "end"));
     }
 
     private void LayCalendar()
@@ -419,7 +457,11 @@ public sealed partial class PlanDraft
                 if (SprayManner.Of(_bench, step) is { } manner)
                     _windows.TryAdd(manner, []);
         // Enough sittings for all hands-on work twice over, with room for the waits; where that is too few, Make asks for more.
-        var need = 2 * _bench.State.Steps.Where(s => s.NotNeeded is null).Sum(s => s.HandsMinutes(_bench.Remaining(s).Count));
+        var need =
+            2
+            * _bench
+                .State.Steps.Where(s => s.NotNeeded is null)
+                .Sum(s => s.HandsMinutes(_bench.Remaining(s).Count + _bench.Behind(s).Count));
         var have = 0;
         var least = _now + Duration.FromDays(42);
         foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))

@@ -31,8 +31,12 @@ public static class Readying
             var before = bench.Steps[edge.From];
             if (before.NotNeeded is not null)
                 continue;
+            // What a repair did holds for its own models.
+            var repaired = bench.RepairOf(before)?.ModelIds;
             foreach (var model in models)
             {
+                if (repaired is not null && !repaired.Contains(model.Id))
+                    continue;
                 if (!bench.IsDone(before.Id, model.Id))
                     return new Blocker(
                         $"{StepWords.TitleOf(before.Key.Kind, before.Key.Occurrence, before.Of)} comes first: {edge.Reason}",

@@ -50,6 +50,29 @@ public static class Rederive
             newId,
             bench.IsFinished
         );
-        return new Change.RouteSet(batch.Id, route.Steps, route.Edges);
+        return WithRepairs(bench, new Change.RouteSet(batch.Id, route.Steps, route.Edges));
+    }
+
+    // Repairs stay what they are, each before the step at which its flaw was seen.
+    private static Change.RouteSet WithRepairs(BenchIndex bench, Change.RouteSet route)
+    {
+        var repairs = bench.AllStepsOf[route.BatchId].Where(s => s.RepairId is not null).ToList();
+        if (repairs.Count == 0)
+            return route;
+        var places = route.Steps.ToDictionary(s => s.Id, s => s.Position);
+        var seenAt = bench.FlawsOf(route.BatchId).Where(f => f.RepairId is not null).ToLookup(f => f.RepairId!.Value, f => f.StepId);
+        int Place(BenchStep step) =>
+            seenAt[step.RepairId!.Value].Where(places.ContainsKey).Select(id => places[id]).DefaultIfEmpty(step.Position).First();
+        var own = repairs.Select(s => s.Id).ToHashSet();
+        var there = route.Steps.Select(s => s.Id).Concat(own).ToHashSet();
+        var edges = repairs
+            .SelectMany(s => bench.EdgesInto[s.Id].Concat(bench.EdgesOutOf[s.Id]))
+            .Distinct()
+            .Where(e => there.Contains(e.From) && there.Contains(e.To));
+        return route with
+        {
+            Steps = [.. route.Steps, .. repairs.Select(s => s with { Position = Place(s) })],
+            Edges = [.. route.Edges, .. edges],
+        };
     }
 }

@@ -28,7 +28,7 @@ public static class RouteIssue
         Func<Guid, bool>? isFinished = null
     )
     {
-        var ids = known.ToDictionary(s => s.Key, s => s.Id);
+        var ids = known.Where(s => s.RepairId is null).ToDictionary(s => s.Key, s => s.Id);
         var steps = route
             .Steps.Select(
                 (s, i) =>
@@ -37,7 +37,7 @@ public static class RouteIssue
             .ToList();
         var byKey = steps.ToDictionary(s => s.Key, s => s.Id);
         var dropped = known
-            .Where(k => !byKey.ContainsKey(k.Key) && hasHistory(k.Id))
+            .Where(k => k.RepairId is null && !byKey.ContainsKey(k.Key) && hasHistory(k.Id))
             .Select(
                 (k, i) =>
                     k with

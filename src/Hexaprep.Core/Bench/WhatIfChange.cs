@@ -8,7 +8,7 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
 /// rank and file, rain, days away,
-/// two batches as one, one batch as two, a step that misses its sitting.</summary>
+/// two batches as one, one batch as two, a step that misses its sitting, a repair.</summary>
 public enum WhatIfKind
 {
     Evening,
@@ -22,6 +22,7 @@ public enum WhatIfKind
     Merge,
     Split,
     Slip,
+    Repair,
 }
 
 /// <summary>A question to the plan.</summary>
@@ -48,7 +49,17 @@ public sealed record WhatIfAsk(
     Guid? BatchId = null,
     Guid? WithId = null,
     int? Models = null
-);
+)
+{
+    /// <summary>One of the flaws that would be repaired.</summary>
+    public Guid? FlawId { get; init; }
+
+    /// <summary>The repair, by its outside name.</summary>
+    public string? Repair { get; init; }
+
+    /// <summary>The batch would wait for the models in repair.</summary>
+    public bool Together { get; init; }
+}
 
 /// <summary>What a question would change on the bench: the same when it is only weighed and when it is taken.</summary>
 /// <param name="Title">What was asked, in words.</param>
@@ -117,6 +128,8 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                     return Regrouped(new Regroup(Need("batchId", ask.BatchId), Need("withId", ask.WithId), null));
                 case WhatIfKind.Split:
                     return Regrouped(new Regroup(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
+                case WhatIfKind.Repair:
+                    return Repaired(ask);
                 case WhatIfKind.Slip:
                     var step =
                         ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found)
@@ -192,6 +205,14 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                 ? $"{unit}: {models} and {bench.Batches[id].Traits.Models} in one batch"
                 : $"{unit}: {models} as {how.First} and {models - how.First}";
             return new(title, how.On(bench, newId));
+        }
+
+        private WhatIfChange Repaired(WhatIfAsk ask)
+        {
+            if (ask.Repair is not { } plan)
+                throw Refuse("repair", "No repair was named.", "Name one that is offered.");
+            var (repair, made) = RepairEdits.Taken(bench, Need("flawId", ask.FlawId), plan, ask.Together, now);
+            return new(repair.Words, made);
         }
 
         private LocalDate Ahead(string field, LocalDate? date)

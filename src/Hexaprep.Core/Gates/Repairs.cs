@@ -21,6 +21,9 @@ public static class Repairs
     // What lies under a further coat spoils it.
     private static readonly FlawKind[] Spoils = [FlawKind.Tacky, FlawKind.Flaking, FlawKind.Fisheye, FlawKind.Loose];
 
+    /// <summary>What a repair is called, by its outside name.</summary>
+    public static string WordsOf(string id) => RepairPlans.All.FirstOrDefault(p => p.Id == id)?.Words ?? id.Replace('_', ' ');
+
     /// <summary>How far the coat that shows a flaw has come by now; hard where no coat is known.</summary>
     public static FlawState StateOf(GateCase log, SeenFlaw flaw)
     {

@@ -36,7 +36,10 @@ public sealed class Pruning
         var ofModel = Ids(models, m => m.Id);
         var pieces = Each("piece", w.Pieces, r => r.Id, r => ofModel.Contains(r.ModelId));
         var ofPiece = Ids(pieces, p => p.Id);
-        var steps = Each("step", w.Steps, r => r.Id, r => ofBatch.Contains(r.BatchId));
+        var repairs = Each("repair", w.Repairs, r => r.Id, r => ofBatch.Contains(r.BatchId) && r.Models.All(ofModel.Contains));
+        var ofRepair = Ids(repairs, r => r.Id);
+        bool Mends(Guid? repair) => repair is not { } id || ofRepair.Contains(id);
+        var steps = Each("step", w.Steps, r => r.Id, r => ofBatch.Contains(r.BatchId) && Mends(r.RepairId));
         var ofStep = Ids(steps, s => s.Id);
         var logbook = Each("logbook", w.Logbook, r => r.Id, r => r.StepId is null || ofStep.Contains(r.StepId.Value));
         var spells = Each("spell", w.Spells, r => r.Id, r => ofStep.Contains(r.StepId));
@@ -68,7 +71,8 @@ public sealed class Pruning
             ),
             Coats = coats,
             CoatTests = Each("coat_test", w.CoatTests, r => r.Id, r => ofCoat.Contains(r.CoatId)),
-            Flaws = Each("flaw", w.Flaws, r => r.Id, r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId)),
+            Flaws = Each("flaw", w.Flaws, r => r.Id, r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && Mends(r.RepairId)),
+            Repairs = repairs,
             HouseChoices = Each(
                 "house_choice",
                 w.HouseChoices,

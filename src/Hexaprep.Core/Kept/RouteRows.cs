@@ -82,6 +82,9 @@ public sealed record StepRow
     [Text(Texts.Note, 0)]
     public required string? NotNeeded { get; init; }
 
+    /// <summary>The repair it is a step of.</summary>
+    public Guid? RepairId { get; init; }
+
     /// <summary>The row of a step.</summary>
     public static StepRow Of(BenchStep s) =>
         new()
@@ -105,6 +108,7 @@ public sealed record StepRow
             Reason = s.Reason,
             Position = s.Position,
             NotNeeded = s.NotNeeded,
+            RepairId = s.RepairId,
         };
 
     /// <summary>The step.</summary>
@@ -129,7 +133,10 @@ public sealed record StepRow
             Reason,
             Position,
             NotNeeded
-        );
+        )
+        {
+            RepairId = RepairId,
+        };
 }
 
 /// <summary>An order, a wait or a window between two steps.</summary>

@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Routes;
 using NodaTime;
 
@@ -230,8 +231,91 @@ public sealed record FlawRow
     /// <summary>The logbook entry that tells of it.</summary>
     public required Guid EntryId { get; init; }
 
+    /// <summary>What kind it is; null where words alone tell it.</summary>
+    [OneOf<FlawKind>]
+    public string? Kind { get; init; }
+
+    /// <summary>How it was closed; null while it is open.</summary>
+    [OneOf<FlawEnd>]
+    public string? Ending { get; init; }
+
+    /// <summary>Why it was left.</summary>
+    [Text(200, 0)]
+    public string? Reason { get; init; }
+
+    /// <summary>The repair that was taken for it.</summary>
+    public Guid? RepairId { get; init; }
+
+    /// <summary>The row of a flaw.</summary>
+    public static FlawRow Of(Flaw f, Guid entry) =>
+        new()
+        {
+            Id = f.Id,
+            StepId = f.StepId,
+            ModelId = f.ModelId,
+            PieceId = f.PieceId,
+            Place = f.Place,
+            Words = f.Words,
+            NotedAt = f.NotedAt,
+            MendedAt = f.MendedAt,
+            EntryId = entry,
+            Kind = f.Kind is { } kind ? Ids.Of(kind) : null,
+            Ending = f.End is { } end ? Ids.Of(end) : null,
+            Reason = f.Reason,
+            RepairId = f.RepairId,
+        };
+
     /// <summary>The flaw.</summary>
-    public Flaw ToFlaw() => new(Id, StepId, ModelId, PieceId, Place, Words, NotedAt, MendedAt);
+    public Flaw ToFlaw() =>
+        new(Id, StepId, ModelId, PieceId, Place, Words, NotedAt, MendedAt)
+        {
+            Kind = Kind is null ? null : Ids.Parse<FlawKind>(Kind),
+            // Of files before version 6, closed was mended.
+            End =
+                Ending is not null ? Ids.Parse<FlawEnd>(Ending)
+                : MendedAt is null ? null
+                : FlawEnd.Mended,
+            Reason = Reason,
+            RepairId = RepairId,
+        };
+}
+
+/// <summary>A repair that was put in the plan.</summary>
+public sealed record RepairRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its batch.</summary>
+    public required Guid BatchId { get; init; }
+
+    /// <summary>Which repair.</summary>
+    [Text(40)]
+    public required string Plan { get; init; }
+
+    /// <summary>The batch waits for its models.</summary>
+    public required bool Together { get; init; }
+
+    /// <summary>When it was taken.</summary>
+    public required Instant TakenAt { get; init; }
+
+    /// <summary>Its models.</summary>
+    public required IReadOnlyList<Guid> Models { get; init; }
+
+    /// <summary>The row of a repair.</summary>
+    public static RepairRow Of(BenchRepair r) =>
+        new()
+        {
+            Id = r.Id,
+            BatchId = r.BatchId,
+            Plan = r.Plan,
+            Together = r.Together,
+            TakenAt = r.TakenAt,
+            Models = r.ModelIds,
+        };
+
+    /// <summary>The repair.</summary>
+    public BenchRepair ToRepair() => new(Id, BatchId, Plan, Together, TakenAt, Models);
 }
 
 /// <summary>A wait of minutes that was started; it runs while it has no end.</summary>

@@ -12,11 +12,8 @@ namespace Hexaprep.Core.Routes;
 /// <param name="Words">The bench's own words for it.</param>
 public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
 {
-    /// <summary>What a look at it finds most: six short names; a gate has its own.</summary>
-    public IReadOnlyList<string> Flaws { get; init; } = Usual;
-
     /// <summary>An inspection: pass, or a flaw note.</summary>
-    public bool IsGate => Flaws != Usual;
+    public bool IsGate { get; init; }
 
     /// <summary>Lays a film over the surface.</summary>
     public bool LaysAFilm { get; init; }
@@ -41,8 +38,6 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
 
     /// <summary>Its place in the order of work, from 0: which of two comes first where no rule says.</summary>
     public int Place { get; private init; }
-
-    private static readonly IReadOnlyList<string> Usual = ["broken part", "missed spot", "gap", "bent part", "damaged detail", "lost part"];
 
     /// <summary>Every kind, in the order of work.</summary>
     public static readonly IReadOnlyList<StepFacts> InOrder = [.. Described.Select((facts, place) => facts with { Place = place })];
@@ -377,7 +372,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 )
             )
             {
-                Flaws = ["mold line", "gap", "bare spot", "rough texture", "run", "dust or hair"],
+                IsGate = true,
             },
             new(
                 TouchIn,
@@ -560,7 +555,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 )
             )
             {
-                Flaws = ["bubble", "silver edge", "lifted corner", "tear", "crooked", "wrinkle"],
+                IsGate = true,
             },
             new(
                 Seal,
@@ -692,7 +687,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 )
             )
             {
-                Flaws = ["bare spot", "frosted varnish", "shine", "loose grit", "chip", "dust or hair"],
+                IsGate = true,
             },
         ];
 }

@@ -118,19 +118,26 @@ public static class PlanEndpoints
     private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, Planners planners, CancellationToken cancel)
     {
         var workspace = await desk.WorkspaceAsync(cancel);
-        var shown = planners.Known<WhatIfAnswer>(workspace, take.Ask);
-        await desk.WriteAsync(
+        var shown = take.Ask is { Kind: WhatIfKind.Repair, FlawId: { } flaw, Repair: { } repair }
+            ? planners.Known<PricedRepair>(workspace, new RepairQuestion(flaw, repair))?.Answer
+            : planners.Known<WhatIfAnswer>(workspace, take.Ask);
+        var before = (await desk.LayAsync(cancel)).Plan;
+        Decision? taken = null;
+        var done = await desk.WriteAndLayAsync(
             take.Id,
             take,
             bench =>
             {
-                var decision = SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid);
+                var decision = taken = SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid);
                 if (shown is not null)
                     planners.Follow(workspace, shown.Plan);
                 return decision;
             },
             cancel
         );
+        // A repair that is taken back gives the plan back, if nothing else has happened.
+        if (taken?.Changes.OfType<Change.RepairTaken>().FirstOrDefault() is { } mends)
+            planners.Remember(mends.Repair.Id, done.Revision, before);
         return TypedResults.NoContent();
     }
 

@@ -20,6 +20,7 @@ public sealed class Planners(
     // A planner that nobody looked at the longest gives up its memory.
     private const int Most = 8;
     private static readonly TimeSpan MostPatience = TimeSpan.FromSeconds(3);
+    private readonly ConcurrentDictionary<Guid, (long Revision, BenchPlan Plan)> _beforeRepairs = new();
     private readonly ConcurrentDictionary<WorkspaceId, Hosted> _planners = new();
     private readonly CancellationTokenSource _stopping = new();
     private long _looks;
@@ -80,6 +81,16 @@ public sealed class Planners(
             },
             cancel
         );
+
+    /// <summary>Keeps the plan that stood before a repair was put in, for as long as the process lives.</summary>
+    /// <param name="repair">The repair.</param>
+    /// <param name="revision">The bench with it.</param>
+    /// <param name="before">The plan before.</param>
+    public void Remember(Guid repair, long revision, BenchPlan before) => _beforeRepairs[repair] = (revision, before);
+
+    /// <summary>The plan that stood before a repair was put in; null where something else has happened since.</summary>
+    public BenchPlan? Before(Guid repair, long revision) =>
+        _beforeRepairs.TryGetValue(repair, out var kept) && kept.Revision == revision ? kept.Plan : null;
 
     /// <summary>The next plan of a workspace follows one that was shown.</summary>
     public void Follow(WorkspaceId workspace, BenchPlan shown) => PlannerOf(workspace).Follow(shown);

@@ -95,7 +95,7 @@ public sealed class CautionTests
         {
             var words = StepWords.For(kind);
             Assert.All(new[] { words.Title, words.Short, words.Done, words.How, words.LookFor, words.GoesWrong }, w => Assert.NotEmpty(w));
-            Assert.Equal(6, FlawWords.For(kind).Distinct().Count());
+            Assert.Equal(6, Hexaprep.Core.Gates.GateFlaws.Default(kind).Distinct().Count());
         }
     }
 }

@@ -107,6 +107,187 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gate/{stepId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A look at a step's models: places, keys for flaws, what is open, why, and what mends it. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    stepId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GateView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gate/price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a repair costs every unit, before it is taken with POST /api/plan/take. Nothing is kept. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RepairQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RepairPriceView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gate/repairs/{repairId}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a repair that nobody has begun out of the plan again. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    repairId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RepairBack"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -2857,8 +3038,10 @@ export interface components {
             flawId?: null | string;
             /** @description Where on the model (flaw), 1 to 60 characters. */
             place?: null | string;
-            /** @description What is wrong (flaw), 1 to 200 characters. */
+            /** @description What is wrong (flaw), or why it is left (mend); 1 to 200 characters. A flaw of a kind needs none. */
             words?: null | string;
+            flawKind?: null | components["schemas"]["FlawKind"];
+            end?: null | components["schemas"]["FlawEnd"];
             /**
              * Format: uuid
              * @description The coat (test, coat).
@@ -3276,6 +3459,22 @@ export interface components {
             rules: string[];
         };
         /**
+         * @description Why a flaw came about.
+         * @enum {string}
+         */
+        CauseId: "dry_spray" | "too_heavy" | "missed_angle" | "damp_air" | "cold" | "too_young" | "window_missed" | "greasy" | "wet_below" | "plasticiser" | "dust_fell" | "line_missed" | "filler_shrunk" | "gap_unfilled" | "matte_bed" | "bed_young" | "air_trapped" | "not_softened" | "moved_late" | "sealed_early" | "solvent_attack" | "not_shaken" | "ca_fog" | "weak_joint" | "heat" | "blade" | "old_product";
+        /** @description A cause, in words. */
+        CauseView: {
+            id: components["schemas"]["CauseId"];
+            words: string;
+            /** Format: double */
+            probability: number;
+            for: string[];
+            against: string[];
+            next: string;
+            houseRule: null | string;
+        };
+        /**
          * @description A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the
          *                 others stand in the card.
          */
@@ -3547,6 +3746,15 @@ export interface components {
              */
             leftG: null | number;
         };
+        /** @description A stretch of a detour. */
+        DetourView: {
+            title: string;
+            begin: components["schemas"]["Instant"];
+            end: components["schemas"]["Instant"];
+            text: string;
+            isLook: boolean;
+            safeAt?: null | components["schemas"]["Instant"];
+        };
         /** @description A step that may be done in the meantime. */
         DoableView: {
             step: components["schemas"]["StepKind"];
@@ -3727,6 +3935,40 @@ export interface components {
         Film: "light" | "normal" | "heavy";
         /** @enum {string} */
         Finding: "not_dry_at" | "dry_at" | "exact";
+        /** @description What was found: a flaw of one or more models, why, and what mends it. */
+        FindingView: {
+            /**
+             * Format: uuid
+             * @description One of the flaws: it stands for all.
+             */
+            flawId: string;
+            /** @description All of them. */
+            flawIds: string[];
+            kind: null | components["schemas"]["FlawKind"];
+            /** @description The same in words. */
+            words: string;
+            /** @description Which models. */
+            models: number[];
+            /** @description What and why in a line: "Grainy on top of 2 and 3: the spray dried before it landed". */
+            headline: string;
+            /** @description The likeliest first; empty for free words. */
+            causes: components["schemas"]["CauseView"][];
+            /**
+             * Format: double
+             * @description How likely it was something else, 0 to 1.
+             */
+            unexplained: number;
+            /** @description What would tell the first two apart. */
+            test: string;
+            /** @description What can be done, the cheapest first. */
+            repairs: components["schemas"]["RepairView"][];
+            inPlan: null | components["schemas"]["RepairInPlanView"];
+            /**
+             * Format: int32
+             * @description How often these models were repaired before.
+             */
+            loops: number;
+        };
         /** @description The answers of the first visit: school to option. */
         FirstAnswers: {
             /** Format: uuid */
@@ -3757,6 +3999,17 @@ export interface components {
             /** Format: double */
             surfaceC: number;
         };
+        /** @enum {string} */
+        FlawEnd: "mended" | "accepted" | "hidden";
+        /** @description A key for a flaw. */
+        FlawKeyView: {
+            kind: components["schemas"]["FlawKind"];
+            name: string;
+            shows: string;
+            of: string;
+        };
+        /** @enum {string} */
+        FlawKind: "line" | "gap" | "nub" | "gouge" | "fuzzy" | "grainy" | "run" | "pooling" | "bare" | "tacky" | "print" | "dust" | "frosting" | "crazing" | "flaking" | "fisheye" | "silvering" | "bubble" | "wrinkle" | "tear" | "film_edge" | "seam" | "sheen" | "loose" | "bent";
         /** @description A flaw. */
         FlawRow: {
             /**
@@ -3791,6 +4044,17 @@ export interface components {
              * @description The logbook entry that tells of it.
              */
             entryId: string;
+            /** @description What kind it is; null where words alone tell it. */
+            kind?: null | string;
+            /** @description How it was closed; null while it is open. */
+            ending?: null | string;
+            /** @description Why it was left. */
+            reason?: null | string;
+            /**
+             * Format: uuid
+             * @description The repair that was taken for it.
+             */
+            repairId?: null | string;
         };
         /** @description A model held back. */
         FlawView: {
@@ -3858,6 +4122,79 @@ export interface components {
          * @enum {string}
          */
         Gaps: "none" | "small" | "large";
+        /**
+         * @description What is drawn to point at.
+         * @enum {string}
+         */
+        GateFigure: "standing" | "rider" | "hull" | "plate" | "terrain";
+        /**
+         * @description How a model stands at a look.
+         * @enum {string}
+         */
+        GateMark: "rest" | "clean" | "flawed";
+        /** @description A model at a look. */
+        GateModelView: {
+            /** Format: int32 */
+            number: number;
+            state: components["schemas"]["GateMark"];
+            words: string;
+        };
+        /** @description A look at models, one after another: pegs, a figure with places, keys for flaws, and what was found. */
+        GateView: {
+            /** @description When. */
+            now: components["schemas"]["Instant"];
+            /** @description The user's time zone. */
+            zone: string;
+            /**
+             * Format: uuid
+             * @description The step they are looked at.
+             */
+            stepId: string;
+            /**
+             * Format: uuid
+             * @description Their unit.
+             */
+            unitId: string;
+            /** @description Its name, the batch's with it. */
+            unit: string;
+            /** @description Its mark. */
+            mark: string;
+            /** @description The kind of step. */
+            step: components["schemas"]["StepKind"];
+            /** @description Which look it is: "after primer". */
+            title: string;
+            /** @description The step is a gate: a clean model is ticked. */
+            isGate: boolean;
+            /** @description It is in hand. */
+            inHand: boolean;
+            /** @description Why no model can pass it now; null when one can. */
+            blocked: null | string;
+            /** @description How to look, in a line. */
+            look: string;
+            /** @description What else is asked here; null for nothing. */
+            asks: null | string;
+            /** @description standing, rider, hull, plate or terrain. */
+            figure: components["schemas"]["GateFigure"];
+            /** @description Six places at most, in the order of their keys. */
+            places: string[];
+            /** @description The models. */
+            models: components["schemas"]["GateModelView"][];
+            /**
+             * Format: int32
+             * @description The one to look at; null when all are through.
+             */
+            next: null | number;
+            /** @description The six flaws offered. */
+            keys: components["schemas"]["FlawKeyView"][];
+            /** @description All others. */
+            more: components["schemas"]["FlawKeyView"][];
+            /** @description Places where this unit had flaws that were found late. */
+            lookFirst: components["schemas"]["LookFirstView"][];
+            /** @description When to stop, with the figure it comes from. */
+            enough: string;
+            /** @description What is open, the same flaw of several models as one. */
+            findings: components["schemas"]["FindingView"][];
+        };
         /** @description The one step: in hand, or to be begun now. */
         HandView: {
             /** Format: uuid */
@@ -3886,8 +4223,6 @@ export interface components {
             cautions: components["schemas"]["CautionView"][];
             card: components["schemas"]["CardView"];
             isGate: boolean;
-            places: string[];
-            flawKinds: string[];
             /** @description Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act. */
             unfitAir?: null | string;
             test?: null | components["schemas"]["TestView"];
@@ -4106,6 +4441,11 @@ export interface components {
         LocalDate: string;
         /** Format: time */
         LocalTime: string;
+        /** @description A place that had late-found flaws before. */
+        LookFirstView: {
+            place: string;
+            words: string;
+        };
         /**
          * @description What a part is made of. Material.Unknown takes, for each question, the strictest answer of all.
          * @enum {string}
@@ -4737,6 +5077,79 @@ export interface components {
             /** @description True when something is lost at its end: shown as a limit, not as a wait. */
             closing: boolean;
         };
+        /** @description Takes a repair out of the plan; the id makes it safe to send again. */
+        RepairBack: {
+            /** Format: uuid */
+            id: string;
+        };
+        /** @description A repair that is in the plan. */
+        RepairInPlanView: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+            text: string;
+            canTakeBack: boolean;
+        };
+        /** @description What a repair costs before it is taken. */
+        RepairPriceView: {
+            /** @description The question to take it by. */
+            ask: components["schemas"]["WhatIfAsk"];
+            /** @description The repair. */
+            title: string;
+            /** @description Its stretches on the line, the look after it the last. */
+            detour: components["schemas"]["DetourView"][];
+            /** @description Each unit's date before and after. */
+            units: components["schemas"]["WhatIfUnit"][];
+            /**
+             * Format: int32
+             * @description Minutes of hands.
+             */
+            hands: number;
+            /** @description The same in words, with what of it is done tonight. */
+            handsText: string;
+            /** @description Whether the batch waits for these models or they follow behind, and why. */
+            follows: string;
+        };
+        /** @description Asks what a repair costs. */
+        RepairQuestion: {
+            /**
+             * Format: uuid
+             * @description One of the flaws: those alike are repaired with it.
+             */
+            flawId: string;
+            /** @description The repair, by its outside name. */
+            repair: string;
+        };
+        /** @description A repair that was put in the plan. */
+        RepairRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Its batch.
+             */
+            batchId: string;
+            /** @description Which repair. */
+            plan: string;
+            /** @description The batch waits for its models. */
+            together: boolean;
+            /** @description When it was taken. */
+            takenAt: components["schemas"]["Instant"];
+            /** @description Its models. */
+            models: string[];
+        };
+        /** @description A repair, in words. */
+        RepairView: {
+            id: string;
+            words: string;
+            detail: string;
+            bars: string[];
+            warnings: string[];
+            takesSteps: boolean;
+        };
         /** @description The lines to save, all or none. `Id` makes it safe to repeat. */
         RosterOrder: {
             /**
@@ -5197,6 +5610,11 @@ export interface components {
             position: number;
             /** @description Why it is not needed any more. */
             notNeeded: null | string;
+            /**
+             * Format: uuid
+             * @description The repair it is a step of.
+             */
+            repairId?: null | string;
         };
         /**
          * @description Law of the material, good practice, or taste.
@@ -5506,6 +5924,15 @@ export interface components {
              * @description How many models would stay in it when cut.
              */
             models?: null | number;
+            /**
+             * Format: uuid
+             * @description One of the flaws that would be repaired.
+             */
+            flawId?: null | string;
+            /** @description The repair, by its outside name. */
+            repair?: null | string;
+            /** @description The batch would wait for the models in repair. */
+            together?: boolean;
         };
         /**
          * @description What a second plan does to a unit's date.
@@ -5515,10 +5942,10 @@ export interface components {
         /**
          * @description What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
          *                 rank and file, rain, days away,
-         *                 two batches as one, one batch as two, a step that misses its sitting.
+         *                 two batches as one, one batch as two, a step that misses its sitting, a repair.
          * @enum {string}
          */
-        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip";
+        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "repair";
         /** @description Takes what a question to the plan stands for; the id makes it safe to send again. */
         WhatIfTake: {
             /** Format: uuid */
@@ -5628,6 +6055,8 @@ export interface components {
             containers?: components["schemas"]["ContainerRow"][];
             /** @description Coats laid before, brought in from a file. */
             pastCoats?: components["schemas"]["PastCoatRow"][];
+            /** @description Repairs that were put in the plan. */
+            repairs?: components["schemas"]["RepairRow"][];
             /** @description Waits of minutes that were started. */
             clocks?: components["schemas"]["ClockRow"][];
         };

@@ -1,0 +1,234 @@
+using Hexaprep.Core.Computation;
+using Hexaprep.Core.Gates;
+using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
+using NodaTime;
+
+namespace Hexaprep.Core.Bench;
+
+/// <summary>Reads a look at a step's models.</summary>
+public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
+{
+    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+
+    // How far away a model of a tier is looked at, mm, and how often touching up goes round at most: a rule of thumb.
+    private static (int ViewMm, int Loops, string From) Standard(Tier tier) =>
+        tier switch
+        {
+            Tier.RankAndFile => (1000, 1, "across the table"),
+            Tier.Elite => (600, 2, "at arm's length"),
+            Tier.Leader => (400, 3, "in the hand"),
+            _ => (300, 4, "close up"),
+        };
+
+    /// <summary>The look at a step.</summary>
+    /// <exception cref="RefusedException">There is no such step on the bench.</exception>
+    public GateView Of(Guid stepId)
+    {
+        if (!bench.Steps.TryGetValue(stepId, out var step) || step.NotNeeded is not null)
+            throw new RefusedException(
+                new Refusal("stepId", $"There is no step {stepId} on the bench.", "Go back to the bench.", RefusalKind.NotFound)
+            );
+        Edit.OnBench(bench, step.BatchId);
+        var (batch, unit) = (bench.Batches[step.BatchId], bench.UnitOf(step));
+        var kind = step.Key.Kind;
+        var remaining = bench.Remaining(step);
+        var seen = Flaws(unit.Id).Where(f => GateFlaws.Default(KindOf(f)).SequenceEqual(GateFlaws.Default(kind)));
+        var keys = GateFlaws.For(kind, [.. seen.Select(f => f.Kind).OfType<FlawKind>()]);
+        var figure = FigureOf(batch.Traits);
+        return new GateView(
+            now,
+            bench.State.Settings.Zone.Id,
+            step.Id,
+            unit.Id,
+            bench.NameOf(step),
+            unit.Mark,
+            kind,
+            TitleOf(step),
+            kind.IsGate(),
+            bench.InHand?.StepId == step.Id,
+            kind.IsGate() ? Readying.Of(bench, step, remaining, _clock)?.Reason : null,
+            "Hold it under the lamp and tilt it once.",
+            GateFlaws.Asks(kind),
+            figure,
+            PlacesOf(figure),
+            [.. bench.ModelsAt(step).Select(m => Model(step, m))],
+            remaining.Count > 0 ? remaining[0].Number : null,
+            [.. keys.Select(Key)],
+            [.. Enum.GetValues<FlawKind>().Except(keys).Select(Key)],
+            LookFirst(step, unit.Id),
+            Enough(batch.Traits.Tier),
+            [.. Open(step.BatchId).Select(Finding)]
+        );
+    }
+
+    private StepKind KindOf(Flaw flaw) => bench.Steps[flaw.StepId].Key.Kind;
+
+    private IEnumerable<Flaw> Flaws(Guid unitId) => bench.BatchesOf[unitId].SelectMany(b => bench.FlawsOf(b.Id));
+
+    // A gate is named by what it follows.
+    private string TitleOf(BenchStep step) =>
+        step.Key.Kind switch
+        {
+            StepKind.PrimerGate => "after primer",
+            StepKind.TransferGate => "after transfers",
+            StepKind.FinalGate => "last look",
+            _ => $"at: {BenchIndex.TitleOf(step).ToLowerInvariant()}",
+        };
+
+    private static FlawKeyView Key(FlawKind kind) => FlawWords.For(kind) is var w ? new(kind, w.Name, w.Shows, w.Of) : null!;
+
+    private GateModelView Model(BenchStep step, BenchModel model)
+    {
+        var open = bench.OpenFlaws.Where(f => f.ModelId == model.Id).ToList();
+        return open.Count > 0 ? new(model.Number, GateMark.Flawed, string.Join(", ", open.Select(f => f.Words).Distinct()))
+            : bench.IsDone(step.Id, model.Id)
+                ? new(model.Number, GateMark.Clean, step.Key.Kind.IsGate() ? "clean" : StepWords.Of(step.Key).Done)
+            : new(model.Number, GateMark.Rest, "");
+    }
+
+    private static GateFigure FigureOf(BatchTraits traits) =>
+        traits.Size switch
+        {
+            ModelSize.Terrain => GateFigure.Terrain,
+            ModelSize.Large => GateFigure.Hull,
+            _ => traits.BaseMm switch
+            {
+                null => GateFigure.Plate,
+                >= 50 => GateFigure.Rider,
+                _ => GateFigure.Standing,
+            },
+        };
+
+    private static IReadOnlyList<string> PlacesOf(GateFigure figure) =>
+        figure switch
+        {
+            GateFigure.Rider => ["head", "body", "mount head", "mount", "legs", "base"],
+            GateFigure.Hull => ["front", "left", "top", "right", "rear", "underside"],
+            GateFigure.Plate => ["face", "left edge", "top edge", "right edge", "lower edge", "back"],
+            GateFigure.Terrain => ["top", "left wall", "front", "right wall", "back wall", "ground"],
+            _ => ["head", "left arm", "chest", "right arm", "legs", "base"],
+        };
+
+    // Found at a later look than this one, on this unit: there first.
+    private List<LookFirstView> LookFirst(BenchStep step, Guid unitId) =>
+        [
+            .. Flaws(unitId)
+                .Where(f => StepFacts.Of(KindOf(f)).Place > StepFacts.Of(step.Key.Kind).Place && f.Kind is not null)
+                .GroupBy(f => (f.Place, f.Kind))
+                .OrderByDescending(g => g.Count())
+                .ThenBy(g => g.Key.Place, StringComparer.Ordinal)
+                .Take(2)
+                .Select(g => new LookFirstView(g.Key.Place, $"{FlawWords.For(g.Key.Kind!.Value).Name}, {g.Count()} found late")),
+        ];
+
+    private static string Enough(Tier tier)
+    {
+        var (view, loops, from) = Standard(tier);
+        var width = view / GapFilling.Severity(1).VisibleAtMm;
+        return $"Good enough {from}: under {width.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)} mm it does not show "
+            + $"at {view / 10} cm, and {(loops == 1 ? "one round" : $"{loops} rounds")} of mending is the most.";
+    }
+
+    /// <summary>The open flaws of a batch, each group of alike ones as its first.</summary>
+    private IEnumerable<IReadOnlyList<Flaw>> Open(Guid batchId)
+    {
+        var told = new HashSet<Guid>();
+        foreach (var flaw in bench.FlawsOf(batchId).Where(f => f.MendedAt is null))
+        {
+            if (told.Contains(flaw.Id))
+                continue;
+            var alike = CaseOfBench.Alike(bench, flaw);
+            told.UnionWith(alike.Select(f => f.Id));
+            yield return alike;
+        }
+    }
+
+    private FindingView Finding(IReadOnlyList<Flaw> alike)
+    {
+        var first = alike[0];
+        var batch = bench.Steps[first.StepId].BatchId;
+        var models = alike.Select(f => f.ModelId).Distinct().ToList();
+        var numbers = models.Select(m => bench.Models[m].Number).Order().ToList();
+        var loops = bench.State.Repairs.Count(r => r.Id != first.RepairId && r.ModelIds.Any(models.Contains));
+        var where = $"{string.Join(", ", alike.Select(f => f.Place).Distinct())} of {Said(numbers)}";
+        if (CaseOfBench.Seen(bench, alike) is not { } seen)
+            return new(
+                first.Id,
+                [.. alike.Select(f => f.Id)],
+                null,
+                first.Words,
+                numbers,
+                $"{first.Words}, {where}",
+                [],
+                1,
+                "",
+                [],
+                null,
+                loops
+            );
+        var log = CaseOfBench.Of(bench, batch, models, now);
+        var found = Diagnosis.Of(log, seen);
+        var words = FlawWords.For(seen.Kind).Name;
+        return new FindingView(
+            first.Id,
+            [.. alike.Select(f => f.Id)],
+            seen.Kind,
+            words,
+            numbers,
+            $"{words}, {where}: {char.ToLowerInvariant(found.Words[0])}{found.Words[1..].TrimEnd('.')}",
+            [.. found.Causes.Select(Cause)],
+            found.Unexplained,
+            found.Test,
+            first.RepairId is null ? [.. Repairs.Of(log, seen).Select(r => Repair(r))] : [],
+            InPlan(first),
+            loops
+        );
+    }
+
+    private static string Said(List<int> numbers) =>
+        numbers.Count == 1 ? $"model {numbers[0]}" : $"models {string.Join(", ", numbers.SkipLast(1))} and {numbers[^1]}";
+
+    private static CauseView Cause(Cause cause)
+    {
+        var facts = CauseBook.Of(cause.Id);
+        return new(
+            cause.Id,
+            facts.Words,
+            cause.Probability,
+            cause.For,
+            cause.Against,
+            cause.Next,
+            facts.HouseRule is { } rule ? Schools.Find(rule)?.Question : null
+        );
+    }
+
+    private static RepairView Repair(Repair repair)
+    {
+        var hands = repair.Minutes > 0 ? $"{Clockface.Hands(repair.Minutes)} of hands" : "";
+        var wait = repair.WaitMinutes > 0 ? $"{(hands.Length > 0 ? ", " : "")}waits {Clockface.Lasts(repair.WaitMinutes)}" : "";
+        return new(repair.Id, repair.Words, hands + wait, repair.Bars, repair.Warnings, repair.Steps.Count > 0);
+    }
+
+    private RepairInPlanView? InPlan(Flaw flaw)
+    {
+        if (flaw.RepairId is not { } id || bench.State.Repairs.Find(r => r.Id == id) is not { } repair)
+            return null;
+        var batch = repair.BatchId;
+        var steps = bench.StepsOf[batch].Where(s => s.RepairId == id).ToList();
+        var next = steps.FirstOrDefault(s => !bench.IsFinished(s));
+        var when =
+            next is null ? "done"
+            : plan.BeginOf(next) is { } begin ? _clock.At(begin)
+            : "no place yet";
+        return new(
+            id,
+            RepairWords(repair.Plan),
+            next is null ? "done" : $"{BenchIndex.TitleOf(next)}: {when}",
+            !steps.Exists(s => bench.HasHistory(s.Id))
+        );
+    }
+
+    private static string RepairWords(string plan) => Repairs.WordsOf(plan);
+}

@@ -1,0 +1,76 @@
+using Hexaprep.Core.Bench;
+using Hexaprep.Web.Planning;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Hexaprep.Web.Features;
+
+/// <summary>Asks what a repair costs.</summary>
+/// <param name="FlawId">One of the flaws: those alike are repaired with it.</param>
+/// <param name="Repair">The repair, by its outside name.</param>
+public sealed record RepairQuestion(Guid FlawId, string Repair);
+
+/// <summary>Takes a repair out of the plan; the id makes it safe to send again.</summary>
+public sealed record RepairBack(Guid Id);
+
+/// <summary>The look at models: what is found, why, what mends it and what that costs.</summary>
+public static class GateEndpoints
+{
+    /// <summary>Adds the routes.</summary>
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/gate/{stepId:guid}", ReadAsync)
+            .WithSummary("A look at a step's models: places, keys for flaws, what is open, why, and what mends it.")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost("/gate/price", PriceAsync)
+            .WithSummary("What a repair costs every unit, before it is taken with POST /api/plan/take. Nothing is kept.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost("/gate/repairs/{repairId:guid}/back", BackAsync)
+            .WithSummary("Takes a repair that nobody has begun out of the plan again.")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+    }
+
+    private static async Task<Ok<GateView>> ReadAsync(Guid stepId, Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(new GateReader(laid.Bench, laid.Plan, laid.Now).Of(stepId));
+    }
+
+    private static async Task<Ok<RepairPriceView>> PriceAsync(
+        RepairQuestion question,
+        Desk desk,
+        Planners planners,
+        CancellationToken cancel
+    )
+    {
+        var priced = await planners.AskAsync(
+            await desk.WorkspaceAsync(cancel),
+            question,
+            compares: false,
+            (stored, plan, now, token) => RepairPrice.Of(stored.Bench, plan, question.FlawId, question.Repair, now, token),
+            cancel
+        );
+        return TypedResults.Ok(priced.View);
+    }
+
+    private static async Task<NoContent> BackAsync(Guid repairId, RepairBack back, Desk desk, Planners planners, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        await desk.WriteAsync(
+            back.Id,
+            new { repairId },
+            bench =>
+            {
+                var decision = RepairEdits.Back(bench, repairId, desk.Now);
+                if (planners.Before(repairId, laid.Revision) is { } before)
+                    planners.Follow(laid.Workspace, before);
+                return decision;
+            },
+            cancel
+        );
+        return TypedResults.NoContent();
+    }
+}
