@@ -311,8 +311,8 @@ public sealed class BenchIndex
 
     /// <summary>The step's title, its coat or session number with it.</summary>
     public static string TitleOf(BenchStep step) =>
-        step.RepairId is not null && step.Key.Kind.Coats()
-            ? $"{StepWords.For(step.Key.Kind).Title} again"
+        step.RepairId is not null
+            ? RepairWords.TitleOf(step.Key.Kind, step.Amounts.Method)
             : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;

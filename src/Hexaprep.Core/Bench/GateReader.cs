@@ -91,14 +91,9 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
     private static GateFigure FigureOf(BatchTraits traits) =>
         traits.Size switch
         {
-            ModelSize.Terrain => GateFigure.Terrain,
+            ModelSize.Terrain => traits.Parts <= 1 ? GateFigure.Plate : GateFigure.Terrain,
             ModelSize.Large => GateFigure.Hull,
-            _ => traits.BaseMm switch
-            {
-                null => GateFigure.Plate,
-                >= 50 => GateFigure.Rider,
-                _ => GateFigure.Standing,
-            },
+            _ => traits.BaseMm >= 50 ? GateFigure.Rider : GateFigure.Standing,
         };
 
     private static IReadOnlyList<string> PlacesOf(GateFigure figure) =>

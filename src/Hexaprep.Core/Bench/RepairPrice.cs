@@ -35,8 +35,23 @@ public sealed record PricedRepair(WhatIfAnswer Answer, RepairPriceView View);
 public static class RepairPrice
 {
     /// <summary>The price.</summary>
+    /// <param name="bench">The bench.</param>
+    /// <param name="plan">The plan in force.</param>
+    /// <param name="flawId">One of the flaws.</param>
+    /// <param name="repair">The repair, by its outside name.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="budget">Decodes for a search behind the plan that is kept at once; 0 for none.</param>
+    /// <param name="cancel">Nobody waits any more.</param>
     /// <exception cref="RefusedException">The repair is refused.</exception>
-    public static PricedRepair Of(BenchIndex bench, BenchPlan plan, Guid flawId, string repair, Instant now, CancellationToken cancel)
+    public static PricedRepair Of(
+        BenchIndex bench,
+        BenchPlan plan,
+        Guid flawId,
+        string repair,
+        Instant now,
+        int budget,
+        CancellationToken cancel
+    )
     {
         var ways = new[] { false, true }
             .Select(together =>
@@ -46,6 +61,7 @@ public static class RepairPrice
                     FlawId = flawId,
                     Repair = repair,
                     Together = together,
+                    Searched = budget > 0,
                 };
                 var changed = WhatIfChange.Of(bench, ask, now, Guid.NewGuid);
                 var next = bench.With(changed.Made);
@@ -53,8 +69,9 @@ public static class RepairPrice
             })
             .ToList();
         var best = ways.MinBy(w => (w.Plan.Result.Unplaced.Count, w.Plan.Result.Schedule.Z ?? 0, w.Ask.Together))!;
-        var second = WhatIf.Offered(bench, plan, best.Plan, now) with { Title = best.Title };
-        return new(new(second, best.Plan), View(bench, best.Ask, best.Title, best.Next, best.Plan, second, now));
+        var chosen = budget > 0 ? SecondPlan.Of(bench, plan, best.Next, now, budget, cancel).Plan : best.Plan;
+        var second = WhatIf.Offered(bench, plan, chosen, now) with { Title = best.Title };
+        return new(new(second, chosen), View(bench, best.Ask, best.Title, best.Next, chosen, second, now));
     }
 
     private static RepairPriceView View(

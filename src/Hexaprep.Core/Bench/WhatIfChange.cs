@@ -57,6 +57,9 @@ public sealed record WhatIfAsk(
     /// <summary>The repair, by its outside name.</summary>
     public string? Repair { get; init; }
 
+    /// <summary>The repair's price was searched for, not only kept.</summary>
+    public bool Searched { get; init; }
+
     /// <summary>The batch would wait for the models in repair.</summary>
     public bool Together { get; init; }
 }

@@ -79,7 +79,7 @@ internal static class SurfaceEvidence
                 else if (at <= begun && begun - at < Settles && !WipedBetween(log, at, begun))
                     yield return new(DustFell, 3, $"{words} ended {Lasts(at, begun)} before the coat, with no dusting in between.");
                 else
-                    yield return new(DustFell, 0.5, $"{words} was not while it was wet.");
+                    yield return new(DustFell, 0.5, $"{words}: not while it was wet.");
             }
         }
     }

@@ -7,7 +7,8 @@ namespace Hexaprep.Web.Features;
 /// <summary>Asks what a repair costs.</summary>
 /// <param name="FlawId">One of the flaws: those alike are repaired with it.</param>
 /// <param name="Repair">The repair, by its outside name.</param>
-public sealed record RepairQuestion(Guid FlawId, string Repair);
+/// <param name="Searched">False: by the plan kept at once; true: by a search behind it.</param>
+public sealed record RepairQuestion(Guid FlawId, string Repair, bool Searched);
 
 /// <summary>Takes a repair out of the plan; the id makes it safe to send again.</summary>
 public sealed record RepairBack(Guid Id);
@@ -43,14 +44,24 @@ public static class GateEndpoints
         RepairQuestion question,
         Desk desk,
         Planners planners,
+        PlanMaker maker,
         CancellationToken cancel
     )
     {
         var priced = await planners.AskAsync(
             await desk.WorkspaceAsync(cancel),
             question,
-            compares: false,
-            (stored, plan, now, token) => RepairPrice.Of(stored.Bench, plan, question.FlawId, question.Repair, now, token),
+            compares: question.Searched,
+            (stored, plan, now, token) =>
+                RepairPrice.Of(
+                    stored.Bench,
+                    plan,
+                    question.FlawId,
+                    question.Repair,
+                    now,
+                    question.Searched ? maker.BudgetOf(stored.Bench) : 0,
+                    token
+                ),
             cancel
         );
         return TypedResults.Ok(priced.View);

@@ -119,7 +119,7 @@ public static class PlanEndpoints
     {
         var workspace = await desk.WorkspaceAsync(cancel);
         var shown = take.Ask is { Kind: WhatIfKind.Repair, FlawId: { } flaw, Repair: { } repair }
-            ? planners.Known<PricedRepair>(workspace, new RepairQuestion(flaw, repair))?.Answer
+            ? planners.Known<PricedRepair>(workspace, new RepairQuestion(flaw, repair, take.Ask.Searched))?.Answer
             : planners.Known<WhatIfAnswer>(workspace, take.Ask);
         var before = (await desk.LayAsync(cancel)).Plan;
         Decision? taken = null;

@@ -105,7 +105,7 @@ public sealed class RepairEditsTests
     {
         var (bench, _, at) = AtTheGate();
         var before = bench.Plan(at, 200);
-        var priced = RepairPrice.Of(bench.Index, before, bench.State.Flaws[0].Id, "rub_down", at, TestContext.Current.CancellationToken);
+        var priced = RepairPrice.Of(bench.Index, before, bench.State.Flaws[0].Id, "rub_down", at, 0, TestContext.Current.CancellationToken);
         Assert.Equal(3, priced.View.Detour.Count);
         Assert.True(priced.View.Detour[2].IsLook);
         Assert.True(priced.View.Hands > 0);

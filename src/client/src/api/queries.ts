@@ -97,6 +97,21 @@ export const unitQuery = (id: string) =>
     refetchInterval: minute,
   });
 
+export const gateQuery = (stepId: string) =>
+  queryOptions({
+    queryKey: ["gate", stepId],
+    queryFn: async () => data(await api.GET("/api/gate/{stepId}", { params: { path: { stepId } } })),
+    refetchInterval: minute / 2,
+  });
+
+/** What a repair costs: asked again whenever the bench or its plan has changed. */
+export const priceQuery = (question: Schemas["RepairQuestion"] | null) =>
+  queryOptions({
+    queryKey: ["price", question],
+    queryFn: async () => (question ? data(await api.POST("/api/gate/price", { body: question })) : null),
+    enabled: question !== null,
+  });
+
 export const askableQuery = queryOptions({ queryKey: ["askable"], queryFn: async () => data(await api.GET("/api/may-i/askable")) });
 
 export interface Asked {

@@ -5119,6 +5119,8 @@ export interface components {
             flawId: string;
             /** @description The repair, by its outside name. */
             repair: string;
+            /** @description False: by the plan kept at once; true: by a search behind it. */
+            searched: boolean;
         };
         /** @description A repair that was put in the plan. */
         RepairRow: {
@@ -5931,6 +5933,8 @@ export interface components {
             flawId?: null | string;
             /** @description The repair, by its outside name. */
             repair?: null | string;
+            /** @description The repair's price was searched for, not only kept. */
+            searched?: boolean;
             /** @description The batch would wait for the models in repair. */
             together?: boolean;
         };

@@ -56,8 +56,15 @@ const house = createRoute({
   validateSearch: texts("unit", "batch", "point"),
 });
 
+const gate = createRoute({
+  getParentRoute: () => root,
+  path: "/gate/$stepId",
+  component: lazyRouteComponent(() => import("../gate/GateView"), "GateView"),
+  validateSearch: texts("model"),
+});
+
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, intake, coats, house]),
+  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, intake, coats, house, gate]),
   defaultPreload: "intent",
 });
 

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { benchQuery, houseQuery } from "../api/queries";
@@ -16,7 +16,6 @@ import { Waiting } from "../ui/Waiting";
 import { Clocks, StartClock } from "./Clocks";
 import { CoatSheet } from "./CoatSheet";
 import { CountSheet } from "./CountSheet";
-import { FlawSheet } from "./FlawSheet";
 import { Keys } from "./Keys";
 import { Now } from "./Now";
 import { Soon } from "./Soon";
@@ -41,15 +40,23 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const [coat, setCoat] = useState<Schemas["DryingView"] | null>(null);
   const [looked, setLooked] = useState<LookedStep | null>(null);
-  const [flawing, setFlawing] = useState(false);
   const [counting, setCounting] = useState(false);
   const [look, setLook] = useState<number | null>(null);
   const [folded, setFolded] = useState<string | null>(null);
+  const navigate = useNavigate();
   const acts = useBenchActs(
     view,
     chosen,
     () => setChosen(null),
-    () => setFlawing(true),
+    () => {
+      const model = chosen ?? view.step?.nextModel;
+      if (view.step)
+        void navigate({
+          to: "/gate/$stepId",
+          params: { stepId: view.step.stepId },
+          search: model && !view.step.isGate ? { model: `${model}` } : {},
+        });
+    },
   );
   const step = view.step;
   const device = useDevice();
@@ -166,21 +173,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       <Keys acts={acts} />
       <CoatSheet drying={coat} now={now} zone={view.zone} onClose={() => setCoat(null)} />
       <StepSheet looked={looked} onClose={() => setLooked(null)} />
-      {step ? (
-        <>
-          <FlawSheet
-            step={step}
-            model={chosen ?? step.nextModel ?? 1}
-            open={flawing}
-            onOpenChange={setFlawing}
-            onFlaw={(model, place, words) => {
-              setChosen(null);
-              acts.noteFlaw(model, place, words);
-            }}
-          />
-          <CountSheet key={`${step.stepId}${step.done}`} step={step} open={counting} onOpenChange={setCounting} />
-        </>
-      ) : null}
+      {step ? <CountSheet key={`${step.stepId}${step.done}`} step={step} open={counting} onOpenChange={setCounting} /> : null}
     </main>
   );
 }

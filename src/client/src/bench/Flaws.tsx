@@ -1,6 +1,5 @@
+import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
-import { act } from "../api/outbox";
-import { benchNow } from "../ui/clock";
 
 interface FlawsProps {
   flaws: readonly Schemas["FlawView"][];
@@ -8,25 +7,39 @@ interface FlawsProps {
   named: boolean;
 }
 
-/** Models held back, each with the key that says it is mended. */
+/** Models held back, alike ones together, each with the way to the gate. */
 export function Flaws({ flaws, named }: FlawsProps) {
-  if (flaws.length === 0) return null;
+  const alike = new Map<string, [Schemas["FlawView"], ...Schemas["FlawView"][]]>();
+  for (const flaw of flaws) {
+    const key = `${flaw.stepId} ${flaw.words}`;
+    const group = alike.get(key);
+    if (group) group.push(flaw);
+    else alike.set(key, [flaw]);
+  }
+  if (alike.size === 0) return null;
   return (
     <ul className="mt-2">
-      {flaws.map((f) => (
-        <li key={f.id} className="flex flex-wrap items-center gap-3">
+      {[...alike.values()].map((group) => (
+        <li key={group[0].id} className="flex flex-wrap items-center gap-x-3">
           <span className="text-redo">
-            Held back: {named ? `${f.unit}, ` : ""}model {f.model}, {f.words} at {f.place}
+            Held back: {named ? `${group[0].unit}, ` : ""}
+            {numbered(group.map((f) => f.model))}, {group[0].words}
+            {group.length === 1 ? ` at ${group[0].place}` : ""}
           </span>
-          <button
-            type="button"
-            onClick={() => void act("mend", { flawId: f.id }, benchNow())}
-            className="min-h-12 rounded-key border-[3px] border-redo px-4 strong text-redo"
+          <Link
+            to="/gate/$stepId"
+            params={{ stepId: group[0].stepId }}
+            className="inline-flex min-h-12 items-center strong text-redo underline"
           >
-            It is mended
-          </button>
+            Why, and what mends it
+          </Link>
         </li>
       ))}
     </ul>
   );
+}
+
+function numbered(models: number[]): string {
+  const all = [...new Set(models)].sort((a, b) => a - b);
+  return all.length === 1 ? `model ${all[0]}` : `models ${all.slice(0, -1).join(", ")} and ${all.at(-1)}`;
 }

@@ -48,7 +48,7 @@ export function Keys({ acts }: { acts: BenchActs }) {
           onClick={touch(acts.flaw.act)}
           className="text-body md:text-key"
         >
-          <Short long="Flaw here" short="Flaw" />
+          <Short long={acts.flaw.text} short={acts.flaw.text === "Flaw here" ? "Flaw" : "Gate"} />
         </Key>
       </div>
     </div>

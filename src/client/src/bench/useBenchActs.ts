@@ -21,7 +21,6 @@ export interface BenchActs {
   pending: number;
   unsent: number;
   silent: boolean;
-  noteFlaw: (model: number, place: string, words: string) => void;
 }
 
 const none = { note: "", can: false, act: () => undefined };
@@ -116,12 +115,11 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
           act: () => void act("take_back", { stepId: back.stepId, model: back.model }, benchNow()),
         }
       : { ...none, text: "Take one back" },
-    flaw: { text: "Flaw here", note: "", can: Boolean(step && step.done < step.total), act: openFlaw },
+    flaw: { text: step?.isGate ? "To the gate" : "Flaw here", note: "", can: Boolean(step && step.done < step.total), act: openFlaw },
     refusal: outbox.refused?.words ?? null,
     forget: forgetRefusal,
     pending,
     unsent: outbox.unsent.length,
     silent: outbox.silent,
-    noteFlaw: (model, place, words) => step && void act("flaw", { stepId: step.stepId, model, place, words }, benchNow()),
   };
 }
