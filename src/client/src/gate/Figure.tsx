@@ -73,7 +73,7 @@ export function Figure({ figure, places, chosen, lookFirst, onChoose }: FigurePr
             role="button"
             tabIndex={0}
             aria-pressed={on}
-            aria-label={`${place}${first ? `, look here first: ${first.words}` : ""}`}
+            aria-label={`${i + 1} ${place}${first ? `, look here first: ${first.words}` : ""}`}
             onClick={() => onChoose(i)}
             onKeyDown={(e) => {
               if (e.key !== "Enter" && e.key !== " ") return;

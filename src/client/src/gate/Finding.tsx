@@ -18,10 +18,12 @@ interface FindingProps {
 
 /** What was found: why, what mends it, what that costs every unit, and the keys that decide. */
 export function Finding({ finding, now, zone, onLater }: FindingProps) {
-  const can = finding.repairs.filter((r) => r.bars.length === 0);
+  // To leave it is a key of its own.
+  const repairs = finding.repairs.filter((r) => r.id !== "leave_it");
+  const can = repairs.filter((r) => r.bars.length === 0);
   const first = can.find((r) => r.takesSteps) ?? can[0];
   const [picked, setPicked] = useState<string | null>(null);
-  const repair = finding.repairs.find((r) => r.id === picked) ?? first;
+  const repair = repairs.find((r) => r.id === picked) ?? first;
   const asked = repair?.takesSteps && repair.bars.length === 0 ? { flawId: finding.flawId, repair: repair.id } : null;
   // At once by the plan that is kept, then by a search behind it.
   const kept = useQuery(priceQuery(asked && { ...asked, searched: false }));
@@ -65,7 +67,7 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
           </p>
         ) : (
           <ul className="mt-3 flex flex-wrap gap-2" aria-label="What mends it">
-            {finding.repairs.map((r) => (
+            {repairs.map((r) => (
               <li key={r.id}>
                 <button
                   type="button"

@@ -203,6 +203,9 @@ function Look({ view }: { view: Schemas["GateView"] }) {
           <div className="flex items-center justify-between gap-3">
             <Another view={view} can={place !== null && hand !== null} open={another} onOpenChange={setAnother} onFlaw={flaw} />
             <span className="hidden text-note text-ink-2 md:inline">second number key: the flaw</span>
+            <Link to="/" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+              Back to the bench
+            </Link>
           </div>
         </div>
       </div>
@@ -216,9 +219,6 @@ function Look({ view }: { view: Schemas["GateView"] }) {
                 Show it again
               </button>
             ) : null}
-            <Link to="/" className="mt-2 inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 text-body strong">
-              Back to the bench
-            </Link>
           </p>
         ) : (
           <div className="flex flex-col gap-7">
