@@ -164,13 +164,14 @@ internal static class ChangeSql
             Change.FlawClosed c =>
             [
                 new(
-                    "update flaw set mended_at = @At, ending = @ending, reason = @Reason where workspace_id = @w and id = @FlawId",
+                    "update flaw set mended_at = @At, ending = @ending, reason = @Reason, cause = @cause where workspace_id = @w and id = @FlawId",
                     new
                     {
                         w,
                         c.At,
                         ending = Ids.Of(c.End),
                         c.Reason,
+                        cause = c.Cause is { } cause ? Ids.Of(cause) : null,
                         c.FlawId,
                     }
                 ),
@@ -178,7 +179,7 @@ internal static class ChangeSql
             Change.FlawReopened c =>
             [
                 new(
-                    "update flaw set mended_at = null, ending = null, reason = null where workspace_id = @w and id = @FlawId",
+                    "update flaw set mended_at = null, ending = null, reason = null, cause = null where workspace_id = @w and id = @FlawId",
                     new { w, c.FlawId }
                 ),
             ],

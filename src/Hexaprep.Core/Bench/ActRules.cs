@@ -209,7 +209,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             changes.Add(new Change.SpellEnded(spell.Id, at));
         if (step.RepairId is { } repair)
             changes.AddRange(
-                models.SelectMany(m => Mended(step, repair, m.Model)).Select(f => new Change.FlawClosed(f.Id, at, FlawEnd.Mended, null))
+                models
+                    .SelectMany(m => Mended(step, repair, m.Model))
+                    .Select(f => new Change.FlawClosed(f.Id, at, FlawEnd.Mended, null, CaseOfBench.CauseOf(bench, f, at)))
             );
         return changes;
     }
@@ -331,7 +333,16 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var id = act.FlawId ?? throw Refuse("flawId", "No flaw was named.", "Name the flaw.");
         var flaw = bench.State.Flaws.FindLast(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
         return flaw.MendedAt is null
-            ? [new Change.FlawClosed(id, Instant.Max(act.At, flaw.NotedAt), act.End ?? FlawEnd.Mended, Why(act))]
+            ?
+            [
+                new Change.FlawClosed(
+                    id,
+                    Instant.Max(act.At, flaw.NotedAt),
+                    act.End ?? FlawEnd.Mended,
+                    Why(act),
+                    CaseOfBench.CauseOf(bench, flaw, act.At)
+                ),
+            ]
             : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
     }
 

@@ -81,6 +81,9 @@ public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, stri
 
     /// <summary>The repair that was taken for it; null for none.</summary>
     public Guid? RepairId { get; init; }
+
+    /// <summary>What the log named as its cause when it was closed; null where it named none.</summary>
+    public CauseId? Cause { get; init; }
 }
 
 /// <summary>A repair that was put in the plan: its steps stand in the batch's route and are for its models alone.</summary>

@@ -71,6 +71,15 @@ public static class CaseOfBench
         return (at.Key.Kind.Coats() && Carries(at) ? at : before.FindLast(s => s.Key.Kind.Coats() && Carries(s)))?.Key.Kind ?? at.Key.Kind;
     }
 
+    /// <summary>The cause that the log names for a flaw; null where it names none.</summary>
+    public static CauseId? CauseOf(BenchIndex bench, Flaw flaw, Instant now)
+    {
+        if (Seen(bench, [flaw]) is not { } seen)
+            return null;
+        var found = Diagnosis.Of(Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], now), seen);
+        return found.Named?.Id;
+    }
+
     /// <summary>Open flaws that are one: of a kind, seen at one step, with the same coat, none in repair yet.</summary>
     public static IReadOnlyList<Flaw> Alike(BenchIndex bench, Flaw flaw) =>
         [

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using NodaTime;
@@ -49,7 +50,7 @@ public abstract record Change
     public sealed record FlawNoted(Flaw Flaw) : Change;
 
     /// <summary>A flaw was closed.</summary>
-    public sealed record FlawClosed(Guid FlawId, Instant At, FlawEnd End, string? Reason) : Change;
+    public sealed record FlawClosed(Guid FlawId, Instant At, FlawEnd End, string? Reason, CauseId? Cause) : Change;
 
     /// <summary>A flaw is open again.</summary>
     public sealed record FlawReopened(Guid FlawId) : Change;

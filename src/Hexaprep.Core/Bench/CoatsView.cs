@@ -1,3 +1,4 @@
+using Hexaprep.Core.Computation;
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
@@ -26,6 +27,12 @@ public sealed record CoatsView(
     IReadOnlyList<SeenCoatView> Seen
 )
 {
+    /// <summary>How often each look found nothing.</summary>
+    public IReadOnlyList<YieldView> Yields { get; init; } = [];
+
+    /// <summary>House rules worth another look, with the counts.</summary>
+    public IReadOnlyList<ReviewView> Reviews { get; init; } = [];
+
     /// <summary>The units whose coats the log can be narrowed to.</summary>
     public required IReadOnlyList<string> Units { get; init; }
 }
@@ -122,6 +129,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var log = Log(product, unit, MostLogged);
         var logged = Laid(product, unit).Count() + Before(product, unit).Count();
+        var memory = new FlawMemory(bench);
         return new CoatsView(
             now,
             bench.State.Settings.Zone.Id,
@@ -135,6 +143,8 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         )
         {
             Units = bench.CoatedUnits,
+            Yields = memory.Yields(),
+            Reviews = memory.Reviews(),
         };
     }
 
@@ -332,22 +342,56 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         );
     }
 
-    // Coats whose gate found something, by the air they were laid in: found from the flaws, which are few.
+    // Which air spoiled coats: those whose gate found something against those it found clean, warmth and damp tried together.
     private string Failures()
     {
         var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
-        var batches = bench.State.Flaws.Select(f => bench.Steps[f.StepId].BatchId).ToHashSet();
-        var failed = batches
-            .SelectMany(b => bench.StepsOf[b])
-            .SelectMany(s => bench.CoatsOf(s.Id))
+        // The newest: a log of years costs no more.
+        var judged = Newest()
             .Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null })
-            .Where(c => Verdict(c, flaws) is not ("" or "clean"))
+            .Select(c => (Coat: c, Verdict: Verdict(c, flaws)))
+            .Where(c => c.Verdict.Length > 0)
+            .Take(MostJudged)
             .ToList();
+        var (failed, good) = (
+            judged.Where(c => c.Verdict != "clean").Select(c => c.Coat).ToList(),
+            judged.Where(c => c.Verdict == "clean").Select(c => c.Coat).ToList()
+        );
         if (failed.Count == 0)
             return "";
         var words =
-            $"{failed.Count} {(failed.Count == 1 ? "coat" : "coats")} with known air failed at a gate: {failed.Min(c => c.AirC):0} "
+            $"{failed.Count} of {judged.Count} {(judged.Count == 1 ? "coat" : "coats")} with known air failed at a gate: {failed.Min(c => c.AirC):0} "
             + $"to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
-        return failed.Count < 5 ? $"{words}. Too few to say more." : $"{words}.";
+        if (judged.Count < FewCoats || failed.Count < FewFailures || good.Count == 0)
+            return $"{words}. Too few to say more.";
+        var tried = new[]
+        {
+            (Name: ("warmer", "cooler"), Ranks: Association.RankSum(Of(failed, c => c.AirC), Of(good, c => c.AirC))),
+            (Name: ("damper", "drier"), Ranks: Association.RankSum(Of(failed, c => c.HumidityPct), Of(good, c => c.HumidityPct))),
+        };
+        var adjusted = Association.Holm([.. tried.Select(t => t.Ranks.P)]);
+        var links = tried
+            .Select((t, i) => (Air: t.Ranks.Auc > 0.5 ? t.Name.Item1 : t.Name.Item2, P: adjusted[i]))
+            .Where(t => t.P < LikelyP)
+            .Select(t => t.Air)
+            .ToList();
+        return links.Count == 0
+            ? $"{words}. No sign that the air was why."
+            : $"{words}. They were laid in {string.Join(" and ", links)} air than the clean ones: a likely link, to be tried on a test piece.";
     }
+
+    private const int FewCoats = 8,
+        FewFailures = 2,
+        MostJudged = 300,
+        MostRead = 3000;
+    private const double LikelyP = 0.1;
+
+    private IEnumerable<Coat> Newest()
+    {
+        var coats = bench.State.Coats;
+        for (var i = coats.Count - 1; i >= Math.Max(0, coats.Count - MostRead); i--)
+            yield return coats[i];
+    }
+
+    private static List<double> Of(IEnumerable<Coat> coats, Func<Coat, double?> figure) => [.. coats.Select(c => figure(c)!.Value)];
 }

@@ -11,6 +11,7 @@ namespace Hexaprep.Core.Bench;
 public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
 {
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
+    private readonly FlawMemory _memory = new(bench);
 
     // How far away a model of a tier is looked at, mm, and how often touching up goes round at most: a rule of thumb.
     private static (int ViewMm, int Loops, string From) Standard(Tier tier) =>
@@ -164,7 +165,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
                 loops
             );
         var log = CaseOfBench.Of(bench, batch, models, now);
-        var found = Diagnosis.Of(log, seen);
+        var found = Diagnosis.Of(log, seen, c => _memory.Moves(seen.Kind, c));
         var words = FlawWords.For(seen.Kind).Name;
         return new FindingView(
             first.Id,
@@ -173,7 +174,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             words,
             numbers,
             $"{words}, {where}: {char.ToLowerInvariant(found.Words[0])}{found.Words[1..].TrimEnd('.')}",
-            [.. found.Causes.Select(Cause)],
+            [.. found.Causes.Select(c => Cause(seen.Kind, c))],
             found.Unexplained,
             found.Test,
             first.RepairId is null ? [.. Repairs.Of(log, seen).Select(r => Repair(r))] : [],
@@ -185,7 +186,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
     private static string Said(List<int> numbers) =>
         numbers.Count == 1 ? $"model {numbers[0]}" : $"models {string.Join(", ", numbers.SkipLast(1))} and {numbers[^1]}";
 
-    private static CauseView Cause(Cause cause)
+    private CauseView Cause(FlawKind kind, Cause cause)
     {
         var facts = CauseBook.Of(cause.Id);
         return new(
@@ -195,6 +196,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             cause.For,
             cause.Against,
             cause.Next,
+            _memory.Words(kind, cause.Id),
             facts.HouseRule is { } rule ? Schools.Find(rule)?.Question : null
         );
     }

@@ -115,6 +115,7 @@ public sealed record CauseView(
     IReadOnlyList<string> For,
     IReadOnlyList<string> Against,
     string Next,
+    string Learned,
     string? HouseRule
 );
 

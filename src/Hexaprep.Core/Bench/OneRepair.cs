@@ -7,11 +7,10 @@ namespace Hexaprep.Core.Bench;
 /// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually
 /// fail.</summary>
 /// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again;
-/// 10 % of the models until the bench knows better, at least one. A clean gate drops it. Nobody else comes home
+/// 10 % of the models until the bench's own counts are honest, at least one. A clean gate drops it. Nobody else comes home
 /// later by more than a day; never before the promise.</remarks>
 public static class OneRepair
 {
-    private const int OneIn = 10;
     private const int MinutesADay = 1440;
 
     // Decodes for a repair, as a share of those for the plan: it is one detour in a plan that stands.
@@ -25,12 +24,13 @@ public static class OneRepair
     public static Dictionary<Guid, Instant> Of(BenchIndex bench, BenchPlan plan, CancellationToken cancel = default)
     {
         var dates = new Dictionary<Guid, Instant>();
+        var memory = new FlawMemory(bench);
         foreach (var unit in bench.State.Units)
         {
             cancel.ThrowIfCancellationRequested();
             var problem = plan.Problem with
             {
-                Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, b) : b)],
+                Batches = [.. plan.Problem.Batches.Select(b => b.Unit == unit.Id.ToString() ? With(bench, memory, b) : b)],
             };
             if (problem.Batches.SequenceEqual(plan.Problem.Batches))
                 continue;
@@ -58,16 +58,22 @@ public static class OneRepair
             : null;
     }
 
-    private static PlanBatch With(BenchIndex bench, PlanBatch batch)
+    private static PlanBatch With(BenchIndex bench, FlawMemory memory, PlanBatch batch)
     {
         var kinds = batch.Steps.Where(s => Guid.TryParse(s.Id, out _)).ToDictionary(s => s.Id, s => bench.Steps[Guid.Parse(s.Id)].Key.Kind);
         if (!kinds.Values.Any(k => k == StepKind.PrimerGate || IsOther(k)))
             return batch;
         return AfterPrimer(
             bench,
+            memory,
             batch with
             {
-                Steps = [.. batch.Steps.Select(s => kinds.TryGetValue(s.Id, out var kind) && IsOther(kind) ? Longer(s, batch.Count) : s)],
+                Steps =
+                [
+                    .. batch.Steps.Select(s =>
+                        kinds.TryGetValue(s.Id, out var kind) && IsOther(kind) ? Longer(memory, kind, s, batch.Count) : s
+                    ),
+                ],
             },
             kinds
         );
@@ -76,22 +82,23 @@ public static class OneRepair
     private static bool IsOther(StepKind kind) => kind.IsGate() && kind != StepKind.PrimerGate;
 
     // What another gate finds is mended there and then: hands, in its own sitting.
-    private static PlanStep Longer(PlanStep gate, int count)
+    private static PlanStep Longer(FlawMemory memory, StepKind kind, PlanStep gate, int count)
     {
         var models = gate.Count ?? count;
         int Minutes(int n) => gate.Minutes?[n - 1] ?? gate.Setup + gate.PerModel * n;
-        return gate with { Minutes = [.. Enumerable.Range(1, models).Select(n => Minutes(n) + Failing(n) * RubMinutes)] };
+        return gate with { Minutes = [.. Enumerable.Range(1, models).Select(n => Minutes(n) + Failing(memory, kind, n) * RubMinutes)] };
     }
 
-    private static int Failing(int models) => Math.Max(1, (models + OneIn - 1) / OneIn);
+    private static int Failing(FlawMemory memory, StepKind gate, int models) =>
+        Math.Max(1, (int)Math.Ceiling(models * memory.Failing(gate).Share - 1e-9));
 
-    private static PlanBatch AfterPrimer(BenchIndex bench, PlanBatch batch, Dictionary<string, StepKind> kinds)
+    private static PlanBatch AfterPrimer(BenchIndex bench, FlawMemory memory, PlanBatch batch, Dictionary<string, StepKind> kinds)
     {
         var gate = batch.Steps.LastOrDefault(s => kinds.GetValueOrDefault(s.Id, StepKind.Study) == StepKind.PrimerGate);
         var coat = bench.StepsOf[Guid.Parse(batch.Id)].LastOrDefault(s => s.Key.Kind == StepKind.Prime);
         if (gate is null || coat is null)
             return batch;
-        var models = Failing(gate.Count ?? batch.Count);
+        var models = Failing(memory, StepKind.PrimerGate, gate.Count ?? batch.Count);
         // Where the coat itself lies behind, its like is sprayed again.
         var like = batch.Steps.FirstOrDefault(s => s.Id == coat.Id.ToString());
         var minutes = Enumerable.Range(1, models).Select(coat.HandsMinutes).ToArray();

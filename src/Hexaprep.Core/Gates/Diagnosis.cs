@@ -29,14 +29,12 @@ public sealed record Diagnosis(SeenFlaw Flaw, IReadOnlyList<Cause> Causes, doubl
     private const double MostShared = 2,
         SharedPower = 0.4;
 
-    /// <summary>True when the log speaks for one of the causes.</summary>
-    public bool Speaks => Causes.Any(c => c.For.Count > 0);
+    /// <summary>The likeliest cause that the log speaks for; null where it speaks for none.</summary>
+    public Cause? Named => Causes.FirstOrDefault(c => c.For.Count > 0);
 
     /// <summary>The likeliest cause in a sentence; where the log speaks for none, that it does not.</summary>
     public string Words =>
-        Speaks && Causes.FirstOrDefault(c => c.For.Count > 0) is { } named
-            ? $"{(named.Probability >= Plain ? "" : "Perhaps ")}{CauseBook.Of(named.Id).Words}."
-            : Nothing;
+        Named is { } named ? $"{(named.Probability >= Plain ? "" : "Perhaps ")}{CauseBook.Of(named.Id).Words}." : Nothing;
 
     /// <summary>By Bayes in odds against "something else": the cause's own odds, times the ratio of each fact that looks at it.</summary>
     /// <param name="log">What the log knows.</param>

@@ -246,6 +246,10 @@ public sealed record FlawRow
     /// <summary>The repair that was taken for it.</summary>
     public Guid? RepairId { get; init; }
 
+    /// <summary>What the log named as its cause when it was closed.</summary>
+    [OneOf<CauseId>]
+    public string? Cause { get; init; }
+
     /// <summary>The row of a flaw.</summary>
     public static FlawRow Of(Flaw f, Guid entry) =>
         new()
@@ -263,6 +267,7 @@ public sealed record FlawRow
             Ending = f.End is { } end ? Ids.Of(end) : null,
             Reason = f.Reason,
             RepairId = f.RepairId,
+            Cause = f.Cause is { } cause ? Ids.Of(cause) : null,
         };
 
     /// <summary>The flaw.</summary>
@@ -277,6 +282,7 @@ public sealed record FlawRow
                 : FlawEnd.Mended,
             Reason = Reason,
             RepairId = RepairId,
+            Cause = Cause is null ? null : Ids.Parse<CauseId>(Cause),
         };
 }
 

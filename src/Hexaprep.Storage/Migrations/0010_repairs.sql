@@ -22,5 +22,6 @@ alter table flaw add column kind text;
 alter table flaw add column ending text;
 alter table flaw add column reason text;
 alter table flaw add column repair_id uuid;
+alter table flaw add column cause text;
 alter table flaw add foreign key (workspace_id, repair_id) references repair (workspace_id, id);
 update flaw set ending = 'mended' where mended_at is not null;

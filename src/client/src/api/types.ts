@@ -3472,6 +3472,7 @@ export interface components {
             for: string[];
             against: string[];
             next: string;
+            learned: string;
             houseRule: null | string;
         };
         /**
@@ -3703,6 +3704,10 @@ export interface components {
             failures: string;
             /** @description The last coats seen dry, against the table, oldest first. */
             seen: components["schemas"]["SeenCoatView"][];
+            /** @description How often each look found nothing. */
+            yields?: components["schemas"]["YieldView"][];
+            /** @description House rules worth another look, with the counts. */
+            reviews?: components["schemas"]["ReviewView"][];
             /** @description The units whose coats the log can be narrowed to. */
             units: string[];
         };
@@ -4055,6 +4060,8 @@ export interface components {
              * @description The repair that was taken for it.
              */
             repairId?: null | string;
+            /** @description What the log named as its cause when it was closed. */
+            cause?: null | string;
         };
         /** @description A model held back. */
         FlawView: {
@@ -5152,6 +5159,12 @@ export interface components {
             warnings: string[];
             takesSteps: boolean;
         };
+        /** @description A house rule worth another look. */
+        ReviewView: {
+            school: string;
+            question: string;
+            words: string;
+        };
         /** @description The lines to save, all or none. `Id` makes it safe to repeat. */
         RosterOrder: {
             /**
@@ -6063,6 +6076,23 @@ export interface components {
             repairs?: components["schemas"]["RepairRow"][];
             /** @description Waits of minutes that were started. */
             clocks?: components["schemas"]["ClockRow"][];
+        };
+        /** @description How often a look found nothing. */
+        YieldView: {
+            /** @description Which look, by method or material where it says so. */
+            stage: string;
+            /**
+             * Format: int32
+             * @description Models looked at.
+             */
+            models: number;
+            /**
+             * Format: int32
+             * @description Models it found something on.
+             */
+            flawed: number;
+            /** @description What that says, with how sure. */
+            words: string;
         };
     };
     responses: never;

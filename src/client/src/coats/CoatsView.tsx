@@ -13,6 +13,7 @@ import { LabelForm } from "./LabelForm";
 import { RecoatWall } from "./RecoatWall";
 import { RightCoat } from "./RightCoat";
 import { SeenAgainstTable } from "./SeenAgainstTable";
+import { Yield } from "./Yield";
 
 /** COATS: what dries, what may be recoated and until when, how each product behaves on this bench. */
 export function CoatsView() {
@@ -52,9 +53,9 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
               <Product key={p.id} product={p} />
             ))}
           </ul>
-          {view.failures ? <p className="mt-3">{view.failures}</p> : null}
         </section>
         <section className="flex flex-col gap-5">
+          <Yield yields={view.yields ?? []} reviews={view.reviews ?? []} air={view.failures} />
           <div>
             <h2 className="text-[22px]">Next safe times</h2>
             {view.drying.length === 0 ? <p>Nothing is drying.</p> : null}

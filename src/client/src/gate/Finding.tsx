@@ -164,6 +164,7 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
                   Against it: {t}
                 </p>
               ))}
+              {c.learned ? <p>{c.learned}</p> : null}
               <p className="text-note">
                 Next time: {c.next}
                 {c.houseRule ? ` The house rule "${c.houseRule}" decides it here.` : ""}
