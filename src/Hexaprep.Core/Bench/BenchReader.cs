@@ -32,6 +32,7 @@ public sealed class BenchReader
         var work = TheOneStep();
         var step = work is null ? null : new HandReader(_bench, _plan, _clock, _sitting).Of(work);
         var (hands, headline, subline) = Speak(work);
+        var ends = new SittingEnds(_bench, _plan, _clock, _sitting);
         return new BenchView(
             _now,
             _bench.State.Settings.Zone.Id,
@@ -55,6 +56,8 @@ public sealed class BenchReader
         {
             Clocks = MinuteClocks.Running(_bench, _now),
             Soon = new SoonReader(_bench, _plan, _now).View(),
+            Closing = ends.Closing(),
+            Return = ends.Return(),
             DropIn = _bench.InHand is null
                 ? null
                 : DropIns().Before(_sitting?.End ?? _now).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),

@@ -46,6 +46,12 @@ public sealed record BenchView(
 
     /// <summary>What is about to be lost, the soonest first.</summary>
     public required IReadOnlyList<SoonView> Soon { get; init; }
+
+    /// <summary>What to see to before the sitting ends; null where nothing was done in it.</summary>
+    public required ClosingView? Closing { get; init; }
+
+    /// <summary>On return: what became ready, what was not done, what holds, what the air allows. Empty while work goes on.</summary>
+    public required IReadOnlyList<string> Return { get; init; }
 }
 
 /// <summary>A sitting, its times in words.</summary>
@@ -71,7 +77,11 @@ public sealed record CautionView(string Sign, string Short, string Card, bool Fu
 public sealed record LimitView(string Text, Instant At);
 
 /// <summary>The card of a step: why, how, what to look for, what goes wrong, and the rules that speak about it.</summary>
-public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<string> Rules);
+public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<string> Rules)
+{
+    /// <summary>Accidents of this step: what to do now, and what follows.</summary>
+    public IReadOnlyList<Accident> Accidents { get; init; } = [];
+}
 
 /// <summary>The one step: in hand, or to be begun now.</summary>
 public sealed record HandView(

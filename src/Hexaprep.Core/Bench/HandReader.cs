@@ -41,7 +41,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             words.LookFor,
             words.GoesWrong,
             [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]
-        );
+        )
+        {
+            Accidents = Accident.At(step.Key.Kind, step.Amounts.Way),
+        };
         var detail =
             $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · "
             + $"{batch.Traits.MaterialWords}";

@@ -263,7 +263,10 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             words.LookFor,
             words.GoesWrong,
             [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]
-        );
+        )
+        {
+            Accidents = Accident.At(step.Key.Kind, step.Amounts.Way),
+        };
         return new RouteStepView(
             step.Id,
             step.Key.Kind,

@@ -3000,6 +3000,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Something that goes wrong at a step: what to do now, and the wait and clean-up it adds. */
+        Accident: {
+            /** @description What happened. */
+            what: string;
+            /** @description What to do at once. */
+            now: string;
+            /** @description What follows: a wait, a clean-up; empty for nothing. */
+            then: string;
+        };
         /** @description An act, with an identity made where it was done, so that sending it twice does it once. */
         Act: {
             /**
@@ -3401,6 +3410,9 @@ export interface components {
             clocks: components["schemas"]["ClockView"][];
             /** @description What is about to be lost, the soonest first. */
             soon: components["schemas"]["SoonView"][];
+            closing: null | components["schemas"]["ClosingView"];
+            /** @description On return: what became ready, what was not done, what holds, what the air allows. Empty while work goes on. */
+            return: string[];
         };
         /** @description A wait under the line: begun (with digits) or planned (dotted). */
         BightView: {
@@ -3457,6 +3469,8 @@ export interface components {
             lookFor: string;
             goesWrong: string;
             rules: string[];
+            /** @description Accidents of this step: what to do now, and what follows. */
+            accidents?: components["schemas"]["Accident"][];
         };
         /**
          * @description Why a flaw came about.
@@ -3583,6 +3597,12 @@ export interface components {
             lostAt: null | components["schemas"]["Instant"];
             /** @description What is lost. */
             loss: string;
+        };
+        /** @description What to see to before a sitting ends: from what was really used in it. */
+        ClosingView: {
+            /** @description What to do, in order. */
+            items: string[];
+            last: null | components["schemas"]["LastWorkView"];
         };
         /** @description A line of a coat log that could not be read. */
         CoatLineProblem: {
@@ -4387,6 +4407,12 @@ export interface components {
             minTempC?: null | number;
             /** Format: double */
             maxHumidityPct?: null | number;
+        };
+        /** @description Work whose wait passes until the next sitting. */
+        LastWorkView: {
+            /** Format: uuid */
+            stepId: string;
+            text: string;
         };
         /** @description Leaves observations out of what is learned, or puts them back. */
         LeaveOut: {

@@ -1,15 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useRouterState } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { benchQuery } from "../api/queries";
 import { MayI, MayIOpener } from "../mayi/MayI";
 import { useNow } from "../ui/clock";
-import { clockTime } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { isNight, setDevice, useDevice } from "../ui/settings";
 import { Alerts } from "./Alerts";
 import { SetAside } from "./SetAside";
+import { SittingEnd } from "./SittingEnd";
 
 const views = [
   { to: "/", text: "Bench" },
@@ -90,14 +88,6 @@ function KeyRows() {
       keys go by row
     </label>
   );
-}
-
-function SittingEnd() {
-  const bench = useQuery(benchQuery);
-  const view = bench.data?.view;
-  if (!view) return null;
-  const words = view.sitting ? `sitting ends ${clockTime(view.sitting.end, view.zone)}` : "between sittings";
-  return <span className="hidden sm:inline">{words}</span>;
 }
 
 const kinds = [

@@ -119,6 +119,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">
+          {view.return.length > 0 ? <Returned lines={view.return} /> : null}
           {head}
           {step ? <Slabs step={step} /> : null}
           <Soon view={view} />
@@ -134,7 +135,11 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
           <div className="min-w-0">
             <p className="digits pointer-events-none hidden text-clock leading-[0.86]! lg:block">{time}</p>
             {minutes}
-            <NotTonight rows={view.notTonight} heading={view.notNow} most={busy ? 2 : 4} />
+            {view.return.length > 0 ? (
+              <Returned lines={view.return} />
+            ) : (
+              <NotTonight rows={view.notTonight} heading={view.notNow} most={busy ? 2 : 4} />
+            )}
           </div>
         </section>
       )}
@@ -185,6 +190,20 @@ function unitOf(view: Schemas["BenchView"], stepId: string): string {
 function nearest(along: readonly { at: number }[], now: Date): number {
   const next = along.findIndex((a) => a.at >= now.getTime());
   return next < 0 ? along.length - 1 : next;
+}
+
+// On return, the first lines: what became ready, what was not done, what holds, what the air allows.
+function Returned({ lines }: { lines: readonly string[] }) {
+  return (
+    <div data-return role="status">
+      <h2 className="text-[19px]">While you were away</h2>
+      <ul className="text-note leading-snug">
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </div>
+  );
 }
 
 function NotTonight({ rows, heading, most: room }: { rows: readonly Schemas["NotTonightView"][]; heading: string; most: number }) {

@@ -109,6 +109,7 @@ export function CardText({ card, cautions }: { card: Schemas["CardView"]; cautio
         ))}
       </dl>
       <More lines={card.rules} />
+      <Accidents accidents={card.accidents ?? []} />
       {cautions.length > 0 ? (
         <div className="mt-3 border-t-[3px] border-rule pt-2">
           <h3 className="text-[19px]">Take care</h3>
@@ -159,5 +160,25 @@ function Cautions({ cautions }: { cautions: readonly Schemas["CautionView"][] })
         </li>
       ))}
     </ul>
+  );
+}
+
+// What to do now when it has gone wrong, and what that adds.
+function Accidents({ accidents }: { accidents: readonly Schemas["Accident"][] }) {
+  if (accidents.length === 0) return null;
+  return (
+    <details className="mt-3 border-t-[3px] border-rule pt-1" data-accidents>
+      <summary className="min-h-11 cursor-pointer pt-2 strong text-redo">Accident</summary>
+      <dl className="flex flex-col gap-2">
+        {accidents.map((a) => (
+          <div key={a.what}>
+            <dt className="strong">{a.what}</dt>
+            <dd>
+              {a.now} {a.then ? <span className="text-ink-2">{a.then}</span> : null}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </details>
   );
 }
