@@ -116,6 +116,12 @@ internal sealed class WorkspaceCheck
             Need($"{at}.occurrence", "", s.Occurrence <= s.Occurrences, "no more than occurrences");
         });
         Once("steps", _d.Steps, s => (s.BatchId, s.Kind, s.Piece, s.Occurrence, s.RepairId));
+        Distinct("recipes", _d.Recipes, r => r.Id);
+        Each("recipes", _d.Recipes, (at, r) =>
+        {
+            Known($"{at}.unitId", r.UnitId, _units);
+            Past($"{at}.at", r.At, _d);
+        });
         var repairs = Distinct("repairs", _d.Repairs, r => r.Id);
         Each("repairs", _d.Repairs, (at, r) =>
         {

@@ -90,6 +90,7 @@ internal static class BenchReading
             {Tables.PastCoat.Select};
             {Tables.Clock.Select};
             {Tables.Repair.Select};
+            {Tables.Recipe.Select};
             """,
             new { w = workspace.Value }
         );
@@ -123,6 +124,7 @@ internal static class BenchReading
             PastCoats = await NextAsync<PastCoatRow>(),
             Clocks = await NextAsync<ClockRow>(),
             Repairs = await NextAsync<RepairRow>(),
+            Recipes = await NextAsync<RecipeRow>(),
         };
     }
 

@@ -91,6 +91,14 @@ internal static class SetupSql
                 ),
             ],
             Change.RouteSet c => Route(w, c),
+            Change.RecipeSet c =>
+            [
+                new(
+                    $"{Tables.Recipe.InsertRows} on conflict (workspace_id, id) do update set {Tables.Recipe.Excluded}",
+                    new { w, rows = TableRows.Json([RecipeRow.Of(c.Recipe)]) }
+                ),
+            ],
+            Change.RecipeGone c => [new("delete from recipe where workspace_id = @w and id = @RecipeId", new { w, c.RecipeId })],
             Change.RouteChangesSet c =>
             [
                 new("delete from route_change where workspace_id = @w and batch_id = @BatchId", new { w, c.BatchId }),

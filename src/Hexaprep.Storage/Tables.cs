@@ -13,6 +13,7 @@ internal static class Tables
     public static readonly Table<ModelRow> Model = new("model", "batch_id, number, id");
     public static readonly Table<PieceRow> Piece = new("piece", "model_id, number");
     public static readonly Table<PartRow> Part = new("part", "piece_id, number");
+    public static readonly Table<RecipeRow> Recipe = new("recipe", "area collate \"C\", id");
     public static readonly Table<RepairRow> Repair = new("repair", "taken_at, id");
     public static readonly Table<StepRow> Step = new("step", "batch_id, position, id");
     public static readonly Table<EdgeRow> Edge = new("edge", "from_step, to_step");

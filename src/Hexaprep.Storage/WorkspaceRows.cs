@@ -42,6 +42,7 @@ internal static class WorkspaceRows
             Products = await Tables.Product.ReadAsync(connection, workspace, unread),
             Containers = await Tables.Container.ReadAsync(connection, workspace, unread),
             PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace, unread),
+            Recipes = await Tables.Recipe.ReadAsync(connection, workspace, unread),
             Repairs = await Tables.Repair.ReadAsync(connection, workspace, unread),
             Clocks = await Tables.Clock.ReadAsync(connection, workspace, unread),
         };

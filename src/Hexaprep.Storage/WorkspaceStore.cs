@@ -165,6 +165,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await InsertAsync(Tables.Model, d.Models);
             await InsertAsync(Tables.Piece, d.Pieces);
             await InsertAsync(Tables.Part, d.Parts);
+            await InsertAsync(Tables.Recipe, d.Recipes);
             await InsertAsync(Tables.Repair, d.Repairs);
             await InsertAsync(Tables.Step, d.Steps);
             await InsertAsync(Tables.Edge, d.Edges);

@@ -11,7 +11,7 @@ namespace Hexaprep.Testing;
 /// <summary>Writes of every kind, drawn by number, for properties that hold whatever is done.</summary>
 public static class AnyWrite
 {
-    private const int Kinds = 25;
+    private const int Kinds = 26;
 
     // Long: one case for each kind of write.
     /// <summary>The write that a number stands for, as far as the bench allows one of its kind; else null.</summary>
@@ -155,6 +155,16 @@ public static class AnyWrite
                     },
                     at,
                     newId
+                )
+            ),
+            25 when bench.State.Units is [var unit, ..] => Try(() =>
+                RecipeEdits.Write(
+                    bench,
+                    unit.Id,
+                    bench.State.Recipes.Find(r => r.UnitId == unit.Id && draw % 2 == 0)?.Id ?? newId(),
+                    $"area {draw % 7}",
+                    draw % 5 == 0 ? "" : "2 green : 1 bone",
+                    at
                 )
             ),
             24 when One(bench.State.Repairs) is { } repair => Try(() => RepairEdits.Back(bench, repair.Id, at)),

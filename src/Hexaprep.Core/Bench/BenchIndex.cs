@@ -257,6 +257,10 @@ public sealed class BenchIndex
     /// <summary>The models in repair that will come to a step behind the others.</summary>
     public IReadOnlyList<BenchModel> Behind(BenchStep step) => _work[step.BatchId].Behind.GetValueOrDefault(step.Id, []);
 
+    /// <summary>The mixes written down for a unit, by area.</summary>
+    public IReadOnlyList<RecipeView> RecipesOf(Guid unitId) =>
+        [.. Whole.Recipes.Where(r => r.UnitId == unitId).Select(r => new RecipeView(r.Id, r.Area, r.Mix))];
+
     /// <summary>Every flaw of a batch, closed ones among them, the oldest first.</summary>
     public IReadOnlyList<Flaw> FlawsOf(Guid batchId) => _work[batchId].Log.Flaws;
 

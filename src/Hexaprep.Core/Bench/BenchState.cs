@@ -95,6 +95,14 @@ public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, stri
 /// <param name="ModelIds">Its models.</param>
 public sealed record BenchRepair(Guid Id, Guid BatchId, string Plan, bool Together, Instant TakenAt, IReadOnlyList<Guid> ModelIds);
 
+/// <summary>A mix written down: by area, in parts, in the person's own words.</summary>
+/// <param name="Id">Random identity.</param>
+/// <param name="UnitId">Its unit.</param>
+/// <param name="Area">Where it is used, 1 to 60 characters.</param>
+/// <param name="Mix">The mix, 1 to 200 characters: "2 dark green : 1 bone".</param>
+/// <param name="At">When it was written down.</param>
+public sealed record Recipe(Guid Id, Guid UnitId, string Area, string Mix, Instant At);
+
 /// <summary>A model as the bench counts it; one piece until it is split.</summary>
 /// <param name="Id">Random identity.</param>
 /// <param name="BatchId">Its batch.</param>
@@ -180,6 +188,9 @@ public sealed record BenchState(
 
     /// <summary>Repairs that were put in the plan, oldest first.</summary>
     public ImmutableList<BenchRepair> Repairs { get; init; } = [];
+
+    /// <summary>Mixes written down, by area.</summary>
+    public ImmutableList<Recipe> Recipes { get; init; } = [];
 
     /// <summary>The questions of the first visit were answered.</summary>
     public bool HouseAsked { get; init; }

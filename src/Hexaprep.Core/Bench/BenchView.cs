@@ -108,6 +108,9 @@ public sealed record HandView(
     bool IsGate
 )
 {
+    /// <summary>Mixes written down for its unit, where paint must match.</summary>
+    public IReadOnlyList<RecipeView> Recipes { get; init; } = [];
+
     /// <summary>Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act.</summary>
     public string? UnfitAir { get; init; }
 

@@ -61,6 +61,12 @@ public abstract record Change
     /// <summary>A repair was taken back before it was begun; its steps have gone as <see cref="RouteSet"/>.</summary>
     public sealed record RepairGone(Guid RepairId) : Change;
 
+    /// <summary>A mix as it now is written down.</summary>
+    public sealed record RecipeSet(Recipe Recipe) : Change;
+
+    /// <summary>A mix is no longer written down.</summary>
+    public sealed record RecipeGone(Guid RecipeId) : Change;
+
     /// <summary>Units come to the bench, after those that are there; their routes follow as <see cref="RouteSet"/>.</summary>
     public sealed record UnitsJoined(IReadOnlyList<MusteredUnit> Units) : Change;
 

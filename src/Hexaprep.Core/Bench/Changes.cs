@@ -39,6 +39,8 @@ public static class Changes
             Change.ChoiceSet c => s with { House = s.House.With(c.UnitId ?? c.BatchId, c.School, c.Option) },
             Change.RepairTaken c => s.Log.With(c).On(s) with { Repairs = s.Repairs.Add(c.Repair).Sort(Order.Repairs) },
             Change.RepairGone c => s.Log.With(c).On(s) with { Repairs = s.Repairs.RemoveAll(r => r.Id == c.RepairId) },
+            Change.RecipeSet c => s with { Recipes = s.Recipes.RemoveAll(r => r.Id == c.Recipe.Id).Add(c.Recipe).Sort(Order.Recipes) },
+            Change.RecipeGone c => s with { Recipes = s.Recipes.RemoveAll(r => r.Id == c.RecipeId) },
             Change.HouseAsked => s with { HouseAsked = true },
             Change.SettingsSet c => s with { Settings = Ordered(c.Settings) },
             Change.AirRead c => s with { Readings = Sorted.Insert(s.Readings, c.Reading, Order.Readings) },
@@ -141,6 +143,8 @@ internal static class Order
         : Then(a.ModelId.CompareTo(b.ModelId), a.PieceId, b.PieceId);
     public static readonly Comparison<Coat> Coats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<Flaw> Flaws = (a, b) => Then(a.NotedAt.CompareTo(b.NotedAt), a.Id, b.Id);
+    public static readonly Comparison<Recipe> Recipes = (a, b) =>
+        string.CompareOrdinal(a.Area, b.Area) is not 0 and var byArea ? byArea : a.Id.CompareTo(b.Id);
     public static readonly Comparison<BenchRepair> Repairs = (a, b) => Then(a.TakenAt.CompareTo(b.TakenAt), a.Id, b.Id);
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<AirReading> Readings = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);

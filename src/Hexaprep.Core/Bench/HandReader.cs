@@ -73,6 +73,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         )
         {
             Test = test,
+            // Where paint must match what is there.
+            Recipes = step.Key.Kind is StepKind.Paint or StepKind.TouchIn or StepKind.SeamRepair or StepKind.Shade
+                ? bench.RecipesOf(unit.Id)
+                : [],
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
             HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
             AcceleratedSeconds = step is { Key.Kind: StepKind.Glue, Amounts.Method: "ca" } ? TradeDefaults.AcceleratedSeconds : null,

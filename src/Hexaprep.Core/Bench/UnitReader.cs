@@ -77,6 +77,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         )
         {
             Off = unit.OffSince is null ? null : OffWords(unit),
+            Recipes = bench.RecipesOf(unit.Id),
         };
     }
 

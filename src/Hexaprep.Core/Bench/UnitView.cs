@@ -43,6 +43,9 @@ public sealed record UnitView(
     IReadOnlyList<BatchView> Batches
 )
 {
+    /// <summary>Mixes written down, by area.</summary>
+    public required IReadOnlyList<RecipeView> Recipes { get; init; }
+
     /// <summary>Since when it is off the bench, in words; null on it.</summary>
     public string? Off { get; init; }
 }

@@ -73,6 +73,7 @@ public sealed class Pruning
             CoatTests = Each("coat_test", w.CoatTests, r => r.Id, r => ofCoat.Contains(r.CoatId)),
             Flaws = Each("flaw", w.Flaws, r => r.Id, r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && Mends(r.RepairId)),
             Repairs = repairs,
+            Recipes = Each("recipe", w.Recipes, r => r.Id, r => ofUnit.Contains(r.UnitId)),
             HouseChoices = Each(
                 "house_choice",
                 w.HouseChoices,

@@ -286,6 +286,41 @@ public sealed record FlawRow
         };
 }
 
+/// <summary>A mix written down.</summary>
+public sealed record RecipeRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>Its unit.</summary>
+    public required Guid UnitId { get; init; }
+
+    /// <summary>Where it is used.</summary>
+    [Text(60)]
+    public required string Area { get; init; }
+
+    /// <summary>The mix, in parts.</summary>
+    [Text(200)]
+    public required string Mix { get; init; }
+
+    /// <summary>When it was written down.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>The row of a mix.</summary>
+    public static RecipeRow Of(Recipe r) =>
+        new()
+        {
+            Id = r.Id,
+            UnitId = r.UnitId,
+            Area = r.Area,
+            Mix = r.Mix,
+            At = r.At,
+        };
+
+    /// <summary>The mix.</summary>
+    public Recipe ToRecipe() => new(Id, UnitId, Area, Mix, At);
+}
+
 /// <summary>A repair that was put in the plan.</summary>
 public sealed record RepairRow
 {

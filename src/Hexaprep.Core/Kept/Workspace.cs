@@ -102,6 +102,9 @@ public record Workspace
     /// <summary>Coats laid before, brought in from a file.</summary>
     public IReadOnlyList<PastCoatRow> PastCoats { get; init; } = [];
 
+    /// <summary>Mixes written down.</summary>
+    public IReadOnlyList<RecipeRow> Recipes { get; init; } = [];
+
     /// <summary>Repairs that were put in the plan.</summary>
     public IReadOnlyList<RepairRow> Repairs { get; init; } = [];
 

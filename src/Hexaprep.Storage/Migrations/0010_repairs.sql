@@ -25,3 +25,15 @@ alter table flaw add column repair_id uuid;
 alter table flaw add column cause text;
 alter table flaw add foreign key (workspace_id, repair_id) references repair (workspace_id, id);
 update flaw set ending = 'mended' where mended_at is not null;
+
+-- Mixes written down by unit and area.
+create table recipe (
+  workspace_id uuid not null,
+  id uuid not null,
+  unit_id uuid not null,
+  area text not null,
+  mix text not null,
+  at timestamptz not null,
+  primary key (workspace_id, id),
+  foreign key (workspace_id, unit_id) references unit (workspace_id, id)
+);

@@ -50,6 +50,9 @@ public sealed record BatchEdit(
     public IReadOnlyList<StepPace>? Paces { get; init; }
 }
 
+/// <summary>A mix written down; the id makes it safe to send again.</summary>
+public sealed record RecipeEdit(Guid Id, string? Area, string? Mix);
+
 /// <summary>Units and batches: where they stand, why their routes are as they are, what can be changed.</summary>
 public static class UnitEndpoints
 {
@@ -75,6 +78,11 @@ public static class UnitEndpoints
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
+        api.MapPut("/units/{id:guid}/recipes/{recipeId:guid}", WriteRecipeAsync)
+            .WithSummary("Writes a mix down by area, or corrects it; an empty mix is crossed out.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         api.MapPost("/units/{id:guid}/another", AnotherAsync)
             .WithSummary("Brings another unit like this one.")
             .ProducesProblem(400)
@@ -91,6 +99,22 @@ public static class UnitEndpoints
 
     private static async Task<Ok<UnitView>> OneAsync(Guid id, Desk desk, CancellationToken cancel) =>
         TypedResults.Ok(await UnitAsync(id, desk, cancel));
+
+    private static async Task<Ok<UnitView>> WriteRecipeAsync(Guid id, Guid recipeId, RecipeEdit edit, Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.WriteAndLayAsync(
+            edit.Id,
+            new
+            {
+                id,
+                recipeId,
+                edit,
+            },
+            bench => RecipeEdits.Write(bench, id, recipeId, edit.Area, edit.Mix, desk.Now),
+            cancel
+        );
+        return TypedResults.Ok(new UnitReader(laid.Bench, laid.Plan, laid.Now).One(id)!);
+    }
 
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditUnitAsync(
         Guid id,

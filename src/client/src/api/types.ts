@@ -1177,6 +1177,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/recipes/{recipeId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Writes a mix down by area, or corrects it; an empty mix is crossed out. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    recipeId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RecipeEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}/another": {
         parameters: {
             query?: never;
@@ -4250,6 +4320,8 @@ export interface components {
             cautions: components["schemas"]["CautionView"][];
             card: components["schemas"]["CardView"];
             isGate: boolean;
+            /** @description Mixes written down for its unit, where paint must match. */
+            recipes?: components["schemas"]["RecipeView"][];
             /** @description Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act. */
             unfitAir?: null | string;
             test?: null | components["schemas"]["TestView"];
@@ -5092,6 +5164,39 @@ export interface components {
             text: string;
             untilText: string;
         };
+        /** @description A mix written down; the id makes it safe to send again. */
+        RecipeEdit: {
+            /** Format: uuid */
+            id: string;
+            area: null | string;
+            mix: null | string;
+        };
+        /** @description A mix written down. */
+        RecipeRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Its unit.
+             */
+            unitId: string;
+            /** @description Where it is used. */
+            area: string;
+            /** @description The mix, in parts. */
+            mix: string;
+            /** @description When it was written down. */
+            at: components["schemas"]["Instant"];
+        };
+        /** @description A mix, for the screen. */
+        RecipeView: {
+            /** Format: uuid */
+            id: string;
+            area: string;
+            mix: string;
+        };
         /** @description A coat that the same product may follow. */
         RecoatView: {
             /** Format: uuid */
@@ -5855,6 +5960,8 @@ export interface components {
             /** Format: int32 */
             handsLeft: number;
             batches: components["schemas"]["BatchView"][];
+            /** @description Mixes written down, by area. */
+            recipes: components["schemas"]["RecipeView"][];
             /** @description Since when it is off the bench, in words; null on it. */
             off?: null | string;
         };
@@ -6098,6 +6205,8 @@ export interface components {
             containers?: components["schemas"]["ContainerRow"][];
             /** @description Coats laid before, brought in from a file. */
             pastCoats?: components["schemas"]["PastCoatRow"][];
+            /** @description Mixes written down. */
+            recipes?: components["schemas"]["RecipeRow"][];
             /** @description Repairs that were put in the plan. */
             repairs?: components["schemas"]["RepairRow"][];
             /** @description Waits of minutes that were started. */

@@ -85,6 +85,7 @@ export function Card({ step }: { step: Schemas["HandView"] }) {
         </button>
       }
     >
+      <Recipes recipes={step.recipes ?? []} />
       <CardText card={step.card} cautions={step.cautions} />
     </Sheet>
   );
@@ -180,5 +181,23 @@ function Accidents({ accidents }: { accidents: readonly Schemas["Accident"][] })
         ))}
       </dl>
     </details>
+  );
+}
+
+// The tones that are there already: what is touched in must match them.
+function Recipes({ recipes }: { recipes: readonly Schemas["RecipeView"][] }) {
+  if (recipes.length === 0) return null;
+  return (
+    <dl
+      className="mb-3 grid gap-x-4 rounded-slab border-[3px] border-hand px-3 py-2 sm:[grid-template-columns:auto_1fr]"
+      aria-label="Mixes"
+    >
+      {recipes.map((r) => (
+        <div key={r.id} className="contents">
+          <dt className="strong">{r.area}</dt>
+          <dd>{r.mix}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }

@@ -12,6 +12,7 @@ import { AddStep, LeftOut } from "./AddStep";
 import { BatchFacts } from "./BatchFacts";
 import { BigHexagon } from "./BigHexagon";
 import { Knots } from "./Knots";
+import { Mixes } from "./Mixes";
 import { PutBack } from "./OffTheBench";
 import { Pairs } from "./Pairs";
 import { StepCard } from "./StepCard";
@@ -103,6 +104,7 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
         <div className="flex flex-col gap-3">
           <BatchFacts batch={batch} />
           <Pairs pairs={batch.pairs} />
+          <Mixes unit={unit} />
           <Link
             to="/house"
             search={unit.batches.length > 1 ? { batch: batch.id } : { unit: unit.id }}
