@@ -33,13 +33,14 @@ if (args is ["page", .. var army])
 }
 
 // growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many
-// clocks and a long log.
+// clocks and a long log; gate: the look at sixty models, and what a repair costs.
 Action? table = args switch
 {
     ["growth"] => GrowthTable.PrintGrowth,
     ["how-soon"] => GrowthTable.PrintHowSoon,
     ["edits"] => GrowthTable.PrintEdits,
     ["coats"] => CoatTable.Print,
+    ["gate"] => GateTable.Print,
     _ => null,
 };
 if (table is not null)

@@ -28,11 +28,16 @@ public sealed record DiagnoseQuery(GateCase Log, IReadOnlyList<SeenFlaw> Flaws, 
         var coats = root["coats"].List().Select(c => Coat(c, pieces.Of(c["piece"]), query.Job.House, since?.Air, now)).ToList();
         if (since is { WindMs: > 0 } weather && Last(coats) is { WindMs: null } last)
             coats[coats.IndexOf(last)] = last with { WindMs = weather.WindMs };
-        var flaws = root["flaws"].List().Select(f => Flaw(f, query.Job.Batch.Models)).ToList();
+        var told = root["flaws"].List().Select(f => Flaw(f, query.Job.Batch.Models)).ToList();
+        // The same flaw of one step told model by model is one.
+        var flaws = told.Select(f => f with { Models = Math.Min(query.Job.Batch.Models, Alike(told, f).Sum(o => o.Models)) }).ToList();
         if (flaws.Count == 0)
             throw root["flaws"].Wrong("at least one flaw, such as [{\"kind\": \"grainy\", \"step\": \"prime\", \"models\": 2}]");
         return new(new GateCase(query.Job, done, coats, now, book), flaws, query.Unread);
     }
+
+    private static IEnumerable<SeenFlaw> Alike(List<SeenFlaw> all, SeenFlaw flaw) =>
+        all.Where(o => o.Kind == flaw.Kind && o.Step == flaw.Step);
 
     // The air was read since the last coat: its wind is that coat's too.
     private static CaseCoat? Last(IEnumerable<CaseCoat> coats) =>

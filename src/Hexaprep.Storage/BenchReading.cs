@@ -64,6 +64,7 @@ internal static class BenchReading
         );
     }
 
+    // Long: every table once, in the order of one statement.
     private static async Task<Workspace> AllAsync(NpgsqlConnection connection, WorkspaceId workspace, SpaceRow settings)
     {
         using var rows = await connection.QueryMultipleAsync(

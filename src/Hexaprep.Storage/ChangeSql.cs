@@ -164,7 +164,8 @@ internal static class ChangeSql
             Change.FlawClosed c =>
             [
                 new(
-                    "update flaw set mended_at = @At, ending = @ending, reason = @Reason, cause = @cause where workspace_id = @w and id = @FlawId",
+                    "update flaw set mended_at = @At, ending = @ending, reason = @Reason, cause = @cause "
+                        + "where workspace_id = @w and id = @FlawId",
                     new
                     {
                         w,

@@ -134,6 +134,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
     private static IReadOnlyList<Statement> Told(WorkspaceId workspace, WriteId id, Decision decision, Instant now, long revision) =>
         [Logbook.Entry(workspace.Value, id, decision, now), Logbook.Turned(workspace.Value, revision), new Statement("analyze", new { })];
 
+    // Long: every table once, each before those that point to it.
     private static async Task FillAsync(NpgsqlConnection connection, WorkspaceId workspace, Workspace d)
     {
         var w = workspace.Value;

@@ -31,7 +31,7 @@ public sealed class GateTests(TestDatabases databases)
         page.Press("1");
         page.Says("at the head: now what");
         page.Press(Keys.Escape);
-        page.Says("first number key: the place");
+        page.Says("a number key: the place");
         page.Press("16");
         page.Says("Print, head of model 2");
         page.Named("3 is clean, take 4");

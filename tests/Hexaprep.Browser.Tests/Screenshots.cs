@@ -82,6 +82,56 @@ public sealed class Screenshots(TestDatabases databases)
     }
 
     [Fact(Explicit = true)]
+    public async Task Take_the_gate()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true, planBudget: 4000);
+        using var page = new Chromium();
+        void Take(string name)
+        {
+            page.Settle();
+            page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", name + ".png"));
+        }
+
+        var crew = (await app.GetAsync("/api/units")).AsArray().Single(u => u!["name"]!.ToString() == "Punt Crew")!["id"];
+        var steps = (await app.GetAsync($"/api/units/{crew}"))["batches"]![0]!["steps"]!.AsArray();
+        var gate = steps.First(s => s!["kind"]!.ToString() == "primer_gate")!["id"];
+        var log = (await app.GetAsync("/api/coats"))["log"]!.AsArray();
+        var primer = log.First(c =>
+            c!["unit"]!.ToString() == "Punt Crew" && c["what"]!.ToString().StartsWith("Prime", StringComparison.Ordinal)
+        );
+        // The air it was sprayed in, as somebody remembers it.
+        (
+            await app.ActAsync(
+                "coat",
+                new
+                {
+                    coatId = primer!["coatId"],
+                    film = "normal",
+                    airC = 16,
+                    humidityPct = 34,
+                }
+            )
+        ).EnsureSuccessStatusCode();
+        page.Open(app.Address + $"/gate/{gate}");
+        page.Named("1 is clean, take 2");
+        page.Press(" ");
+        page.Named("2 is clean, take 3");
+        page.Press("11");
+        page.Named("3 is clean, take 4");
+        page.Press("11");
+        page.Says("Grainy, head of models 2 and 3");
+        page.Wait(
+            d => page.Named("Put it in the plan").Enabled && !page.Text().Contains("being looked for", StringComparison.Ordinal),
+            "No price."
+        );
+        Take("gate");
+        page.Size(390, 844);
+        page.Open(app.Address + $"/gate/{gate}");
+        page.Named("4 is clean, that is all");
+        Take("phone-gate");
+    }
+
+    [Fact(Explicit = true)]
     public async Task Take_the_clocks()
     {
         await using var app = new TestApp(databases.Clone());

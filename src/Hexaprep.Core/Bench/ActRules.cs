@@ -149,6 +149,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         return [.. asked.Where(p => !through.Contains(p))];
     }
 
+    // Long: a tick, the coat it is part of, and what ends with it.
     private List<Change> TickAll(
         BenchStep step,
         Spell spell,

@@ -4,6 +4,7 @@ using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
+// Long: one view of all that was laid; its readers share the log.
 namespace Hexaprep.Core.Bench;
 
 /// <summary>COATS: what dries, what may be recoated and until when, how each product behaves on this bench, every coat that was
@@ -359,9 +360,11 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         );
         if (failed.Count == 0)
             return "";
+        var coats = judged.Count == 1 ? "coat" : "coats";
         var words =
-            $"{failed.Count} of {judged.Count} {(judged.Count == 1 ? "coat" : "coats")} with known air failed at a gate: {failed.Min(c => c.AirC):0} "
-            + $"to {failed.Max(c => c.AirC):0} °C, {failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
+            $"{failed.Count} of {judged.Count} {coats} with known air failed at a gate: "
+            + $"{failed.Min(c => c.AirC):0} to {failed.Max(c => c.AirC):0} °C, "
+            + $"{failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
         if (judged.Count < FewCoats || failed.Count < FewFailures || good.Count == 0)
             return $"{words}. Too few to say more.";
         var tried = new[]
@@ -377,7 +380,8 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             .ToList();
         return links.Count == 0
             ? $"{words}. No sign that the air was why."
-            : $"{words}. They were laid in {string.Join(" and ", links)} air than the clean ones: a likely link, to be tried on a test piece.";
+            : $"{words}. They were laid in {string.Join(" and ", links)} air than the clean ones: a likely link, "
+                + "to be tried on a test piece.";
     }
 
     private const int FewCoats = 8,

@@ -111,16 +111,17 @@ public sealed partial class PlanDraft
         var together = IsTogether(batch.Id);
         foreach (var step in route)
         {
-            // Models in repair come with the others where the batch waits for them, else behind.
+            // Models in repair come with the others where the batch waits for them, else behind; behind what is in hand in any case.
             var behind = _bench.Behind(step).Count;
-            var remaining = _bench.Remaining(step).Count + (together ? behind : 0);
+            var waited = together && _bench.InHand?.StepId != step.Id ? behind : 0;
+            var remaining = _bench.Remaining(step).Count + waited;
             if (Sessions.Has(step))
             {
-                AddSessions(batch, step, together ? behind : 0, steps, arcs, rests);
-                AddLate(step, together ? 0 : behind, steps);
+                AddSessions(batch, step, waited, steps, arcs, rests);
+                AddLate(step, behind - waited, steps);
                 continue;
             }
-            AddLate(step, together ? 0 : behind, steps);
+            AddLate(step, behind - waited, steps);
             if (_bench.InHand is { } spell && spell.StepId == step.Id)
             {
                 var taken = TakeInHand(step, spell, remaining);
@@ -387,6 +388,9 @@ public sealed partial class PlanDraft
             // A repair holds its own models: the batch only where it waits for them.
             if (from.RepairId is not null && step.RepairId is null && mark.Length == 0 && !together)
                 continue;
+            // What comes behind the step in hand is waited for too.
+            if (mark.Length == 0 && together && present.Contains(id + PlanIds.Late))
+                yield return new PlanArc(id + PlanIds.Late, to, ByTest.Minutes(_bench, edge, from, _now));
             if (mark.Length > 0 && present.Contains(id + mark))
                 id += mark;
             else if (mark.Length > 0 && from.RepairId is null && present.Contains(id))

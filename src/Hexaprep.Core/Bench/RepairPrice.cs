@@ -70,7 +70,7 @@ public static class RepairPrice
             .ToList();
         var best = ways.MinBy(w => (w.Plan.Result.Unplaced.Count, w.Plan.Result.Schedule.Z ?? 0, w.Ask.Together))!;
         var chosen = budget > 0 ? SecondPlan.Of(bench, plan, best.Next, now, budget, cancel).Plan : best.Plan;
-        var second = WhatIf.Offered(bench, plan, chosen, now) with { Title = best.Title };
+        var second = WhatIf.Repaired(bench, plan, chosen, best.Title, now);
         return new(new(second, chosen), View(bench, best.Ask, best.Title, best.Next, chosen, second, now));
     }
 

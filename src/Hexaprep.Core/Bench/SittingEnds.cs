@@ -136,7 +136,8 @@ public sealed class SittingEnds(BenchIndex bench, BenchPlan plan, Clockface cloc
             ? null
             : new(
                 best.Step.Id,
-                $"{BenchIndex.TitleOf(best.Step)}, {bench.NameOf(best.Step)}: {best.Minutes} min, then {Clockface.Lasts(best.Wait)} pass while you are away."
+                $"{BenchIndex.TitleOf(best.Step)}, {bench.NameOf(best.Step)}: {best.Minutes} min, then "
+                    + $"{Clockface.Lasts(best.Wait)} pass while you are away."
             );
     }
 }

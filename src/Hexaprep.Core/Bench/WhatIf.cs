@@ -88,6 +88,27 @@ public sealed class WhatIf(BenchIndex bench, BenchPlan plan, Instant now, int bu
             Promises.Of(bench, other)
         );
 
+    /// <summary>A repair's plan, compared: it only adds work, and what the search found besides is not its doing. Nobody comes home
+    /// sooner for it.</summary>
+    /// <param name="bench">The bench as it is.</param>
+    /// <param name="inForce">The plan in force.</param>
+    /// <param name="other">The plan with the repair.</param>
+    /// <param name="title">The repair.</param>
+    /// <param name="now">The moment spoken from.</param>
+    public static WhatIfView Repaired(BenchIndex bench, BenchPlan inForce, BenchPlan other, string title, Instant now)
+    {
+        var (was, will) = (Promises.Of(bench, inForce), Promises.Of(bench, other));
+        var ends = will.ToDictionary(
+            u => u.Key,
+            u => u.Value is { } end && was.GetValueOrDefault(u.Key) is { } before ? Instant.Max(end, before) : u.Value
+        );
+        return new WhatIf(bench, inForce, now, 1, () => throw new InvalidOperationException("A price makes no identities.")).Compared(
+            title,
+            other,
+            ends
+        );
+    }
+
     private WhatIfView Compared(string title, BenchPlan second, IReadOnlyDictionary<Guid, Instant?> willBe)
     {
         var was = Promises.Of(bench, plan);

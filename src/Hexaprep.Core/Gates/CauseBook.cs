@@ -231,7 +231,7 @@ public static class CauseBook
             false,
             "A straight, sharp-edged cut on one model.",
             "A fresh blade, small strokes, away from detail.",
-            Odds((Gouge, Usual), (Fuzzy, Rare), (Tear, Seldom), (Bare, Rare), (Bent, Rare), (FilmEdge, Rare), (Nub, Rare))
+            Odds((Gouge, Usual), (Fuzzy, Rare), (Tear, Often), (Bare, Rare), (Bent, Rare), (FilmEdge, Rare), (Nub, Rare))
         ),
         [CauseId.OldProduct] = new(
             "the product is past its time",
@@ -240,7 +240,7 @@ public static class CauseBook
             "Test an old product on a card first; write down when it was opened.",
             Odds(
                 (Tacky, Seldom),
-                (Tear, Often),
+                (Tear, Seldom),
                 (Crazing, Rare),
                 (Grainy, Seldom),
                 (Loose, Seldom),

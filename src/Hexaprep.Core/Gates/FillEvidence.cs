@@ -67,7 +67,7 @@ internal static class FillEvidence
         {
             if (log.LeftOut(step))
                 yield return new(WeakJoint, leftOut, $"The {words} was left out.");
-            else if (log.Missed(step))
+            else if (log.MissedInAFullLog(step))
                 yield return new(WeakJoint, missed, $"No {words} is in the log, and this route asks for it.");
             else if (log.Did(step))
                 yield return new(WeakJoint, 0.6, $"The {words} was done.");

@@ -115,10 +115,22 @@ public sealed record GateCase(Job Job, IReadOnlyList<CaseDeed> Done, IReadOnlyLi
 
     /// <summary>True when the route has it, the log has gone on past it, and it is not there.</summary>
     public bool Missed(StepKind step) =>
-        !Did(step)
-        && RouteHas(step)
-        && Done.Any(d => !d.LeftOut)
-        && Done.Select(d => d.Step).Concat(Coats.Select(c => c.Laid.Step)).Any(s => StepFacts.Of(s).Place > StepFacts.Of(step).Place);
+        !Did(step) && RouteHas(step) && Done.Any(d => !d.LeftOut) && Noted.Any(s => StepFacts.Of(s).Place > StepFacts.Of(step).Place);
+
+    /// <summary>True when it is missed in a log that was kept step by step: a short note of a few steps says nothing of small
+    /// ones.</summary>
+    public bool MissedInAFullLog(StepKind step)
+    {
+        if (!Missed(step))
+            return false;
+        var last = Noted.Max(s => StepFacts.Of(s).Place);
+        var before = _route.Value.Where(s => StepFacts.Of(s).Place < last && s != step).ToList();
+        return before.Count(Did) >= FullShare * before.Count;
+    }
+
+    private const double FullShare = 0.7;
+
+    private IEnumerable<StepKind> Noted => Done.Where(d => !d.LeftOut).Select(d => d.Step).Concat(Coats.Select(c => c.Laid.Step));
 
     /// <summary>When a step was last done; null when nobody noted it.</summary>
     public Instant? LastAt(StepKind step) => Done.Where(d => d.Step == step && !d.LeftOut).Max(d => d.At);

@@ -25,7 +25,8 @@ public sealed record KeptWait(CaseCoat Below, StepKind By, CaseCoat? Coat, Readi
     /// <summary>What was waited against what it needs.</summary>
     public string Text =>
         CutShort
-            ? $"{StepWords.For(By).Title} came {Clockface.Lasts((long)Kept)} after {Name}, which usually needs {Clockface.Lasts((long)Math.Ceiling(Usual))}."
+            ? $"{StepWords.For(By).Title} came {Clockface.Lasts((long)Kept)} after {Name}, "
+                + $"which usually needs {Clockface.Lasts((long)Math.Ceiling(Usual))}."
             : $"{Upper(Name)} was given {Clockface.Lasts((long)Kept)}; {Clockface.Lasts((long)Math.Ceiling(Sure))} is safe.";
 
     private string Name =>

@@ -9,11 +9,10 @@ namespace Hexaprep.Core.Gates;
 internal static class SprayEvidence
 {
     private const double DewMarginK = 3,
-        DryPct = 35,
-        PlainlyDampPct = 80;
+        DryPct = 35;
 
-    // Practised distances, cm: a can 20 to 35, an airbrush 3 to 15.
-    private static (double Near, double Far) Distance(string method) => method == "spray_can" ? (20, 35) : (3, 15);
+    // Practised distances, cm: a can 20 to 35, an airbrush 3 to 15, by some to 20.
+    private static (double Near, double Far) Distance(string method) => method == "spray_can" ? (20, 35) : (3, 20);
 
     public static IEnumerable<Fact> Of(Scene scene) =>
         [
@@ -124,20 +123,16 @@ internal static class SprayEvidence
     {
         if (coat.HumidityPct is not { } damp)
             return null;
-        var (most, whose) = coat.Label.MaxHumidityPct is { } label ? (label, "its label's") : (Limit(coat), "the usual");
-        return damp > most
-                ? new(DampAir, Math.Min(12, 5 + (damp - most) / 2), $"Laid at {Number(damp)} %: {whose} limit is {Number(most)} %.")
-            : damp <= most - 10 ? new(DampAir, 0.35, $"Laid at {Number(damp)} %: under {whose} limit of {Number(most)} %.")
+        var (most, whose) = coat.Label.MaxHumidityPct is { } label
+            ? (label, "its label's")
+            : (TradeDefaults.ClassOf(coat.Laid.Product).RhMax, "its kind's");
+        if (damp > most)
+            return new(DampAir, Math.Min(12, 5 + (damp - most) / 2), $"Laid at {Number(damp)} %: {whose} limit is {Number(most)} %.");
+        // Under the limit and yet no air to spray in: it says neither.
+        var fit = SprayFitness.MediumOf(coat.Method, coat.Laid.Product) is { } medium ? SprayFitness.DampestFit(medium) : most - 10;
+        return damp <= Math.Min(fit, most - 5)
+            ? new(DampAir, 0.35, $"Laid at {Number(damp)} %: under {whose} limit of {Number(most)} %.")
             : null;
-    }
-
-    // Where a spray is no longer fit, or, for a brush, where the class no longer dries.
-    private static double Limit(CaseCoat coat)
-    {
-        var rhMax = TradeDefaults.ClassOf(coat.Laid.Product).RhMax;
-        return SprayFitness.MediumOf(coat.Method, coat.Laid.Product) is { } medium
-            ? Math.Min(rhMax, SprayFitness.DampestFit(medium))
-            : Math.Min(rhMax, PlainlyDampPct);
     }
 
     private static Fact? Dew(CaseCoat coat)

@@ -30,6 +30,7 @@ public sealed record Accident(string What, string Now, string Then)
         "When it is hard: note it at the gate, rub down, lay that coat again."
     );
 
+    // Long: data: what may go wrong, by step.
     /// <summary>What may go wrong at a step done a way, the likeliest first.</summary>
     public static IReadOnlyList<Accident> At(StepKind kind, Way way)
     {
@@ -42,7 +43,8 @@ public sealed record Accident(string What, string Now, string Then)
                     new(
                         "Cement on a face that shows",
                         "Do not wipe: soft plastic smears away. Leave it alone.",
-                        $"It is hard after {Wait(kind, ProductClass.PlasticCement)}; then scrape and polish it, and note a gouge where detail is gone."
+                        $"It is hard after {Wait(kind, ProductClass.PlasticCement)}; then scrape and polish it, "
+                            + "and note a gouge where detail is gone."
                     )
                 );
                 found.Add(

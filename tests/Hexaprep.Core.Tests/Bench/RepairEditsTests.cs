@@ -122,6 +122,21 @@ public sealed class RepairEditsTests
         Assert.All(bench.State.Flaws, f => Assert.Null(f.RepairId));
     }
 
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void Models_in_repair_are_looked_at_again_after_it_though_the_gate_is_in_hand(bool together)
+    {
+        var (bench, gate, at) = AtTheGate();
+        bench.Tick(gate, at, 1);
+        Take(bench, Ask(bench, together: together), at);
+        var plan = bench.Plan(at + Duration.FromMinutes(1));
+
+        Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, plan.Result.Unplaced.Count > 0));
+        var mended = plan.Work.Where(w => StepsOf(bench).Any(s => s.Id == w.StepId)).Max(w => w.End);
+        Assert.Equal(2, plan.Work.Where(w => w.StepId == gate.Id && w.Begin >= mended).Sum(w => w.Models));
+    }
+
     [Fact]
     public void What_was_begun_or_is_barred_or_closed_is_refused()
     {
@@ -149,7 +164,7 @@ public sealed class RepairEditsTests
         Assert.NotEmpty(bench.Index.EdgesOutOf[StepsOf(bench)[1].Id]);
     }
 
-    // Flaw, repair, pass, mend, leave, take back: whatever the order, every model is through a step, still to come or held, and never twice.
+    // Flaw, repair, pass, mend, leave, take back: every model is through a step, still to come or held, and never twice.
     [Fact]
     public void In_any_order_every_model_is_accounted_for_and_none_twice() =>
         Gen.Select(Gen.Int[0, 6], Gen.Int[1, 5], Gen.Int[0, 3])

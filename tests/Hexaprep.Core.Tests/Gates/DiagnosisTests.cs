@@ -23,19 +23,44 @@ public sealed class DiagnosisTests
 
     private static Action<CaseFile> Coat(string step, string key, double value) => f => f.Coat(step)[key] = value;
 
-    private static readonly Guilty[] Cases = [new("dry_spray", "grainy", "prime", "polystyrene", f =>
+    private static readonly Guilty[] Cases = [.. Everyone()];
+
+    // Long: one log for each cause and more.
+    private static IEnumerable<Guilty> Everyone()
+    {
+        yield return new("dry_spray", "grainy", "prime", "polystyrene", f =>
         {
             f.Coat("prime")["airC"] = 31;
             f.Coat("prime")["rhPct"] = 28;
-        }), new("dry_spray", "fuzzy", "prime", "pu_resin", Coat("prime", "distanceCm", 48)), new("dry_spray", "grainy", "prime", "pu_resin", Coat("prime", "windMS", 5)), new("dry_spray", "grainy", "prime", "polystyrene", Coat("prime", "rhPct", 24)) { Product = "acrylic_wb", Method = "airbrush" }, new("too_heavy", "run", "prime", "polystyrene", f => f.Coat("prime")["film"] = "heavy"), new("too_heavy", "pooling", "prime", "white_metal", Coat("prime", "distanceCm", 9)), new("too_heavy", "run", "prime", "polystyrene", SecondCoat(2)) { ShownOn = "prime" }, new("missed_angle", "bare", "prime", "polystyrene", f => f.Coat("prime")["turned"] = false), new("missed_angle", "bare", "prime", "pu_resin", f =>
+        });
+        yield return new("dry_spray", "fuzzy", "prime", "pu_resin", Coat("prime", "distanceCm", 48));
+        yield return new("dry_spray", "grainy", "prime", "pu_resin", Coat("prime", "windMS", 5));
+        yield return new("dry_spray", "grainy", "prime", "polystyrene", Coat("prime", "rhPct", 24))
+        {
+            Product = "acrylic_wb",
+            Method = "airbrush",
+        };
+        yield return new("too_heavy", "run", "prime", "polystyrene", f => f.Coat("prime")["film"] = "heavy");
+        yield return new("too_heavy", "pooling", "prime", "white_metal", Coat("prime", "distanceCm", 9));
+        yield return new("too_heavy", "run", "prime", "polystyrene", SecondCoat(2)) { ShownOn = "prime" };
+        yield return new("missed_angle", "bare", "prime", "polystyrene", f => f.Coat("prime")["turned"] = false);
+        yield return new("missed_angle", "bare", "prime", "pu_resin", f =>
         {
             f.Coat("prime")["turned"] = null;
             f.Coat("prime")["passes"] = 1;
-        }), new("damp_air", "frosting", "final_coat", "polystyrene", Coat("final_coat", "rhPct", 86)), new("damp_air", "frosting", "final_coat", "polystyrene", f =>
+        });
+        yield return new("damp_air", "frosting", "final_coat", "polystyrene", Coat("final_coat", "rhPct", 86));
+        yield return new("damp_air", "frosting", "final_coat", "polystyrene", f =>
         {
             f.Coat("final_coat")["rhPct"] = 68;
             f.Coat("final_coat")["label"] = new System.Text.Json.Nodes.JsonObject { ["maxRhPct"] = 60 };
-        }), new("cold", "tacky", "prime", "polystyrene", Coat("prime", "airC", 7)), new("cold", "grainy", "prime", "polystyrene", Coat("prime", "canC", 9)), new("too_young", "print", "prime", "polystyrene", f => f.Deed("prime")["handledAt"] = CaseFile.At(10, 20, 12)), new("too_young", "wrinkle", "prime", "polystyrene", SecondCoat(3)) { ShownOn = "prime" }, new("too_young", "crazing", "gloss_bed", "polystyrene", f => Painted(f, "enamel_alkyd", 30)), new("window_missed", "wrinkle", "prime", "polystyrene", f =>
+        });
+        yield return new("cold", "tacky", "prime", "polystyrene", Coat("prime", "airC", 7));
+        yield return new("cold", "grainy", "prime", "polystyrene", Coat("prime", "canC", 9));
+        yield return new("too_young", "print", "prime", "polystyrene", f => f.Deed("prime")["handledAt"] = CaseFile.At(10, 20, 12));
+        yield return new("too_young", "wrinkle", "prime", "polystyrene", SecondCoat(3)) { ShownOn = "prime" };
+        yield return new("too_young", "crazing", "gloss_bed", "polystyrene", f => Painted(f, "enamel_alkyd", 30));
+        yield return new("window_missed", "wrinkle", "prime", "polystyrene", f =>
         {
             SecondCoat(600)(f);
             f.Coat("prime")["label"] = new System.Text.Json.Nodes.JsonObject
@@ -44,11 +69,72 @@ public sealed class DiagnosisTests
                 ["recoatMax"] = 60,
                 ["reopen"] = 2880,
             };
-        }), new("greasy", "flaking", "prime", "pu_resin", f => f.LeftOut("wash")), new("greasy", "fisheye", "prime", "white_metal", f => f.Without("wash")), new("greasy", "fisheye", "prime", "polystyrene", f => f.Deed("handle")["handledAt"] = CaseFile.At(10, 19, 0)), new("wet_below", "bubble", "prime", "polystyrene", f => Moved(f, "wash", CaseFile.At(10, 19, 10), CaseFile.At(10, 19, 20))), new("wet_below", "flaking", "prime", "polystyrene", f => Moved(f, "fill", CaseFile.At(10, 19, 10), CaseFile.At(10, 19, 20))), new("plasticiser", "tacky", "prime", "flexible_pvc", _ => { }), new("dust_fell", "dust", "prime", "polystyrene", f => f.Deed("sand")["at"] = CaseFile.At(10, 20, 5)), new("dust_fell", "grainy", "prime", "polystyrene", f => f.Deed("sand")["at"] = CaseFile.At(10, 20, 5)), new("line_missed", "line", "prime", "polystyrene", f => f.LeftOut("clean_lines")), new("filler_shrunk", "seam", "prime", "polystyrene", f => f.Coat("fill")["film"] = "heavy"), new("filler_shrunk", "gap", "prime", "pu_resin", f => f.Deed("sand")["at"] = CaseFile.At(6, 20, 20)), new("gap_unfilled", "gap", "prime", "polystyrene", f => f.LeftOut("fill")), new("matte_bed", "silvering", "soften_transfer", "polystyrene", f => f.LeftOut("gloss_bed")) { ShownOn = "place_transfer" }, new("bed_young", "tear", "soften_transfer", "polystyrene", f => Moved(f, "gloss_bed", CaseFile.At(16, 19, 20), CaseFile.At(16, 19, 30))) { ShownOn = "place_transfer" }, new("air_trapped", "silvering", "soften_transfer", "polystyrene", f => f.Coat("place_transfer")["productClass"] = "water") { ShownOn = "place_transfer" }, new("not_softened", "film_edge", "place_transfer", "polystyrene", f => f.LeftOut("soften_transfer")), new("not_softened", "wrinkle", "place_transfer", "polystyrene", f => f.LeftOut("soften_transfer")), new("moved_late", "tear", "soften_transfer", "polystyrene", f => f.Deed("soften_transfer")["handledAt"] = CaseFile.At(17, 19, 50)), new("sealed_early", "wrinkle", "seal", "polystyrene", f => Moved(f, "soften_transfer", CaseFile.At(20, 19, 20), CaseFile.At(20, 19, 30))), new("solvent_attack", "wrinkle", "final_coat", "polystyrene", _ => { }) { Product = "lacquer" }, new("solvent_attack", "crazing", "final_coat", "polystyrene", f => Painted(f, "enamel_alkyd", 60 * 24 * 6)), new("not_shaken", "sheen", "final_coat", "polystyrene", f => f.Coat("final_coat")["shaken"] = false), new("not_shaken", "frosting", "final_coat", "polystyrene", f => f.Coat("final_coat")["shaken"] = false), new("ca_fog", "frosting", "final_coat", "polystyrene", f =>
+        });
+        yield return new("greasy", "flaking", "prime", "pu_resin", f => f.LeftOut("wash"));
+        yield return new("greasy", "fisheye", "prime", "white_metal", f => f.Without("wash"));
+        yield return new("greasy", "fisheye", "prime", "polystyrene", f => f.Deed("handle")["handledAt"] = CaseFile.At(10, 19, 0));
+        yield return new("wet_below", "bubble", "prime", "polystyrene", f =>
+            Moved(f, "wash", CaseFile.At(10, 19, 10), CaseFile.At(10, 19, 20))
+        );
+        yield return new("wet_below", "flaking", "prime", "polystyrene", f =>
+            Moved(f, "fill", CaseFile.At(10, 19, 10), CaseFile.At(10, 19, 20))
+        );
+        yield return new("plasticiser", "tacky", "prime", "flexible_pvc", _ => { });
+        yield return new("dust_fell", "dust", "prime", "polystyrene", f => f.Deed("sand")["at"] = CaseFile.At(10, 20, 5));
+        yield return new("dust_fell", "grainy", "prime", "polystyrene", f => f.Deed("sand")["at"] = CaseFile.At(10, 20, 5));
+        yield return new("line_missed", "line", "prime", "polystyrene", f => f.LeftOut("clean_lines"));
+        yield return new("filler_shrunk", "seam", "prime", "polystyrene", f => f.Coat("fill")["film"] = "heavy");
+        yield return new("filler_shrunk", "gap", "prime", "pu_resin", f => f.Deed("sand")["at"] = CaseFile.At(6, 20, 20));
+        yield return new("gap_unfilled", "gap", "prime", "polystyrene", f => f.LeftOut("fill"));
+        yield return new("matte_bed", "silvering", "soften_transfer", "polystyrene", f => f.LeftOut("gloss_bed"))
+        {
+            ShownOn = "place_transfer",
+        };
+        yield return new("bed_young", "tear", "soften_transfer", "polystyrene", f =>
+            Moved(f, "gloss_bed", CaseFile.At(16, 19, 20), CaseFile.At(16, 19, 30))
+        )
+        {
+            ShownOn = "place_transfer",
+        };
+        yield return new("air_trapped", "silvering", "soften_transfer", "polystyrene", f =>
+            f.Coat("place_transfer")["productClass"] = "water"
+        )
+        {
+            ShownOn = "place_transfer",
+        };
+        yield return new("not_softened", "film_edge", "place_transfer", "polystyrene", f => f.LeftOut("soften_transfer"));
+        yield return new("not_softened", "wrinkle", "place_transfer", "polystyrene", f => f.LeftOut("soften_transfer"));
+        yield return new("moved_late", "tear", "soften_transfer", "polystyrene", f =>
+            f.Deed("soften_transfer")["handledAt"] = CaseFile.At(17, 19, 50)
+        );
+        yield return new("sealed_early", "wrinkle", "seal", "polystyrene", f =>
+            Moved(f, "soften_transfer", CaseFile.At(20, 19, 20), CaseFile.At(20, 19, 30))
+        );
+        yield return new("solvent_attack", "wrinkle", "final_coat", "polystyrene", _ => { }) { Product = "lacquer" };
+        yield return new("solvent_attack", "crazing", "final_coat", "polystyrene", f => Painted(f, "enamel_alkyd", 60 * 24 * 6));
+        yield return new("not_shaken", "sheen", "final_coat", "polystyrene", f => f.Coat("final_coat")["shaken"] = false);
+        yield return new("not_shaken", "frosting", "final_coat", "polystyrene", f => f.Coat("final_coat")["shaken"] = false);
+        yield return new("ca_fog", "frosting", "final_coat", "polystyrene", f =>
         {
             f.AddCoat("final_coat", "ca", null);
             f.Json["coats"]!.AsArray()[^1]!["step"] = "reassemble";
-        }), new("weak_joint", "loose", "prime", "pu_resin", f => f.LeftOut("pin")) { ShownOn = "glue" }, new("weak_joint", "loose", "prime", "polystyrene", f => f.Coat("glue")["productClass"] = "pva") { ShownOn = "glue" }, new("weak_joint", "loose", "prime", "polystyrene", f => f.Deed("glue")["handledAt"] = CaseFile.At(4, 20, 1)) { ShownOn = "glue" }, new("heat", "bent", "prime", "pu_resin", Coat("wash", "bathC", 62)) { ShownOn = "wash" }, new("blade", "gouge", "prime", "polystyrene", _ => { }) { ShownOn = "clean_lines" }, new("old_product", "tear", "soften_transfer", "polystyrene", f => f.Deed("place_transfer")["opened"] = "2019-01-01T12:00:00Z") { ShownOn = "place_transfer" }, new("old_product", "tacky", "prime", "polystyrene", f => f.Deed("prime")["opened"] = "2015-01-01T12:00:00Z")];
+        });
+        yield return new("weak_joint", "loose", "prime", "pu_resin", f => f.LeftOut("pin")) { ShownOn = "glue" };
+        yield return new("weak_joint", "loose", "prime", "polystyrene", f => f.Coat("glue")["productClass"] = "pva") { ShownOn = "glue" };
+        yield return new("weak_joint", "loose", "prime", "polystyrene", f => f.Deed("glue")["handledAt"] = CaseFile.At(4, 20, 1))
+        {
+            ShownOn = "glue",
+        };
+        yield return new("heat", "bent", "prime", "pu_resin", Coat("wash", "bathC", 62)) { ShownOn = "wash" };
+        yield return new("blade", "gouge", "prime", "polystyrene", _ => { }) { ShownOn = "clean_lines" };
+        yield return new("old_product", "tear", "soften_transfer", "polystyrene", f =>
+            f.Deed("place_transfer")["opened"] = "2019-01-01T12:00:00Z"
+        )
+        {
+            ShownOn = "place_transfer",
+        };
+        yield return new("old_product", "tacky", "prime", "polystyrene", f => f.Deed("prime")["opened"] = "2015-01-01T12:00:00Z");
+    }
 
     // A second coat of primer so many minutes after the first.
     private static Action<CaseFile> SecondCoat(int minutes) =>
@@ -241,6 +327,31 @@ public sealed class DiagnosisTests
 
         Assert.True(many.Odds("missed_angle") > one.Odds("missed_angle"));
         Assert.True(many.Odds("greasy") < one.Odds("greasy"));
+    }
+
+    [Fact]
+    public void The_same_flaw_told_model_by_model_is_one()
+    {
+        var file = CaseFile.UpTo("prime", "pu_resin").Json;
+        var one = new System.Text.Json.Nodes.JsonObject
+        {
+            ["kind"] = "bare",
+            ["step"] = "prime",
+            ["models"] = 1,
+        };
+        file["flaws"] = new System.Text.Json.Nodes.JsonArray(one.DeepClone(), one.DeepClone(), one.DeepClone());
+        var query = Hexaprep.Formats.DiagnoseQuery.Read(file.ToJsonString(), RuleBook.Trade);
+
+        Assert.Equal([3, 3, 3], query.Flaws.Select(f => f.Models));
+    }
+
+    [Fact]
+    public void A_short_note_of_a_few_steps_accuses_nobody_of_small_ones()
+    {
+        var file = CaseFile.UpTo("prime", "pu_resin");
+        foreach (var step in new[] { "dry_fit", "pin", "roughen", "handle", "sand", "remove_parts" })
+            file.Without(step);
+        Assert.All(file.Diagnose("loose", "glue").Causes(), c => Assert.Empty(c.For()));
     }
 
     [Fact]

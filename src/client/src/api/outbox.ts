@@ -14,7 +14,7 @@ export interface Outbox {
 
 const store = createStore("hexaprep", "outbox");
 let state: Outbox = { unsent: [], silent: false, refused: null };
-let sending = false;
+let sending: Promise<void> | null = null;
 let ready: Promise<void> | null = null;
 const watchers = new Set<() => void>();
 
@@ -42,20 +42,22 @@ export async function act(kind: Act["kind"], more: Omit<Act, "id" | "kind" | "at
   await send();
 }
 
-/** Sends what is kept. One at a time: the next goes only when the one before it was answered. */
-export async function send(): Promise<void> {
+/** Sends what is kept. One at a time: the next goes only when the one before it was answered. Whoever asks meanwhile waits for all of
+ * them. */
+export function send(): Promise<void> {
+  sending ??= sendAll().finally(() => {
+    sending = null;
+  });
+  return sending;
+}
+
+async function sendAll(): Promise<void> {
   await load();
-  if (sending) return;
-  sending = true;
-  try {
-    for (let next = state.unsent[0]; next; next = state.unsent[0]) {
-      if (!(await deliver(next))) return;
-      const sent = next.id;
-      change({ unsent: state.unsent.filter((a) => a.id !== sent), silent: false });
-      await keep((kept) => kept.filter((a) => a.id !== sent));
-    }
-  } finally {
-    sending = false;
+  for (let next = state.unsent[0]; next; next = state.unsent[0]) {
+    if (!(await deliver(next))) return;
+    const sent = next.id;
+    change({ unsent: state.unsent.filter((a) => a.id !== sent), silent: false });
+    await keep((kept) => kept.filter((a) => a.id !== sent));
   }
 }
 

@@ -52,7 +52,7 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
       aria-label={finding.headline}
     >
       <div className="min-w-0">
-        <h2 className="text-[26px] leading-tight">{finding.headline}</h2>
+        <h2 className="text-lead leading-tight">{finding.headline}</h2>
         <Why finding={finding} />
         {finding.inPlan ? (
           <p className="mt-3 flex flex-wrap items-center gap-3 rounded-slab border-[3px] border-redo bg-above px-3 py-2">
@@ -85,7 +85,7 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
           </ul>
         )}
         {repair && !finding.inPlan && (repair.bars.length > 0 || repair.warnings.length > 0) ? (
-          <p className={`mt-2 rounded-slab px-3 py-1 ${repair.bars.length > 0 ? "border-[3px] border-redo" : "bg-limit text-on-limit"}`}>
+          <p className={`mt-1 text-note ${repair.bars.length > 0 ? "strong text-redo" : ""}`}>
             {[...repair.bars, ...repair.warnings].join(" ")}
           </p>
         ) : null}
@@ -132,20 +132,18 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
   if (!first) return null;
   const named = finding.causes.find((c) => c.for.length > 0) ?? first;
   return (
-    <>
-      <p className="mt-1">
-        {named.for.length > 0
-          ? `${named.for.join(" ")} ${named.next}`
-          : `Usual reasons: ${finding.causes
-              .slice(0, 3)
-              .map((c) => c.words)
-              .join("; ")}.`}{" "}
-        {finding.loops > 0 ? `Mended ${finding.loops === 1 ? "once" : `${finding.loops} times`} before.` : null}
-      </p>
+    <p className="mt-1">
+      {named.for.length > 0
+        ? `${named.for.join(" ")} ${named.next}`
+        : `Usual reasons: ${finding.causes
+            .slice(0, 3)
+            .map((c) => c.words)
+            .join("; ")}.`}{" "}
+      {finding.loops > 0 ? `Mended ${finding.loops === 1 ? "once" : `${finding.loops} times`} before.` : null}{" "}
       <Sheet
         title={finding.headline}
         opener={
-          <button type="button" className="min-h-12 strong underline">
+          <button type="button" className="min-h-8 strong underline">
             How sure, what else, and how to tell
           </button>
         }
@@ -178,7 +176,7 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
           A rule of thumb of the trade, weighed by what your log says; what nobody wrote down counts for nothing.
         </p>
       </Sheet>
-    </>
+    </p>
   );
 }
 

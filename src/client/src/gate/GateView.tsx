@@ -3,7 +3,7 @@ import { Link, useParams, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { act, forgetRefusal, useOutbox } from "../api/outbox";
-import { gateQuery } from "../api/queries";
+import { gateQuery, queryClient } from "../api/queries";
 import { benchNow, useNow } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Mark } from "../ui/Mark";
@@ -32,8 +32,16 @@ function Look({ view }: { view: Schemas["GateView"] }) {
   const [place, setPlace] = useState<number | null>(null);
   const [another, setAnother] = useState(false);
   const [put, setPut] = useState<readonly string[]>([]);
-  // What is on its way counts as done: the next model is in hand at once.
-  const sent = new Set(outbox.unsent.filter((a) => a.stepId === view.stepId).map((a) => a.model));
+  // What was told counts as done until the page has read it back: the next model is in hand at once, and stays there.
+  const [told, setTold] = useState<readonly number[]>([]);
+  const unsent = outbox.unsent.filter((a) => a.stepId === view.stepId).map((a) => a.model);
+  const sent = new Set([...told, ...unsent]);
+  const tell = async (models: readonly number[], acted: Promise<void>) => {
+    setTold((before) => [...before, ...models]);
+    await acted;
+    await queryClient.invalidateQueries({ queryKey: gateQuery(view.stepId).queryKey });
+    setTold((before) => before.filter((m) => !models.includes(m)));
+  };
   const rest = view.models.filter((m) => m.state === "rest" && !sent.has(m.number));
   const isFree = (n: number | null) => n !== null && view.models.some((m) => m.number === n && m.state !== "clean") && !sent.has(n);
   const hand = isFree(chosen) ? chosen : (rest[0]?.number ?? null);
@@ -51,24 +59,22 @@ function Look({ view }: { view: Schemas["GateView"] }) {
     const where = view.places[place ?? -1];
     if (hand === null || !where) return;
     knock();
-    void act(
-      "flaw",
-      { stepId: view.stepId, model: hand, place: where, ...(kind ? { flawKind: kind } : { words: words ?? "" }) },
-      benchNow(),
-    );
+    const what = kind ? { flawKind: kind } : { words: words ?? "" };
+    void tell([hand], act("flaw", { stepId: view.stepId, model: hand, place: where, ...what }, benchNow()));
     setPut([]);
     clear();
   };
   const clean = () => {
     if (!mayPass || hand === null || view.models.find((m) => m.number === hand)?.state === "flawed") return;
     knock();
-    void act("done", { stepId: view.stepId, model: hand }, benchNow());
+    void tell([hand], act("done", { stepId: view.stepId, model: hand }, benchNow()));
     clear();
   };
   const allClean = () => {
     if (!mayPass || rest.length === 0) return;
     const done = view.models.filter((m) => m.state === "clean").length;
-    void act("set_count", { stepId: view.stepId, count: done + rest.length }, benchNow());
+    const all = rest.map((m) => m.number);
+    void tell(all, act("set_count", { stepId: view.stepId, count: done + rest.length }, benchNow()));
     clear();
   };
   const lookBack = () => {
@@ -127,8 +133,8 @@ function Look({ view }: { view: Schemas["GateView"] }) {
             </p>
           ) : null}
           <div
-            className="mt-auto flex flex-col gap-2 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-10 max-md:border-t-[5px] max-md:border-ink
-              max-md:bg-above max-md:p-3"
+            className="mt-auto flex flex-col gap-2 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-10 max-md:border-t-[5px]
+              max-md:border-ink max-md:bg-above max-md:p-3"
           >
             <Key
               tone="main"
@@ -153,7 +159,7 @@ function Look({ view }: { view: Schemas["GateView"] }) {
         <div className="hidden flex-col items-center md:flex">
           <Figure figure={view.figure} places={view.places} chosen={place} lookFirst={view.lookFirst} onChoose={setPlace} />
           <p className="text-center text-note text-ink-2">
-            {place === null ? "first number key: the place" : `at the ${view.places[place]}: now what`}
+            {place === null ? "a number key: the place, the next: the flaw" : `at the ${view.places[place]}: now what`}
           </p>
           {view.lookFirst.map((l) => (
             <p key={l.place + l.words} className="text-note">
@@ -170,7 +176,8 @@ function Look({ view }: { view: Schemas["GateView"] }) {
                 type="button"
                 aria-pressed={i === place}
                 onClick={() => setPlace(i)}
-                className={`min-h-[52px] rounded-key border-[3px] px-2 strong ${i === place ? "border-redo bg-redo text-on-redo" : "border-ink"}`}
+                className={`min-h-[52px] rounded-key border-[3px] px-2 strong
+                  ${i === place ? "border-redo bg-redo text-on-redo" : "border-ink"}`}
               >
                 {p}
               </button>
@@ -184,8 +191,8 @@ function Look({ view }: { view: Schemas["GateView"] }) {
                 type="button"
                 disabled={place === null || hand === null}
                 onClick={() => flaw(k.kind)}
-                className="relative flex min-h-[64px] items-center gap-3 rounded-key border-[3px] border-ink px-3 text-left disabled:opacity-60
-                  md:min-h-[100px] md:px-5"
+                className="relative flex min-h-[64px] items-center gap-3 rounded-key border-[3px] border-ink px-3 text-left
+                  disabled:opacity-60 md:min-h-[100px] md:px-5"
               >
                 <span className="hidden md:block">
                   <FlawSign kind={k.kind} size={48} />
@@ -202,14 +209,13 @@ function Look({ view }: { view: Schemas["GateView"] }) {
           </div>
           <div className="flex items-center justify-between gap-3">
             <Another view={view} can={place !== null && hand !== null} open={another} onOpenChange={setAnother} onFlaw={flaw} />
-            <span className="hidden text-note text-ink-2 md:inline">second number key: the flaw</span>
             <Link to="/" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Back to the bench
             </Link>
           </div>
         </div>
       </div>
-      <div className="flex-1 border-t-[6px] border-ink bg-sheet px-4 py-4 max-md:pb-48 md:px-10">
+      <div className="flex-1 border-t-[6px] border-ink bg-sheet px-4 py-3 max-md:pb-48 md:px-10">
         {open.length === 0 ? (
           <p className="text-lead">
             {view.findings.length > 0 ? "What was found stays open: its models are held back." : "Nothing found so far."}{" "}
