@@ -21,7 +21,8 @@ internal sealed class BenchRoster
         var ordered = state
             .Steps.OrderBy(s => s.Position)
             .ThenBy(s => s.RepairId is null)
-            .ThenBy(s => StepFacts.Of(s.Key.Kind).Place)
+            .ThenBy(s => s.RepairId is null ? 0 : StepFacts.Of(s.Key.Kind).Place)
+            .ThenBy(s => s.RepairId is null ? 0 : s.Key.Occurrence)
             .ToList();
         AllStepsOf = ordered.ToLookup(s => s.BatchId);
         StepsOf = ordered.Where(s => s.NotNeeded is null).ToLookup(s => s.BatchId);

@@ -107,9 +107,32 @@ internal static class RepairPlans
         },
         new(
             "run_in_varnish",
-            "Run gloss varnish into it",
+            "Run gloss varnish in: a hairline, to 0.12 mm",
             [FlawKind.Seam, FlawKind.Gap],
             [Step(SeamRepair, "gloss_varnish", 2, 60, ProductClass.AcrylicWb), Touch]
+        )
+        {
+            In = [FlawState.TouchDry, FlawState.Hard],
+        },
+        // By width, as the seams of computation 11; what is wider asks for two-part putty and the panel painted anew.
+        new(
+            "thin_putty",
+            "Thinned putty, wiped off the paint: to 0.25 mm",
+            [FlawKind.Seam],
+            [Step(SeamRepair, "acrylic_putty", 3, 150, ProductClass.AcrylicPutty), Touch]
+        )
+        {
+            In = [FlawState.TouchDry, FlawState.Hard],
+        },
+        new(
+            "putty_seam",
+            "Acrylic putty in two passes: to 0.6 mm",
+            [FlawKind.Seam],
+            [
+                Step(SeamRepair, "acrylic_putty", 3, 180, ProductClass.AcrylicPutty),
+                Step(SeamRepair, "acrylic_putty", 2, 120, ProductClass.AcrylicPutty),
+                Touch,
+            ]
         )
         {
             In = [FlawState.TouchDry, FlawState.Hard],

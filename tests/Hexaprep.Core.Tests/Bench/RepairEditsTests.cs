@@ -138,6 +138,21 @@ public sealed class RepairEditsTests
     }
 
     [Fact]
+    public void What_a_base_hid_is_open_again_when_the_base_changes()
+    {
+        var (bench, gate, at) = AtTheGate(0);
+        foreach (var (model, place) in new[] { (1, "base"), (2, "head") })
+        {
+            bench.Do(ActKind.Flaw, at, a => a with { StepId = gate.Id, Model = model, Place = place, FlawKind = FlawKind.Line });
+            bench.Do(ActKind.Mend, at, a => a with { FlawId = bench.State.Flaws.Last(f => f.Place == place).Id, End = FlawEnd.Hidden });
+        }
+        var batch = bench.Index.Batches[gate.BatchId];
+        bench.Make(RosterEdits.EditBatch(bench.Index, batch.Id, batch.Version, t => t with { BaseMm = 40 }, at, Guid.NewGuid).Changes);
+
+        Assert.Equal("base", Assert.Single(bench.Index.OpenFlaws).Place);
+    }
+
+    [Fact]
     public void What_was_begun_or_is_barred_or_closed_is_refused()
     {
         var (bench, _, at) = AtTheGate();

@@ -287,7 +287,7 @@ public sealed class DiagnosisTests
                 var (cause, speaksFor, add) = Facts[added];
                 // The fact must be new: it takes no other's place.
                 var after = before.Copy();
-                if (before.Json["done"]!.AsArray().All(d => d!["step"]!.GetValue<string>() != "wash"))
+                if (before.Json["coats"]!.AsArray().All(c => c!["step"]!.GetValue<string>() != "wash"))
                     return;
                 var blank = before.Copy();
                 add(after, guilty.Shown);

@@ -34,7 +34,16 @@ public static class RepairEdits
         var repair = Chosen(bench, alike, at.BatchId, models, plan, now);
         var before = bench.State.Repairs.Count(r => r.BatchId == at.BatchId);
         var id = IdOf(flawId, plan, before, 0);
-        var steps = repair.Steps.Select((s, i) => Step(bench, at, s, id, plan, IdOf(flawId, plan, before, i + 1))).ToList();
+        var steps = repair
+            .Steps.Select(
+                (s, i) =>
+                    Step(bench, at, s, id, plan, IdOf(flawId, plan, before, i + 1)) with
+                    {
+                        Key = new StepKey(s.Kind, null, 1 + repair.Steps.Take(i).Count(o => o.Kind == s.Kind)),
+                        Of = repair.Steps.Count(o => o.Kind == s.Kind),
+                    }
+            )
+            .ToList();
         return (
             repair,
             [

@@ -90,9 +90,18 @@ public static class RosterEdits
                 from = batch.Traits,
                 to = changed.Traits,
             },
-            Again(bench, [new Change.BatchSet(changed)], batchId, newId)
+            Again(bench, [new Change.BatchSet(changed), .. Uncovered(bench, batch, changed)], batchId, newId)
         );
     }
+
+    // Another base shows what the old one hid.
+    private static IEnumerable<Change> Uncovered(BenchIndex bench, Batch was, Batch now) =>
+        was.Traits.BaseMm == now.Traits.BaseMm
+            ? []
+            : bench
+                .FlawsOf(was.Id)
+                .Where(f => f is { End: FlawEnd.Hidden, Place: "base" or "underside" or "ground" })
+                .Select(f => new Change.FlawReopened(f.Id));
 
     /// <summary>Names what parts of unknown material turned out to be, and derives the batch's route again.</summary>
     /// <exception cref="RefusedException">The batch is not there, has no such part, or someone changed it since <paramref
