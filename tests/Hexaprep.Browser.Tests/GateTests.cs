@@ -86,6 +86,7 @@ public sealed class GateTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address + $"/gate/{await GateAsync(app)}");
+        page.Named("1 is clean, take 2");
         page.Press("64");
         page.Says("Mold line, base of model 1");
         page.Named("Leave it").Click();

@@ -219,7 +219,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     // Every way of the step that has a choice, with what it would cost against the one in the route.
     private List<WayView> Ways(BenchStep step, Batch batch, Route route)
     {
-        if (step.NotNeeded is not null || step.Key.Occurrence > 1 || bench.IsFinished(step))
+        if (step.NotNeeded is not null || step.RepairId is not null || step.Key.Occurrence > 1 || bench.IsFinished(step))
             return [];
         var job = bench.State.JobOf(batch);
         var ways = RuleBook
@@ -268,6 +268,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         {
             Accidents = Accident.At(step.Key.Kind, step.Amounts.Way),
         };
+        var models = step.RepairId is null ? batch.Traits.Models : bench.ModelsAt(step).Count;
         return new RouteStepView(
             step.Id,
             step.Key.Kind,
@@ -277,9 +278,9 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             step.Key.Kind.IsGate(),
             step.NotNeeded is null ? Hexagon.OfStep(bench, step, now) : SideState.None,
             bench.TicksOf[step.Id].Count(),
-            batch.Traits.Models,
+            models,
             step.Reason,
-            step.HandsMinutes(batch.Traits.Models),
+            step.HandsMinutes(models),
             step.NotNeeded is not null ? "not needed"
                 : finished ? DoneAt([step])
                 : When(step),
@@ -298,6 +299,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Test = test,
             SecondsPerModel = step.Amounts.SecondsPerModel,
             SetupMinutes = step.Amounts.SetupMinutes,
+            IsRepair = step.RepairId is not null,
         };
     }
 

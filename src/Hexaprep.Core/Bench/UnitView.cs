@@ -134,6 +134,9 @@ public sealed record RouteStepView(
     string? NotNeeded
 )
 {
+    /// <summary>It mends a flaw of some models: no step of the route.</summary>
+    public bool IsRepair { get; init; }
+
     /// <summary>What is tested before it begins; null where nothing is.</summary>
     public TestView? Test { get; init; }
 

@@ -5397,6 +5397,8 @@ export interface components {
             cautions: components["schemas"]["CautionView"][];
             card: components["schemas"]["CardView"];
             notNeeded: null | string;
+            /** @description It mends a flaw of some models: no step of the route. */
+            isRepair?: boolean;
             test?: null | components["schemas"]["TestView"];
             /**
              * Format: int32

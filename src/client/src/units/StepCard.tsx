@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { TestFirst } from "../bench/TestFirst";
@@ -40,7 +41,16 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
           <CardText card={step.card} cautions={step.cautions} />
         </Sheet>
         {step.notNeeded ? null : <MayI preset={{ batchId: batch.id, step: step.kind }} opener={<Key>May I, now?</Key>} />}
-        {step.notNeeded ? null : <ChangeStep step={step} batch={batch} />}
+        {step.notNeeded || step.state === "done" ? null : (
+          <Link
+            to="/gate/$stepId"
+            params={{ stepId: step.id }}
+            className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong"
+          >
+            Look at them now
+          </Link>
+        )}
+        {step.notNeeded || step.isRepair ? null : <ChangeStep step={step} batch={batch} />}
       </div>
       <Ways step={step} batch={batch} />
       {step.waitText ? (
