@@ -57,21 +57,26 @@ public sealed class FlawMemory(BenchIndex bench)
             if (all.Models == 0)
                 continue;
             rows.Add(Row(StageOf(gate), all));
+            // Taken apart only where there is enough to take apart.
+            if (all.Models < LeastModels)
+                continue;
             var coat = CoatBefore(gate);
-            foreach (var method in Steps(coat).Select(s => s.Amounts.Method).OfType<string>().Distinct().Order(StringComparer.Ordinal))
-                rows.Add(
-                    Row(
-                        $"{StageOf(gate)}, {Wording.MethodWords.Of(method)}",
-                        Seen(gate, b => Steps(coat).Any(s => s.BatchId == b && s.Amounts.Method == method))
-                    )
+            var methods = Steps(coat).Select(s => s.Amounts.Method).OfType<string>().Distinct().Order(StringComparer.Ordinal).ToList();
+            var materials = bench.Whole.Batches.SelectMany(b => b.Traits.Materials).Distinct().Order().ToList();
+            var parts = methods
+                .Where(_ => methods.Count > 1)
+                .Select(m => Row($"{StageOf(gate)}, {Wording.MethodWords.Of(m)}", Seen(gate, b => Is(coat, b, m))))
+                .Concat(
+                    materials
+                        .Where(_ => materials.Count > 1)
+                        .Select(m =>
+                            Row(
+                                $"{StageOf(gate)}, {Roster.Materials.Word(m)}",
+                                Seen(gate, b => bench.Batches[b].Traits.Materials.Contains(m))
+                            )
+                        )
                 );
-            foreach (var material in bench.Whole.Batches.SelectMany(b => b.Traits.Materials).Distinct().Order())
-                rows.Add(
-                    Row(
-                        $"{StageOf(gate)}, {Roster.Materials.Word(material)}",
-                        Seen(gate, b => bench.Batches[b].Traits.Materials.Contains(material))
-                    )
-                );
+            rows.AddRange(parts);
         }
         return [.. rows.Where(r => r.Models > 0)];
     }
@@ -91,6 +96,8 @@ public sealed class FlawMemory(BenchIndex bench)
                     $"{g.Count()} flaws because {CauseBook.Of(g.Key.Value).Words}. {CauseBook.Of(g.Key.Value).Next}"
                 )),
         ];
+
+    private bool Is(StepKind coat, Guid batch, string method) => Steps(coat).Any(s => s.BatchId == batch && s.Amounts.Method == method);
 
     private IEnumerable<BenchStep> Steps(StepKind kind) => bench.Whole.Steps.Where(s => s.Key.Kind == kind && s.RepairId is null);
 

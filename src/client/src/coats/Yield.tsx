@@ -8,7 +8,7 @@ interface YieldProps {
   air: string;
 }
 
-const width = 180;
+const width = 120;
 
 /** How often each look found nothing, which air spoiled coats, and house rules that gather flaws. */
 export function Yield({ yields, reviews, air }: YieldProps) {
@@ -18,8 +18,8 @@ export function Yield({ yields, reviews, air }: YieldProps) {
       <h2 className="text-[22px]">Right at once</h2>
       <ul className="mt-1 flex flex-col gap-1">
         {yields.map((y) => (
-          <li key={y.stage} className="flex flex-wrap items-center gap-x-4">
-            <span className={`w-56 truncate ${y.stage.includes(",") ? "pl-4 text-note" : "strong"}`} title={y.stage}>
+          <li key={y.stage} className="flex flex-wrap items-center gap-x-3">
+            <span className={`w-44 truncate ${y.stage.includes(",") ? "pl-4 text-note" : "strong"}`} title={y.stage}>
               {y.stage}
             </span>
             <Bar models={y.models} flawed={y.flawed} />

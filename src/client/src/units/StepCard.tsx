@@ -41,7 +41,8 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
           <CardText card={step.card} cautions={step.cautions} />
         </Sheet>
         {step.notNeeded ? null : <MayI preset={{ batchId: batch.id, step: step.kind }} opener={<Key>May I, now?</Key>} />}
-        {step.notNeeded || step.state === "done" ? null : (
+        {step.notNeeded || step.isRepair ? null : <ChangeStep step={step} batch={batch} />}
+        {step.notNeeded || step.done >= step.total ? null : (
           <Link
             to="/gate/$stepId"
             params={{ stepId: step.id }}
@@ -50,7 +51,6 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
             Look at them now
           </Link>
         )}
-        {step.notNeeded || step.isRepair ? null : <ChangeStep step={step} batch={batch} />}
       </div>
       <Ways step={step} batch={batch} />
       {step.waitText ? (
