@@ -76,7 +76,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         if (!act.Dry || blocker.Waits.Count == 0)
             throw Conflict(
                 "stepId",
-                $"{char.ToUpperInvariant(blocker.Reason[0])}{blocker.Reason[1..]}.",
+                $"{Sentence.Opened(blocker.Reason)}.",
                 blocker.Waits.Count == 0 ? "Do that first." : "Leave it alone, or test it and say that it is dry."
             );
         if (blocker.Waits.Max(w => w.Times.Label) is var label && label > act.At)

@@ -124,7 +124,7 @@ public sealed class BenchReader
                 ? (HandsState.NoPlan, "No plan fits", Lacks(_plan.Result.Unplaced[0]))
                 : (HandsState.Free, "Everything is finished", "Add a unit, or put the brushes away.");
         }
-        var what = $"{Capital(StepWords.Of(_bench.Steps[next.StepId].Key).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
+        var what = $"{Sentence.Opened(StepWords.Of(_bench.Steps[next.StepId].Key).Short)} {_bench.NameOf(_bench.Steps[next.StepId])}";
         if (_sitting is null)
         {
             // The sitting opens before its first work where that has to wait.
@@ -183,7 +183,7 @@ public sealed class BenchReader
                 .FirstOrDefault(s => _plan.BeginOf(s) is not { } begin || begin >= until);
             if (step is null)
                 continue;
-            var text = $"{Capital(StepWords.Of(step.Key).Short)} {_bench.NameOf(step)}";
+            var text = $"{Sentence.Opened(StepWords.Of(step.Key).Short)} {_bench.NameOf(step)}";
             var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, until, _clock);
             rows.Add(new NotTonightView(step.Id, text, reason, at));
         }
@@ -245,6 +245,4 @@ public sealed class BenchReader
         sitting is null
             ? null
             : new SittingView(sitting.Begin, sitting.End, $"{_clock.At(sitting.Begin)} to {_clock.At(sitting.End)}", sitting.FitForSpray);
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -76,7 +76,7 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
         var hands = $"about {Clockface.Hands(minutes)} of hands-on work";
         return new OfferView(
             step.Id,
-            $"{Capital(StepWords.Of(step.Key).Short)} {bench.NameOf(step)} now",
+            $"{Sentence.Opened(StepWords.Of(step.Key).Short)} {bench.NameOf(step)} now",
             _planned.TryGetValue(step.Id, out var begin) ? $"planned for {clock.At(begin)}, {hands}" : hands
         )
         {
@@ -86,6 +86,4 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
 
     private bool IsDusty(BenchStep step) =>
         Room.IsShared(bench.HouseOf(step.BatchId)) && Room.MakesDust(step.Key.Kind, bench.HouseOf(step.BatchId));
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 }

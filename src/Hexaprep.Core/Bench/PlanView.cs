@@ -379,9 +379,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         ];
     }
 
-    private string Title(Sitting sitting) => sitting.Holds(now) ? Capital(_clock.ThisSitting(sitting.Begin)) : _clock.Day(sitting.Begin);
-
-    private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
+    private string Title(Sitting sitting) =>
+        sitting.Holds(now) ? Sentence.Opened(_clock.ThisSitting(sitting.Begin)) : _clock.Day(sitting.Begin);
 
     private List<BightView> PlannedWaits()
     {

@@ -63,9 +63,9 @@ public static class RepairPrice
                     Together = together,
                     Searched = budget > 0,
                 };
-                var changed = WhatIfChange.Of(bench, ask, now, Guid.NewGuid);
-                var next = bench.With(changed.Made);
-                return (Ask: ask, changed.Title, Next: next, Plan: BenchPlanner.AtOnce(next, now, plan, cancel));
+                var (taken, made) = RepairEdits.Taken(bench, flawId, repair, together, now);
+                var next = bench.With(made);
+                return (Ask: ask, Title: taken.Words, Next: next, Plan: BenchPlanner.AtOnce(next, now, plan, cancel));
             })
             .ToList();
         var best = ways.MinBy(w => (w.Plan.Result.Unplaced.Count, w.Plan.Result.Schedule.Z ?? 0, w.Ask.Together))!;

@@ -63,7 +63,7 @@ internal static class MaterialEvidence
                 var (strong, weak) = (over.Laid.Product, below.Laid.Product);
                 // A solvent acrylic over dry water-borne paint is daily practice; a lacquer over it, or either over enamel, is not.
                 if (Strength(strong) > Strength(weak) && (strong == ProductClass.Lacquer || weak == ProductClass.EnamelAlkyd))
-                    yield return new(SolventAttack, 8, $"{Upper(MethodWords.Of(strong))} went over {MethodWords.Of(weak)}.");
+                    yield return new(SolventAttack, 8, $"{Sentence.Opened(MethodWords.Of(strong))} went over {MethodWords.Of(weak)}.");
             }
         }
         if (scene.Shown.Count > 0 && scene.Log.Coats.Where(c => c.Laid.Step.Coats()).All(c => !c.Laid.Product.HasSolvent()))
@@ -99,7 +99,7 @@ internal static class MaterialEvidence
                 yield return new(
                     WeakJoint,
                     5,
-                    $"{Upper(MethodWords.Of(glue.Laid.Product))} holds {Materials.Word(poor[0])} poorly or not at all."
+                    $"{Sentence.Opened(MethodWords.Of(glue.Laid.Product))} holds {Materials.Word(poor[0])} poorly or not at all."
                 );
         }
     }
@@ -154,6 +154,4 @@ internal static class MaterialEvidence
 
     private static ProductClass? UsualProduct(GateCase log, StepKind step) =>
         RouteBuilder.WayOf(log.Book.Choice(step), log.Job, log.Book).Product;
-
-    private static string Upper(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

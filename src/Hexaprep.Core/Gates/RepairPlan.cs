@@ -24,9 +24,6 @@ internal sealed record RepairPlan(string Id, string Words, IReadOnlyList<FlawKin
 
     /// <summary>It works on a transfer that is not sealed.</summary>
     public bool OnOpenTransfer { get; init; }
-
-    /// <summary>It bends or glues the parts themselves.</summary>
-    public bool OnParts { get; init; }
 }
 
 /// <summary>The repairs of the trade.</summary>
@@ -181,11 +178,8 @@ internal static class RepairPlans
             "Clean the faces, pin and glue again",
             [FlawKind.Loose],
             [Step(Roughen, null, 1, 60), Step(Pin, null, 2, 180), Step(Glue, "ca", 1, 60, ProductClass.Ca)]
-        )
-        {
-            OnParts = true,
-        },
-        new("bend_back", "Bend it back", [FlawKind.Bent], [Step(Straighten, "warm_water", 3, 90)]) { OnParts = true },
+        ),
+        new("bend_back", "Bend it back", [FlawKind.Bent], [Step(Straighten, "warm_water", 3, 90)]),
         new(
             "strip",
             "Strip to the material and begin again",

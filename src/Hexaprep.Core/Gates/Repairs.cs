@@ -112,7 +112,7 @@ public static class Repairs
             yield return "The seal lies over it: what is under a seal cannot be undone any more.";
         if (plan is { GoesDeep: true } && log.Did(StepKind.PlaceTransfer) && flaw.Step is not StepKind.SeamRepair)
             yield return "Transfers lie on it: scraping or filling would take them off.";
-        if (plan is { LaysAgain: true, GoesDeep: false, Strips: false } && plan.Steps.Contains(RubStep) && OverMarks(log))
+        if (plan is { LaysAgain: true, GoesDeep: false, Strips: false } && plan.Steps.Contains(RubStep) && log.Did(StepKind.PlaceTransfer))
             yield return "Transfers lie under it: rubbing down would cut into them.";
         if (plan.Strips)
             foreach (var bar in StripBars(log))
@@ -124,8 +124,6 @@ public static class Repairs
     }
 
     private static readonly RepairStep RubStep = RepairPlans.All.First(p => p.Id == "rub_down").Steps[0];
-
-    private static bool OverMarks(GateCase log) => log.Did(StepKind.PlaceTransfer);
 
     private static IEnumerable<string> StripBars(GateCase log)
     {

@@ -27,14 +27,12 @@ public sealed record KeptWait(CaseCoat Below, StepKind By, CaseCoat? Coat, Readi
         CutShort
             ? $"{StepWords.For(By).Title} came {Clockface.Lasts((long)Kept)} after {Name}, "
                 + $"which usually needs {Clockface.Lasts((long)Math.Ceiling(Usual))}."
-            : $"{Upper(Name)} was given {Clockface.Lasts((long)Kept)}; {Clockface.Lasts((long)Math.Ceiling(Sure))} is safe.";
+            : $"{Sentence.Opened(Name)} was given {Clockface.Lasts((long)Kept)}; {Clockface.Lasts((long)Math.Ceiling(Sure))} is safe.";
 
     private string Name =>
         Below.Laid.Product == ProductClass.Water
             ? "the water"
             : $"the {MethodWords.Of(Below.Laid.Product)} of {StepWords.For(Below.Laid.Step).Title.ToLowerInvariant()}";
-
-    private static string Upper(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }
 
 /// <summary>A flaw before the log: the coats that show it, what lay under them, what came after.</summary>
