@@ -323,11 +323,21 @@ internal sealed partial class Timetable
     // The last minute a step may end before a booking, and before what is to be dry for dust work behind it.
     private int Until(int step, int n, int i, Booking[] day, int k)
     {
-        var end = i < n ? day[i].Begin - (_p.Changeover == 0 ? 0 : _p.Between(step, day[i].Step)) : _p.SittingEnd[k];
-        // A trifle and what is watched may begin together.
-        for (var o = i + 1; _p.Watches && _p.Changeover > 0 && o < n && day[o].Begin == day[i].Begin; o++)
-            end = Math.Min(end, day[o].Begin - _p.Between(step, day[o].Step));
+        var end = i < n ? day[i].Begin - ChangeTo(step, n, i, day, k) : _p.SittingEnd[k];
         return _wet is null ? end : Math.Min(end, DryBy(step, i < n ? day[i].Begin : _p.SittingEnd[k]));
+    }
+
+    // The minutes to change from a step to what begins with a booking: what is watched and a trifle may begin together, and what runs
+    // inside a watched step needs none.
+    private int ChangeTo(int step, int n, int i, Booking[] day, int k)
+    {
+        var change = 0;
+        for (var o = i; _p.Changeover > 0 && o < n && day[o].Begin == day[i].Begin; o++)
+        {
+            if (!IsBeside(step, day[o].Step) && !IsWithinWatched(k, day[o]))
+                change = Math.Max(change, _p.Between(step, day[o].Step));
+        }
+        return change;
     }
 
     /// <summary>Finds the latest place in one piece for a step without a coat; what it holds is not looked at, so it must hold
@@ -616,7 +626,7 @@ internal sealed partial class Timetable
                 }
                 bool Allowed(int e) =>
                     e <= limit
-                    && (i == n || (e == gapEnd && IsRun(step, day[i].Step)) || e + _p.Between(step, day[i].Step) <= gapEnd)
+                    && (i == n || (e == gapEnd && IsRun(step, day[i].Step)) || e + ChangeTo(step, n, i, day, k) <= gapEnd)
                     && (displace || NextKeeps(k, i, step, e))
                     && (i < n || _p.Closing == 0 || e + _p.Closing <= gapEnd)
                     && ClosingFits(i, e);
@@ -625,7 +635,7 @@ internal sealed partial class Timetable
                 break;
             if (_p.Mode[day[i].Step] >= 0)
                 (before, beforeEnd) = (day[i].Step, day[i].End);
-            if (_p.Changeover > 0 && (last < 0 || day[i].End >= day[last].End))
+            if (_p.Changeover > 0 && (last < 0 || day[i].End >= day[last].End) && !IsWithinWatched(k, day[i]))
                 last = i;
             if (day[i].End > free)
                 free = day[i].End;

@@ -50,7 +50,7 @@ public sealed class AlertTests
         }
         Gen.Int[-400, 3000]
             .Array[2, 12]
-            .Sample(
+            .Holds(
                 leaps =>
                 {
                     var answered = new HashSet<string>();

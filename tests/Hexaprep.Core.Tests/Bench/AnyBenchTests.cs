@@ -60,7 +60,7 @@ public sealed class AnyBenchTests
 
     [Fact]
     public void Whatever_is_on_the_bench_its_plan_keeps_every_rule_of_the_plan() =>
-        Any.Sample(
+        Any.Holds(
             bench =>
             {
                 var plan = bench.Plan(Evening, 6);

@@ -73,7 +73,7 @@ public sealed class BetteringTests
     public void Whatever_is_changed_the_better_of_plan_and_offer_is_no_worse_than_one_from_nothing() =>
         Gen.Int[0, 100_000]
             .Array[1, 4]
-            .Sample(
+            .Holds(
                 draws =>
                 {
                     var bench = Three();
@@ -196,7 +196,7 @@ public sealed class BetteringTests
     [Fact]
     public void What_only_takes_work_or_waits_away_makes_nothing_later_and_what_only_adds_them_nothing_earlier() =>
         Gen.Int[0, 100_000]
-            .Sample(
+            .Holds(
                 draw =>
                 {
                     var bench = Three();

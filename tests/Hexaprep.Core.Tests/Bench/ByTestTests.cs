@@ -171,7 +171,7 @@ public sealed class ByTestTests
     [Fact]
     public void What_is_left_of_a_wait_not_over_is_the_median_of_its_tail() =>
         Gen.Select(Gen.Double[5, 600], Gen.Double[1.05, 3], Gen.Double[0.2, 3])
-            .Sample(
+            .Holds(
                 (usual, spread, share) =>
                 {
                     var band = WaitBand.Through(usual, usual * spread);

@@ -71,7 +71,7 @@ public sealed class DropInTests
     [Fact]
     public void Begun_at_its_last_moment_a_return_breaks_nothing_when_what_follows_slides() =>
         Gen.Int[0, 100_000]
-            .Sample(
+            .Holds(
                 seed =>
                 {
                     var random = new Random(seed);
@@ -99,7 +99,7 @@ public sealed class DropInTests
     [Fact]
     public void A_return_is_short_waits_for_something_and_lies_in_one_sitting() =>
         Gen.Int[0, 100_000]
-            .Sample(
+            .Holds(
                 seed =>
                 {
                     var bench = Any(new Random(seed));

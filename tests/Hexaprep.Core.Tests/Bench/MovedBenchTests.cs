@@ -17,7 +17,7 @@ public sealed class MovedBenchTests
     public void Whatever_is_done_the_moved_bench_says_what_a_fresh_one_says() =>
         Gen.Int[0, 9999]
             .List[25, 60]
-            .Sample(
+            .Holds(
                 draws =>
                 {
                     var bench = new RehearsedBench(
@@ -35,8 +35,7 @@ public sealed class MovedBenchTests
                     }
                     Same(moved, at);
                 },
-                iter: 10,
-                threads: 1
+                iter: 10
             );
 
     private static void Same(BenchIndex moved, Instant at)

@@ -64,7 +64,7 @@ public sealed class PlanDraftTests
 
     [Fact]
     public void Whatever_was_done_the_plan_of_the_rest_breaks_nothing_and_begins_no_earlier_than_now() =>
-        Underway.Sample(
+        Underway.Holds(
             done =>
             {
                 var plan = done.Bench.Plan(done.At, 6);
@@ -77,7 +77,7 @@ public sealed class PlanDraftTests
 
     [Fact]
     public void Every_model_still_to_do_is_planned_exactly_once() =>
-        Underway.Sample(
+        Underway.Holds(
             done =>
             {
                 var plan = done.Bench.Plan(done.At, 6);
@@ -106,7 +106,7 @@ public sealed class PlanDraftTests
 
     [Fact]
     public void No_planned_step_begins_before_the_time_its_wait_is_planned_by() =>
-        Underway.Sample(
+        Underway.Holds(
             done =>
             {
                 var (index, plan) = (done.Bench.Index, done.Bench.Plan(done.At, 6));
@@ -278,7 +278,7 @@ public sealed class PlanDraftTests
 
     [Fact]
     public void Whatever_the_house_rules_every_step_finds_its_place() =>
-        Routes.Batches.AnyHouse.Sample(
+        Routes.Batches.AnyHouse.Holds(
             house =>
             {
                 var bench = new RehearsedBench(

@@ -184,7 +184,7 @@ public sealed class RepairEditsTests
     public void In_any_order_every_model_is_accounted_for_and_none_twice() =>
         Gen.Select(Gen.Int[0, 6], Gen.Int[1, 5], Gen.Int[0, 3])
             .Array[1, 25]
-            .Sample(
+            .Holds(
                 acts =>
                 {
                     var (bench, gate, at) = AtTheGate(0);

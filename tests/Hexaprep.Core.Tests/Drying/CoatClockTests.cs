@@ -185,7 +185,7 @@ public sealed class CoatClockTests
     public void However_it_is_tested_early_usual_and_sure_stay_in_order() =>
         Gen.Select(Gen.Int[0, 2000], Gen.Bool)
             .Array[0, 6]
-            .Sample(
+            .Holds(
                 tests =>
                 {
                     var coat = Coat(

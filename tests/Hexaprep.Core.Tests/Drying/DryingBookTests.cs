@@ -112,7 +112,7 @@ public sealed class DryingBookTests
     [Fact]
     public void Every_model_of_every_plan_stands_inside_its_real_recoat_window() =>
         Gen.Select(Gen.Int[1, 20], Gen.Int[25, 90], Gen.Int[5, 240], Gen.Bool)
-            .Sample(
+            .Holds(
                 (models, opens, wide, reopens) =>
                 {
                     var bench = new RehearsedBench(RehearsedBench.Order(models: models));

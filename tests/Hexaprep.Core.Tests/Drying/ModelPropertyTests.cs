@@ -23,7 +23,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void Every_time_falls_with_warmth_and_moving_air_and_never_with_film() =>
         Gen.Select(Stages, Airs, Gen.Double[0.3, 2.5])
-            .Sample(
+            .Holds(
                 (at, air, film) =>
                     Minutes(at.Product, at.Stage, air with { AirC = air.AirC + 1 }, film) <= Minutes(at.Product, at.Stage, air, film) + 1e-9
                     && Minutes(at.Product, at.Stage, air with { MovesMs = air.MovesMs + 0.5 }, film)
@@ -34,7 +34,7 @@ public sealed class ModelPropertyTests
 
     [Fact]
     public void Water_borne_paint_dries_slower_the_damper_it_is() =>
-        Airs.Sample(
+        Airs.Holds(
             air =>
                 Minutes(ProductClass.AcrylicWb, Readiness.Recoat, air with { HumidityPct = air.HumidityPct + 5 })
                 > Minutes(ProductClass.AcrylicWb, Readiness.Recoat, air),
@@ -44,7 +44,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void A_recoat_window_is_never_looser_than_its_label() =>
         Gen.Select(Gen.Double[1, 100], Gen.Double[1, 500], Gen.Double[1, 5000], Gen.Double[0.1, 6])
-            .Sample(
+            .Holds(
                 (open, wide, far, factor) =>
                 {
                     var (close, reopen) = (open + wide, open + wide + far);
@@ -62,7 +62,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void Still_tacky_never_lowers_the_belief_and_dry_never_raises_it_and_neither_widens_it_beyond_the_first() =>
         Gen.Select(Gen.Select(Gen.Double[20, 90], Gen.Int[0, 2]).Array[0, 5], Gen.Double[10, 120])
-            .Sample(
+            .Holds(
                 (seen, at) =>
                 {
                     var before = seen.Select(s =>
@@ -92,7 +92,7 @@ public sealed class ModelPropertyTests
     public void One_observation_left_out_is_as_if_it_had_never_been() =>
         Gen.Double[20, 90]
             .Array[1, 6]
-            .Sample(
+            .Holds(
                 times =>
                 {
                     var all = times.Select(t => new Observation(40, Exact: t)).ToList();
@@ -111,7 +111,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void A_spray_score_is_the_least_of_its_parts_and_nothing_near_the_dew_point() =>
         Gen.Select(Gen.Double[-5, 40], Gen.Double[5, 99], Gen.Double[0, 8], Gen.Double[0, 1], Gen.Enum<SprayMedium>())
-            .Sample(
+            .Holds(
                 (c, rh, wind, rain, medium) =>
                 {
                     var fit = SprayFitness.Of(medium, new Weather(new Air(c, rh), wind) { RainProbability = rain });
@@ -125,7 +125,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void What_goes_into_the_cup_comes_out() =>
         Gen.Select(Gen.Double[0.3, 1].Array[1, 5], Gen.Double[0.1, 5].Array[5])
-            .Sample(
+            .Holds(
                 (fractions, uses) =>
                 {
                     var falling = fractions.OrderDescending().ToArray();
@@ -146,7 +146,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void Detail_never_grows_back() =>
         Gen.Select(Gen.Double[0.05, 1], Gen.Double[0.1, 2], Gen.Double[5, 80].Array[1, 6])
-            .Sample(
+            .Holds(
                 (depth, width, films) =>
                     FilmBuild
                         .After(depth, width, films.Select(f => new GrooveCoat(f, 0.3)))
@@ -159,7 +159,7 @@ public sealed class ModelPropertyTests
     [Fact]
     public void No_answer_is_ever_infinite() =>
         Gen.Select(Gen.Double[-10, 45], Gen.Double[5, 100], Stages)
-            .Sample(
+            .Holds(
                 (c, rh, at) =>
                 {
                     var time = DryingModel.Time(at.Product, at.Stage, new Air(c, rh), 1, new StageLabel(null, -10, 100));

@@ -257,7 +257,7 @@ public sealed class WorkspaceFileTests
     public void A_batch_comes_back_from_its_row_with_every_trait()
     {
         static string Json(Core.Roster.Batch b) => System.Text.Json.JsonSerializer.Serialize(b);
-        Routes.Batches.Any.Sample(
+        Routes.Batches.Any.Holds(
             traits =>
             {
                 var batch = new Core.Roster.Batch(Guid.NewGuid(), Guid.NewGuid(), "rear rank", traits, 3);

@@ -275,7 +275,7 @@ public sealed class DiagnosisTests
             Gen.Int[0, Facts.Length - 1],
             Gen.Int[1, 6]
         );
-        cases.Sample(
+        cases.Holds(
             (which, unknown, added, models) =>
             {
                 var guilty = Cases[which];

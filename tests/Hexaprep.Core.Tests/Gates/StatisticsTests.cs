@@ -9,7 +9,7 @@ public sealed class StatisticsTests
     [Fact]
     public void The_jobs_worth_doing_are_the_best_of_all_sets() =>
         Gen.Select(Gen.Select(Gen.Double[0.1, 9], Gen.Int[1, 60]).Array[0, 9], Gen.Int[0, 150])
-            .Sample(
+            .Holds(
                 (jobs, budget) =>
                 {
                     var given = jobs.Select(j => (j.Item1, j.Item2 / 10.0)).ToList();
@@ -27,7 +27,7 @@ public sealed class StatisticsTests
     [Fact]
     public void Ranks_are_counted_exactly() =>
         Gen.Select(Gen.Int[1, 5], Gen.Int[1, 5], Gen.Int[0, int.MaxValue])
-            .Sample(
+            .Holds(
                 (n, m, seed) =>
                 {
                     // Distinct values in some order: those at the drawn places are the flawed.
@@ -56,7 +56,7 @@ public sealed class StatisticsTests
     [Fact]
     public void Four_counts_are_weighed_as_all_tables_of_their_sums() =>
         Gen.Select(Gen.Int[0, 7], Gen.Int[0, 7], Gen.Int[0, 7], Gen.Int[0, 7])
-            .Sample(
+            .Holds(
                 (a, b, c, e) =>
                 {
                     if (a + b + c + e == 0)
@@ -79,7 +79,7 @@ public sealed class StatisticsTests
     public void Tried_conditions_are_never_likelier_than_alone() =>
         Gen.Double[0, 1]
             .Array[1, 8]
-            .Sample(p =>
+            .Holds(p =>
             {
                 var adjusted = Association.Holm(p);
                 Assert.All(adjusted.Zip(p), x => Assert.InRange(x.First, x.Second, 1));

@@ -12,7 +12,7 @@ public sealed class RoutePropertyTests
 {
     [Fact]
     public void Every_route_is_in_an_order_its_edges_allow_breaks_no_law_and_ends_finished() =>
-        Batches.AnyJob.Sample(
+        Batches.AnyJob.Holds(
             job =>
             {
                 var route = job.Route();
@@ -36,20 +36,20 @@ public sealed class RoutePropertyTests
         );
 
     [Fact]
-    public void Deriving_is_deterministic() => Batches.AnyJob.Sample(job => job.Route().IsAs(job.Route()), iter: 200);
+    public void Deriving_is_deterministic() => Batches.AnyJob.Holds(job => job.Route().IsAs(job.Route()), iter: 200);
 
     [Fact]
     public void A_route_walked_in_its_order_after_its_waits_is_never_forbidden_by_a_law() =>
-        Batches.AnyJob.Sample(job => Walk(job, Strength.Law), iter: 500);
+        Batches.AnyJob.Holds(job => Walk(job, Strength.Law), iter: 500);
 
     [Fact]
     public void A_route_by_the_defaults_walked_in_its_order_is_always_allowed() =>
-        Batches.Any.Sample(batch => Walk(batch.Job(), Strength.Practice), iter: 500);
+        Batches.Any.Holds(batch => Walk(batch.Job(), Strength.Practice), iter: 500);
 
     [Fact]
     public void A_change_that_passes_the_check_leaves_a_route_that_can_be_derived() =>
         Gen.Select(Batches.AnyJob, Gen.Int[0, 3], Gen.Int[0, 40], Gen.Int[0, 40])
-            .Sample(
+            .Holds(
                 (job, kind, one, other) =>
                 {
                     var present = job.Route().Steps.Select(s => s.Key.Kind).Distinct().ToList();

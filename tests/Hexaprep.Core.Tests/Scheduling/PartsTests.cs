@@ -13,7 +13,7 @@ public sealed class PartsTests
     public void The_least_assignment_is_the_least_of_all_orders() =>
         Gen.Int[0, 50]
             .Array2D[5, 5]
-            .Sample(
+            .Holds(
                 cost => Assignment.Least((i, k) => cost[i, k], 5) == Orders(5).Min(o => o.Select((k, i) => (long)cost[i, k]).Sum()),
                 iter: 300
             );
@@ -22,7 +22,7 @@ public sealed class PartsTests
     public void Carrying_one_from_each_source_to_rooms_of_one_costs_what_the_assignment_costs() =>
         Gen.Int[0, 50]
             .Array2D[5, 5]
-            .Sample(
+            .Holds(
                 cost => Transport.Least([1, 1, 1, 1, 1], [1, 1, 1, 1, 1], Rows(cost)) == Assignment.Least((i, k) => cost[i, k], 5),
                 iter: 300
             );
@@ -30,7 +30,7 @@ public sealed class PartsTests
     [Fact]
     public void Carrying_more_at_once_costs_what_carrying_each_apart_costs() =>
         Gen.Select(Gen.Int[0, 50].Array2D[2, 3], Gen.Int[1, 3].Array[2])
-            .Sample(
+            .Holds(
                 (cost, supply) =>
                 {
                     int[] room = [2, 2, 2];
@@ -48,7 +48,7 @@ public sealed class PartsTests
     public void What_is_held_over_time_is_what_a_plain_count_says() =>
         Gen.Select(Gen.Int[0, 60], Gen.Int[1, 30], Gen.Int[1, 3])
             .Array[0, 30]
-            .Sample(
+            .Holds(
                 holds =>
                 {
                     var profile = new ResourceProfile(6);
@@ -80,7 +80,7 @@ public sealed class PartsTests
     [Fact]
     public void A_change_that_is_undone_leaves_no_trace() =>
         Gen.Select(GeneratedProblems.Any, Gen.Int[0, 1000])
-            .Sample(
+            .Holds(
                 (problem, seed) =>
                 {
                     var p = new CompiledProblem(problem);
