@@ -31,15 +31,7 @@ public static class CaseOfBench
     {
         var label = bench.Drying.LabelOf(Product.Of(coat));
         var read = Read(bench, coat);
-        return new CaseCoat(
-            new LaidCoat(coat.Step, null, coat.Product, coat.EndedAt, stage => bench.TimesOf(coat, stage))
-            {
-                Window =
-                    bench.Drying.ShutAfter(coat) is { } shut && bench.TimesOf(coat, Readiness.Recoat) is { } recoat
-                        ? new RecoatWindow(recoat.Sure, shut.Closes, shut.Reopens)
-                        : null,
-            }
-        )
+        return new CaseCoat(MayIReader.Laid(bench, coat))
         {
             Method = coat.Method,
             Number = coat.Number,

@@ -173,7 +173,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             seen.Kind,
             words,
             numbers,
-            $"{words}, {where}: {char.ToLowerInvariant(found.Words[0])}{found.Words[1..].TrimEnd('.')}",
+            $"{words}, {where}: {Sentence.Within(found.Words).TrimEnd('.')}",
             [.. found.Causes.Select(c => Cause(seen.Kind, c))],
             found.Unexplained,
             found.Test,

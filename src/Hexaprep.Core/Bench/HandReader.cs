@@ -16,7 +16,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var batch = bench.Batches[step.BatchId];
         var unit = bench.Units[batch.UnitId];
         var words = StepWords.Of(step.Key);
-        var how = StepWords.HowBy(step.Key.Kind, step.Amounts.Method);
+        var how = PaintRow.Of(bench, step, clock.Now)?.Words ?? StepWords.HowBy(step.Key.Kind, step.Amounts.Method);
         var remaining = bench.Remaining(step);
         var all = bench.ModelsAt(step);
         var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
@@ -31,7 +31,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var ends =
             work.InHand ? work.End
             : Sessions.Has(step) ? clock.Now + (work.End - work.Begin)
-            : clock.Now + Duration.FromMinutes(step.HandsMinutes(work.Models));
+            : clock.Now + Duration.FromMinutes(PuttyMix.Hands(bench, step, work.Models, clock.Now));
         var test = work.InHand ? null : TestView.Of(Readying.Of(bench, step, remaining, clock), clock);
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
@@ -74,7 +74,13 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         {
             Test = test,
             // Where paint must match what is there.
-            Recipes = step.Key.Kind is StepKind.Paint or StepKind.TouchIn or StepKind.SeamRepair or StepKind.Shade
+            Recipes = step.Key.Kind
+                is StepKind.Paint
+                    or StepKind.PaintShade
+                    or StepKind.PaintMasked
+                    or StepKind.TouchIn
+                    or StepKind.SeamRepair
+                    or StepKind.Shade
                 ? bench.RecipesOf(unit.Id)
                 : [],
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
@@ -107,6 +113,9 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                 _ => null,
             };
 
+    private int Hands(BenchStep step, int left) =>
+        plan.MixOf(step) is null ? PuttyMix.Hands(bench, step, left, clock.Now) : PuttyMix.MinutesFrom(step, left);
+
     private static List<Flaw> Held(BenchIndex bench, BenchStep step) =>
         [.. bench.OpenFlaws.Where(f => bench.Steps[f.StepId].BatchId == step.BatchId)];
 
@@ -116,14 +125,13 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!inHand && minutes > 0)
             return (
                 $"{(minutes < step.Amounts.SecondsPerModel * left / 60 || bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: "
-                    + $"{char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",
+                    + $"{Sentence.Within(words.Title)}",
                 $"till about {clock.At(ends)}, {Clockface.Hands(minutes)} in all: put it down at any time, within a model too"
             );
         if (!inHand)
             return (
-                $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {char.ToLowerInvariant(words.Title[0])}{words.Title[1..]}",
-                $"about {Clockface.Hands(plan.MixOf(step) is null ? step.HandsMinutes(left) : PuttyMix.MinutesFrom(step, left))} of "
-                    + $"your hands, done about {clock.At(ends)}"
+                $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {Sentence.Within(words.Title)}",
+                $"about {Clockface.Hands(Hands(step, left))} of " + $"your hands, done about {clock.At(ends)}"
             );
         var models = bench.ModelsAt(step);
         var total = models.Count;
@@ -169,9 +177,9 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 
     private LimitView? Limit(BenchStep step, bool inHand)
     {
-        if (!inHand || step.Amounts.WorkingMinutes is not { } working || bench.InHand is not { } spell)
+        if (!inHand || step.Amounts.WorkingMinutes is null || bench.InHand is not { } spell)
             return null;
-        var stiff = PuttyMix.MadeAt(bench, spell) + Duration.FromMinutes(working);
+        var stiff = PuttyMix.StiffAt(bench, spell);
         return new LimitView($"Mix stiffens {clock.At(stiff)}", stiff);
     }
 

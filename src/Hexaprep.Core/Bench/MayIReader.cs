@@ -1,3 +1,4 @@
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.MayI;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
@@ -118,16 +119,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             .Where(g => g.All(s => s.Key.IsAgain || s.RepairId is not null || models.All(m => bench.IsDone(s.Id, m.Id))))
             .Select(g => new Deed(g.Key, null, g.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max()));
         var ids = models.Select(m => m.Id).ToHashSet();
-        var coats = steps
-            .SelectMany(s => bench.CoatsOf(s.Id))
-            .Where(c => c.ModelIds.Any(ids.Contains))
-            .Select(c => new LaidCoat(c.Step, null, c.Product, c.EndedAt, stage => bench.TimesOf(c, stage))
-            {
-                Window =
-                    bench.Drying.ShutAfter(c) is { } shut && bench.TimesOf(c, Readiness.Recoat) is { } recoat
-                        ? new RecoatWindow(recoat.Sure, shut.Closes, shut.Reopens)
-                        : null,
-            });
+        var coats = steps.SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c.ModelIds.Any(ids.Contains)).Select(c => Laid(bench, c));
         return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade)
         {
             RoomWetUntil = WetRoom.Until(bench, now, batch.Id),
@@ -135,6 +127,16 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
                 SprayManner.Of(bench, batch.Id, kind, way) is { } manner ? new AirReader(bench, now).FitnessNow(manner) : null,
         };
     }
+
+    /// <summary>A coat of the bench as the judge and a diagnosis see it: when it is ready for what, and when its label shuts it.</summary>
+    internal static LaidCoat Laid(BenchIndex bench, Coat coat) =>
+        new(coat.Step, null, coat.Product, coat.EndedAt, stage => bench.TimesOf(coat, stage))
+        {
+            Window =
+                bench.Drying.ShutAfter(coat) is { } shut && bench.TimesOf(coat, Readiness.Recoat) is { } recoat
+                    ? new RecoatWindow(recoat.Sure, shut.Closes, shut.Reopens)
+                    : null,
+        };
 
     private (Roster.Batch, IReadOnlyList<BenchModel>) Find(Guid batchId, int? number)
     {

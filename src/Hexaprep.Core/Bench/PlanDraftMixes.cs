@@ -81,17 +81,18 @@ public sealed partial class PlanDraft
         var left = _bench.Remaining(step).Count;
         var spell = _bench.InHand is { } open && open.StepId == step.Id ? open : _bench.SpellsOf[step.Id].LastOrDefault();
         if (spell is null)
-            return left == 0 ? null : (step.Id.ToString(), Minute(_now), PuttyMix.LeftAfter(step, left));
+            return left == 0 ? null : (step.Id.ToString(), Minute(_now), PuttyMix.LeftAfter(_bench, step, left, _now));
         var given = _fixed.FindLast(c => PlanIds.StepOf(c.Step) == step.Id);
         if (given is null || given.Models < left + _bench.TicksOf[step.Id].Count(t => t.SpellId == spell.Id))
             return null;
-        var another = step.Amounts.ModelsPerMix is { } per && left > 0 && (given.Models - 1) / per > (given.Models - left) / per;
+        var another =
+            PuttyMix.TermsOf(_bench, step, _now) is { Models: var per }
+            && left > 0
+            && (given.Models - 1) / per > (given.Models - left) / per;
         return (
             given.Step,
             given.End,
-            another
-                ? PuttyMix.LeftAfter(step, given.Models)
-                : Minute(PuttyMix.MadeAt(_bench, spell)) + step.Amounts.WorkingMinutes!.Value - given.End
+            another ? PuttyMix.LeftAfter(_bench, step, given.Models, _now) : Minute(PuttyMix.StiffAt(_bench, spell)) - given.End
         );
     }
 

@@ -148,6 +148,9 @@ public sealed record PlanStepView(
     /// <summary>Asked once before it is begun, where there is no way back; null otherwise.</summary>
     public string? Asks { get; init; }
 
+    /// <summary>Of a painting step: how long a row is, and a line for each of its sittings, with what else they leave room for.</summary>
+    public required IReadOnlyList<string> Painting { get; init; }
+
     /// <summary>What is tested before it begins; null where nothing is.</summary>
     public TestView? Test { get; init; }
 
@@ -236,7 +239,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var batches = bench.BatchesOf[unit.Id].ToList();
         var hexagon = Hexagon.Of(bench, batches.Select(b => b.Id), now);
-        var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => s.HandsMinutes(bench.Remaining(s).Count));
+        var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => PuttyMix.Hands(bench, s, bench.Remaining(s).Count, now));
         var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
         // What came since the plan was made has no date yet.
         var isNew = !plan.Problem.Units.Any(u => u.Id == unit.Id.ToString()) && left > 0;
@@ -411,9 +414,11 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var (first, others) = (bench.Steps[mix.First], mix.Others.Select(o => bench.Steps[o]).ToList());
         var stiff = plan.MixOf(others[0])!.Stiff;
-        var spared = others.Sum(o => o.HandsMinutes(bench.Remaining(o).Count) - PuttyMix.MinutesFrom(o, bench.Remaining(o).Count));
+        var spared = others.Sum(o =>
+            PuttyMix.Hands(bench, o, bench.Remaining(o).Count, now) - PuttyMix.MinutesFrom(o, bench.Remaining(o).Count)
+        );
         return $"One mix for {bench.NameOf(first)} and {string.Join(" and ", others.Select(bench.NameOf))}: saves {spared} min of "
-            + $"mixing, used up by {_clock.At(stiff)}; a mix serves at most {first.Amounts.ModelsPerMix} models.";
+            + $"mixing, used up by {_clock.At(stiff)}; a mix serves at most {PuttyMix.TermsOf(bench, first, now)!.Models} models.";
     }
 
     private PlanStepView Step(Guid id, List<PlannedWork> work)
@@ -457,6 +462,11 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         )
         {
             Asks = HandReader.Asks(bench, step),
+            Painting =
+            [
+                .. PaintRow.Of(bench, step, now) is { } row ? [row.Words] : Array.Empty<string>(),
+                .. PaintEvenings.Of(bench, plan, step, _clock),
+            ],
             AssumedAir = step.Amounts.Mode is null ? null : Core.Bench.AssumedAir.Of(bench, step, begin),
             Test = TestView.Of(Readying.Of(bench, step, bench.Remaining(step), _clock), _clock),
         };

@@ -1,3 +1,6 @@
+using Hexaprep.Core.Computation;
+using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
 using NodaTime;
 
@@ -9,9 +12,28 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Others">The steps filled from what is left, in no fixed order.</param>
 public sealed record SharedMix(Guid First, IReadOnlyList<Guid> Others);
 
+/// <summary>How long one mix of a step stays workable in some air, and how many models it takes in that time.</summary>
+/// <param name="WorkingMinutes">At the cautious end, at least 1.</param>
+/// <param name="Models">At least 1.</param>
+public sealed record MixTerms(int WorkingMinutes, int Models);
+
 /// <summary>What the bench and its plan say about mixes of two-part putty.</summary>
 public static class PuttyMix
 {
+    /// <summary>The terms of a step's mix made at a moment: its working time in the air of then; null where nothing stiffens.</summary>
+    public static MixTerms? TermsOf(BenchIndex bench, BenchStep step, Instant at)
+    {
+        if (step.Amounts is not { WorkingMinutes: { } usual, Product: { } product })
+            return null;
+        var working = usual * DryingModel.WorkingFactor(product, bench.Drying.AirAt(at).AirC);
+        var models = GapFilling.GapsPerMix(working, Math.Max(1, step.Amounts.SecondsPerModel) / 60.0);
+        return new MixTerms(Math.Max(1, (int)working), Math.Max(1, models));
+    }
+
+    /// <summary>Minutes of hands for so many models, begun at a moment: a mix more where one does not take all of them.</summary>
+    public static int Hands(BenchIndex bench, BenchStep step, int models, Instant at) =>
+        Effort.Minutes(step.Amounts.SetupMinutes, step.Amounts.SecondsPerModel, TermsOf(bench, step, at)?.Models, models);
+
     // A tool wiped, another model taken: longer than this and the person may have mixed anew.
     private static readonly Duration HandOver = Duration.FromMinutes(5);
 
@@ -20,9 +42,9 @@ public static class PuttyMix
     /// <param name="spell">A spell on a step that works with a mix.</param>
     public static Instant MadeAt(BenchIndex bench, Spell spell)
     {
-        var amounts = bench.Steps[spell.StepId].Amounts;
+        var step = bench.Steps[spell.StepId];
         var ticks = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
-        var served = amounts.ModelsPerMix is { } per ? ticks.Count / per * per : 0;
+        var served = TermsOf(bench, step, spell.BeganAt) is { Models: var per } ? ticks.Count / per * per : 0;
         if (served > 0)
             return ticks[served - 1];
         var before = bench
@@ -30,12 +52,18 @@ public static class PuttyMix
             .FirstOrDefault(s => s.EndedAt <= spell.BeganAt && s.Id != spell.Id);
         if (before is null || spell.BeganAt - before.EndedAt > HandOver)
             return spell.BeganAt;
-        var other = bench.Steps[before.StepId].Amounts;
-        if (other.WorkingMinutes is not { } working || other.Method != amounts.Method)
+        var other = bench.Steps[before.StepId];
+        if (other.Amounts.WorkingMinutes is null || other.Amounts.Method != step.Amounts.Method)
             return spell.BeganAt;
         var made = MadeAt(bench, before);
-        return made + Duration.FromMinutes(working) > spell.BeganAt ? made : spell.BeganAt;
+        return StiffAt(bench, other, made) > spell.BeganAt ? made : spell.BeganAt;
     }
+
+    /// <summary>When the mix used last in a spell stiffens.</summary>
+    public static Instant StiffAt(BenchIndex bench, Spell spell) => StiffAt(bench, bench.Steps[spell.StepId], MadeAt(bench, spell));
+
+    private static Instant StiffAt(BenchIndex bench, BenchStep step, Instant made) =>
+        made + Duration.FromMinutes(TermsOf(bench, step, made)!.WorkingMinutes);
 
     /// <summary>Minutes of hands for models filled from a mix that is there: no set-up.</summary>
     public static int MinutesFrom(BenchStep step, int models) => Math.Max(1, (models * step.Amounts.SecondsPerModel + 59) / 60);
@@ -59,7 +87,7 @@ public static class PuttyMix
         while (open.Count > 1)
         {
             var (work, first) = open[0];
-            var left = LeftAfter(first, bench.Remaining(first).Count);
+            var left = LeftAfter(bench, first, bench.Remaining(first).Count, plan.MadeAt);
             List<BenchStep> others = [];
             foreach (
                 var (later, next) in open.Skip(1)
@@ -107,12 +135,15 @@ public static class PuttyMix
         ];
 
     /// <summary>Minutes a mix stays workable after the last model of the step it was made for; below 1 when nothing can follow.</summary>
+    /// <param name="bench">The bench.</param>
     /// <param name="step">The step, not begun.</param>
     /// <param name="models">Models it still has, at least 1.</param>
-    public static int LeftAfter(BenchStep step, int models)
+    /// <param name="now">Whose air counts.</param>
+    public static int LeftAfter(BenchIndex bench, BenchStep step, int models, Instant now)
     {
-        var inLast = step.Amounts.ModelsPerMix is { } per ? models - (models - 1) / per * per : models;
-        return step.Amounts.WorkingMinutes!.Value - step.Amounts.SetupMinutes - MinutesFrom(step, inLast);
+        var terms = TermsOf(bench, step, now)!;
+        var inLast = models - (models - 1) / terms.Models * terms.Models;
+        return terms.WorkingMinutes - step.Amounts.SetupMinutes - MinutesFrom(step, inLast);
     }
 
     /// <summary>True when a step nobody began may be filled from the mix of another.</summary>

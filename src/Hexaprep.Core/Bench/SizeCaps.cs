@@ -34,7 +34,7 @@ public static class SizeCaps
         if (int.TryParse(bench.HouseOf(batch.Id).Of(Schools.AlikeAtMost).Id, out var alike))
             caps.Add(new SizeCap(alike, $"your rule: {alike} alike before it bores", true));
         if (steps.Select(s => s.Amounts.ModelsPerMix).Min() is { } mix)
-            caps.Add(new SizeCap(mix, $"one mix serves {mix} in its working time", false));
+            caps.Add(new SizeCap(mix, $"one mix serves {mix} in its working time at 21 °C", false));
         if (steps.Exists(s => s.Amounts is { Mode: not null, Method: "airbrush" }))
             caps.Add(new SizeCap(ModelsACup, $"a cup serves about {ModelsACup}", false));
         return [.. caps.OrderBy(c => c.Most).DistinctBy(c => c.Words)];

@@ -87,7 +87,7 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
             .OfType<Spell>()
             .Where(s => bench.Steps[s.StepId].Amounts.WorkingMinutes is not null)
             .MaxBy(s => s.BeganAt);
-        if (spell is null || bench.Steps[spell.StepId] is not { Amounts.WorkingMinutes: { } working } step)
+        if (spell is null || bench.Steps[spell.StepId] is not { Amounts.WorkingMinutes: not null } step)
             yield break;
         var next =
             bench.Remaining(step).Count > 0
@@ -99,7 +99,7 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
                 $"{spell.Id}:mix",
                 next,
                 "mix stiffens",
-                PuttyMix.MadeAt(bench, spell) + Duration.FromMinutes(working),
+                PuttyMix.StiffAt(bench, spell),
                 "Fill before then: stiff putty blends no more"
             );
     }

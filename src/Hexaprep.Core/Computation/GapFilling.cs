@@ -16,6 +16,9 @@ public static class GapFilling
         LeastMixMl = 0,
         TenthsAMinute = 10;
 
+    private const double UsableShare = 0.8,
+        MixMinutes = 3;
+
     // One minute of arc: the finest that a Snellen 6/6 eye tells apart.
     private const double ArcMinute = Math.PI / 180 / 60;
 
@@ -171,12 +174,25 @@ public static class GapFilling
     private static double Section(Inputs i, string shape) =>
         i.Number("width_mm", 0, 50, above: true) * i.Number("depth_mm", 0, 50, above: true) * (shape == "vee" ? 0.5 : 1);
 
+    /// <summary>The gaps one mix takes while it is workable, at least 0.</summary>
+    /// <param name="working">Minutes it stays workable.</param>
+    /// <param name="each">Minutes a gap, above 0.</param>
+    /// <param name="share">What part of the working time is trusted, 0.3 to 1.</param>
+    /// <param name="mixing">Minutes until it is mixed.</param>
+    /// <param name="rest">Minutes it rests after that.</param>
+    public static int GapsPerMix(double working, double each, double share = UsableShare, double mixing = MixMinutes, double rest = 0) =>
+        (int)Math.Max(0, Math.Floor((working * share - mixing - rest) / each + 1e-9));
+
     private static object Mixes(Inputs i)
     {
-        var (working, mixing, rest) = (i.Number("working_min", 1, 600), i.Number("mix_min", 0, 60, 3), i.Number("rest_min", 0, 60, 0));
+        var (working, mixing, rest) = (
+            i.Number("working_min", 1, 600),
+            i.Number("mix_min", 0, 60, MixMinutes),
+            i.Number("rest_min", 0, 60, 0)
+        );
         var (each, gaps, ml) = (i.Number("per_gap_min", 0.05, 120), i.Whole("gaps", 1, 10_000), i.Number("per_gap_ml", 0, 50, above: true));
-        var (least, share) = (i.Number("min_mix_ml", LeastMixMl, 10, 0.25), i.Number("usable_share", 0.3, 1, 0.8));
-        var per = (int)Math.Max(0, Math.Floor((working * share - mixing - rest) / each + 1e-9));
+        var (least, share) = (i.Number("min_mix_ml", LeastMixMl, 10, 0.25), i.Number("usable_share", 0.3, 1, UsableShare));
+        var per = GapsPerMix(working, each, share, mixing, rest);
         if (per == 0)
             return new
             {

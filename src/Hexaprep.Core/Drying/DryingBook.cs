@@ -143,11 +143,19 @@ public sealed class DryingBook
     ) => Expected(step, Product.Of(step, product, method), stage, house, now, coatsBelow);
 
     /// <summary>The wait a coat of a product will need.</summary>
-    public WaitBand Expected(StepKind step, Product key, Readiness stage, HouseRules house, Instant now, int coatsBelow = 0)
+    public WaitBand Expected(
+        StepKind step,
+        Product key,
+        Readiness stage,
+        HouseRules house,
+        Instant now,
+        int coatsBelow = 0,
+        Film film = Film.Normal
+    )
     {
         var air = Bounded(step == StepKind.Wash ? WaitTable.AirAfter(step, house) : AirAt(now), key);
         var minutes =
-            DryingModel.Time(key.Class, stage, air, 1, StageOf(key, stage)).Minutes!.Value
+            DryingModel.Time(key.Class, stage, air, WaitTable.Ratio(film), StageOf(key, stage)).Minutes!.Value
             * (stage == Readiness.Recoat ? DryingModel.Stacked(coatsBelow + 1) : 1);
         return Band(step, key, stage, house, minutes, air);
     }

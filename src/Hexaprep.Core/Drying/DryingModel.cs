@@ -83,6 +83,12 @@ public static class DryingModel
     /// <summary>What the air can still take up, hPa.</summary>
     public static double Deficit(Air air) => Saturation(air.AirC) * (1 - air.HumidityPct / 100);
 
+    /// <summary>How much longer than at 21 °C a mix of two parts stays workable: curing alone decides, by Arrhenius.</summary>
+    /// <param name="product">The mix.</param>
+    /// <param name="celsius">The air's temperature.</param>
+    public static double WorkingFactor(ProductClass product, double celsius) =>
+        Arrhenius(TradeDefaults.ClassOf(product).ChemicalKj, celsius);
+
     private static double Scale(string mechanism, DryingClass kind, Air air) =>
         mechanism switch
         {

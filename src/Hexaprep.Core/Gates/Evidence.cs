@@ -1,3 +1,6 @@
+using Hexaprep.Core.Wording;
+using NodaTime;
+
 namespace Hexaprep.Core.Gates;
 
 /// <summary>All that a log says about the causes of a flaw.</summary>
@@ -24,6 +27,16 @@ public static class Evidence
         if ((all.Where(f => f.Ratio > 1).MaxBy(f => f.Ratio) ?? all.MinBy(f => f.Ratio)) is { } loudest)
             yield return loudest;
     }
+
+    // What waits say of one cause: cut short for it, the shorter the louder; surely kept against it.
+    internal static IEnumerable<Fact?> Waited(CauseId cause, double against, IEnumerable<KeptWait> waits, double? cutShort = null) =>
+        waits.Select(w =>
+            w.CutShort ? new Fact(cause, cutShort ?? (w.Kept < w.Usual / 2 ? 9 : 5), w.Text)
+            : w.IsSure ? new Fact(cause, against, w.Text)
+            : null
+        );
+
+    internal static string Lasts(Instant from, Instant until) => Clockface.Lasts((long)(until - from).TotalMinutes);
 
     internal static string Number(double value) => value.ToString("0.#", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -42,16 +42,8 @@ internal static class FillEvidence
     }
 
     // Sanded or coated before it was hard.
-    private static IEnumerable<Fact?> Soft(Scene scene)
-    {
-        foreach (var wait in scene.Waits.Where(w => IsFiller(w.Below) && Shrinks(w.Below)))
-        {
-            if (wait.CutShort)
-                yield return new(FillerShrunk, 6, wait.Text);
-            else if (wait.IsSure)
-                yield return new(FillerShrunk, 0.6, wait.Text);
-        }
-    }
+    private static IEnumerable<Fact?> Soft(Scene scene) =>
+        Waited(FillerShrunk, 0.6, scene.Waits.Where(w => IsFiller(w.Below) && Shrinks(w.Below)), cutShort: 6);
 
     // What the route asks of a joint.
     private static IEnumerable<Fact> Route(Scene scene)

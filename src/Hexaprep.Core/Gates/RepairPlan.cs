@@ -22,6 +22,9 @@ internal sealed record RepairPlan(string Id, string Words, IReadOnlyList<FlawKin
     /// <summary>It takes everything off.</summary>
     public bool Strips { get; init; }
 
+    /// <summary>A step of this kind is part of it.</summary>
+    public bool Has(StepKind kind) => Steps.Any(s => s.Kind == kind);
+
     /// <summary>It works on a transfer that is not sealed.</summary>
     public bool OnOpenTransfer { get; init; }
 }

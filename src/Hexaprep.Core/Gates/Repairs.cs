@@ -112,18 +112,16 @@ public static class Repairs
             yield return "The seal lies over it: what is under a seal cannot be undone any more.";
         if (plan is { GoesDeep: true } && log.Did(StepKind.PlaceTransfer) && flaw.Step is not StepKind.SeamRepair)
             yield return "Transfers lie on it: scraping or filling would take them off.";
-        if (plan is { LaysAgain: true, GoesDeep: false, Strips: false } && plan.Steps.Contains(RubStep) && log.Did(StepKind.PlaceTransfer))
+        if (plan is { LaysAgain: true, GoesDeep: false, Strips: false } && plan.Has(StepKind.Sand) && log.Did(StepKind.PlaceTransfer))
             yield return "Transfers lie under it: rubbing down would cut into them.";
         if (plan.Strips)
             foreach (var bar in StripBars(log))
                 yield return bar;
-        if (plan.Id == "bend_back" && log.Did(StepKind.Prime) && Bend(log) == "warm_water")
+        if (plan.Has(StepKind.Straighten) && log.Did(StepKind.Prime) && Bend(log) == "warm_water")
             yield return "Hot water lifts the paint that lies on it.";
-        if (plan.Id == "refill" && log.Did(StepKind.Paint))
+        if (plan.Has(StepKind.Fill) && log.Did(StepKind.Paint))
             yield return "Sanding a fill would cut through the paint round it: run varnish in, and touch it in.";
     }
-
-    private static readonly RepairStep RubStep = RepairPlans.All.First(p => p.Id == "rub_down").Steps[0];
 
     private static IEnumerable<string> StripBars(GateCase log)
     {
@@ -149,13 +147,11 @@ public static class Repairs
     {
         if (plan.Strips)
             yield return "By its label, cold, in gloves, a hidden spot first: paint on it is lost.";
-        if (plan.Id == "another_pass" && Spoils.Contains(flaw.Kind))
-            yield return "A coat over a bad one keeps what is wrong with it.";
         if (plan is { LaysAgain: true, Strips: false } && Closed(log, flaw) is { } closed)
             yield return closed;
-        if (plan.Id is "rub_down" or "scrape" or "refill")
+        if (plan.Has(StepKind.Sand) || plan.Has(StepKind.CleanLines))
             yield return "Dust it off before the next coat.";
-        if (plan.Id == "pin_and_glue" && log.Did(StepKind.Paint))
+        if (plan.Has(StepKind.Glue) && log.Did(StepKind.Paint))
             yield return "CA near paint fogs: a small drop, moving air.";
     }
 

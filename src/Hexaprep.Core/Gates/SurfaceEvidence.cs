@@ -99,6 +99,4 @@ internal static class SurfaceEvidence
         else if (log.Did(StepKind.CleanLines))
             yield return new(LineMissed, 0.8, "The lines were cleaned, as far as they were seen.");
     }
-
-    private static string Lasts(Instant from, Instant until) => Clockface.Lasts((long)(until - from).TotalMinutes);
 }

@@ -1,6 +1,5 @@
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
-using NodaTime;
 using static Hexaprep.Core.Gates.CauseId;
 using static Hexaprep.Core.Gates.Evidence;
 
@@ -12,11 +11,11 @@ internal static class TransferEvidence
     public static IEnumerable<Fact> Of(Scene scene) =>
         [
             .. Bed(scene),
-            .. Loudest(Waits(scene, BedYoung, w => w.Below.Laid.Step == StepKind.GlossBed && IsOfTransfers(w.By))),
+            .. Loudest(Waited(BedYoung, 0.35, scene.Waits.Where(w => w.Below.Laid.Step == StepKind.GlossBed && IsOfTransfers(w.By)))),
             .. Seat(scene),
             .. Softener(scene),
             .. Loudest([.. Moved(scene)]),
-            .. Loudest(Waits(scene, SealedEarly, w => w.By == StepKind.Seal && OfTransfers(w.Below))),
+            .. Loudest(Waited(SealedEarly, 0.35, scene.Waits.Where(w => w.By == StepKind.Seal && OfTransfers(w.Below)))),
             .. Unsealed(scene),
         ];
 
@@ -35,17 +34,6 @@ internal static class TransferEvidence
             yield return new(MatteBed, 0.1, "There is a gloss bed.");
         if (log.LeftOut(StepKind.GlossBed))
             yield return new(BedYoung, 0.1, "There was no gloss bed to be soft.");
-    }
-
-    private static IEnumerable<Fact?> Waits(Scene scene, CauseId cause, Func<KeptWait, bool> which)
-    {
-        foreach (var wait in scene.Waits.Where(which))
-        {
-            if (wait.CutShort)
-                yield return new(cause, wait.Kept < wait.Usual / 2 ? 9 : 5, wait.Text);
-            else if (wait.IsSure)
-                yield return new(cause, 0.35, wait.Text);
-        }
     }
 
     // Placed in plain water is known only where something was noted of the placing.
@@ -81,14 +69,14 @@ internal static class TransferEvidence
         foreach (var deed in log.Done.Where(d => d.Step == StepKind.PlaceTransfer && !d.LeftOut))
         {
             if (deed.At > softened)
-                yield return new(MovedLate, 8, $"Placing ended {Minutes(softened, deed.At.Value)} min after softener was begun.");
+                yield return new(MovedLate, 8, $"Placing ended {Lasts(softened, deed.At.Value)} after softener was begun.");
             else if (deed.At is not null)
                 yield return new(MovedLate, 0.5, "It was placed before softener was begun.");
         }
         foreach (var touch in log.Done.Where(d => d.Step is StepKind.PlaceTransfer or StepKind.SoftenTransfer).Select(d => d.HandledAt))
         {
             if (touch > softened)
-                yield return new(MovedLate, 7, $"It was touched {Minutes(softened, touch.Value)} min after softener was begun.");
+                yield return new(MovedLate, 7, $"It was touched {Lasts(softened, touch.Value)} after softener was begun.");
         }
     }
 
@@ -97,6 +85,4 @@ internal static class TransferEvidence
         if (IsOfTransfers(scene.Flaw.Step) && scene.Log.Coats.Count > 0 && !scene.Log.Did(StepKind.Seal))
             yield return new(SealedEarly, 0.1, "It is not sealed yet.");
     }
-
-    private static string Minutes(Instant from, Instant until) => Number(Math.Round((until - from).TotalMinutes));
 }

@@ -1,6 +1,5 @@
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
 using NodaTime;
 using static Hexaprep.Core.Gates.CauseId;
 using static Hexaprep.Core.Gates.Evidence;
@@ -16,23 +15,13 @@ internal static class WaitEvidence
             .. Loudest([.. Touched(scene)]),
             .. Felt(scene),
             .. Loudest([.. Window(scene)]),
-            .. Loudest([.. Wet(scene)]),
+            .. Loudest(Wet(scene)),
             .. Loudest([.. Joint(scene)]),
         ];
 
     // Its own layers over one another, and what was done over it.
-    private static IEnumerable<Fact?> Young(Scene scene)
-    {
-        foreach (var wait in scene.Under.Where(w => w.Below.Laid.Step.Coats()).Concat(scene.Over.Where(w => w.Below.Laid.Step.Coats())))
-        {
-            if (wait.CutShort)
-                yield return new(TooYoung, Short(wait), wait.Text);
-            else if (wait.IsSure)
-                yield return new(TooYoung, 0.4, wait.Text);
-        }
-    }
-
-    private static double Short(KeptWait wait) => wait.Kept < wait.Usual / 2 ? 9 : 5;
+    private static IEnumerable<Fact?> Young(Scene scene) =>
+        Waited(TooYoung, 0.4, scene.Under.Concat(scene.Over).Where(w => w.Below.Laid.Step.Coats()));
 
     private static IEnumerable<Fact?> Touched(Scene scene)
     {
@@ -42,7 +31,7 @@ internal static class WaitEvidence
                 continue;
             foreach (var touch in scene.Log.Done.Select(d => d.HandledAt).OfType<Instant>().Where(t => t >= end))
             {
-                var text = $"A bare hand was on it {After(end, touch)} after the coat, which usually needs {After(end, ready.Usual)}.";
+                var text = $"A bare hand was on it {Lasts(end, touch)} after the coat, which usually needs {Lasts(end, ready.Usual)}.";
                 if (touch < ready.Usual)
                     yield return new(TooYoung, 9, text);
             }
@@ -58,7 +47,7 @@ internal static class WaitEvidence
             yield return new(
                 TooYoung,
                 6,
-                $"It was felt {After(end, scene.Log.Now)} after the coat, which usually needs {After(end, ready.Usual)}."
+                $"It was felt {Lasts(end, scene.Log.Now)} after the coat, which usually needs {Lasts(end, ready.Usual)}."
             );
     }
 
@@ -74,12 +63,12 @@ internal static class WaitEvidence
                     continue;
                 // Only its own kind asks for its window, and keyed it takes a coat again.
                 var keyed = scene.Log.Done.Any(d => d.Step == StepKind.Sand && !d.LeftOut && d.At > end && d.At <= begun);
-                var text = $"Recoated after {After(end, begun)}: its label closes at {After(end, closes)}";
+                var text = $"Recoated after {Lasts(end, begun)}: its label closes at {Lasts(end, closes)}";
                 if (begun > closes && (below.Laid.Window.Reopens is not { } reopens || begun < reopens) && !keyed)
                     yield return new(
                         WindowMissed,
                         12,
-                        below.Laid.Window.Reopens is { } again ? $"{text} and opens again at {After(end, again)}." : $"{text}."
+                        below.Laid.Window.Reopens is { } again ? $"{text} and opens again at {Lasts(end, again)}." : $"{text}."
                     );
                 else
                     yield return new(WindowMissed, 0.2, keyed ? $"{text}, and it was keyed first." : $"{text}.");
@@ -88,27 +77,14 @@ internal static class WaitEvidence
     }
 
     // Water, glue and filler under it.
-    private static IEnumerable<Fact?> Wet(Scene scene)
-    {
-        foreach (var wait in scene.Under.Where(w => w.Below.Laid.Product == ProductClass.Water || w.Below.Laid.Product.Binds()))
-        {
-            if (wait.CutShort)
-                yield return new(WetBelow, Short(wait), wait.Text);
-            else if (wait.IsSure)
-                yield return new(WetBelow, 0.4, wait.Text);
-        }
-    }
+    private static IEnumerable<Fact?> Wet(Scene scene) =>
+        Waited(WetBelow, 0.4, scene.Under.Where(w => w.Below.Laid.Product == ProductClass.Water || w.Below.Laid.Product.Binds()));
 
     // Force on a glue that had not set; what only must not touch it is no force.
     private static IEnumerable<Fact?> Joint(Scene scene)
     {
-        foreach (var wait in scene.Waits.Where(w => IsGlue(w.Below) && w.Stage != Readiness.Touch))
-        {
-            if (wait.CutShort)
-                yield return new(WeakJoint, Short(wait), wait.Text);
-            else if (wait.IsSure)
-                yield return new(WeakJoint, 0.6, wait.Text);
-        }
+        foreach (var fact in Waited(WeakJoint, 0.6, scene.Waits.Where(w => IsGlue(w.Below) && w.Stage != Readiness.Touch)))
+            yield return fact;
         foreach (var glue in scene.Log.Coats.Where(IsGlue))
         {
             if (glue.Laid.EndedAt is not { } end || glue.Laid.Times(Readiness.Handle) is not { } ready)
@@ -117,12 +93,10 @@ internal static class WaitEvidence
                 yield return new(
                     WeakJoint,
                     6,
-                    $"The joint was handled {After(end, touch)} after gluing; it usually needs {After(end, ready.Usual)}."
+                    $"The joint was handled {Lasts(end, touch)} after gluing; it usually needs {Lasts(end, ready.Usual)}."
                 );
         }
     }
 
     private static bool IsGlue(CaseCoat coat) => coat.Laid.Product.Binds() && coat.Laid.Step is not (StepKind.Fill or StepKind.SeamRepair);
-
-    private static string After(Instant from, Instant until) => Clockface.Lasts((long)(until - from).TotalMinutes);
 }

@@ -354,7 +354,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         {
             if (sure <= now)
             {
-                Add(3, rule, $"Waited long enough: {char.ToLowerInvariant(rule.Reason[0])}{rule.Reason[1..]}");
+                Add(3, rule, $"Waited long enough: {Sentence.Within(rule.Reason)}");
                 return;
             }
             Add(2, rule, stalled is null ? rule.Reason : $"{rule.Reason} {stalled}", sure);

@@ -1,3 +1,4 @@
+using Hexaprep.Core.Computation;
 using Hexaprep.Core.Roster;
 using static Hexaprep.Core.Routes.StepKind;
 
@@ -205,7 +206,7 @@ public static class Filling
             Product = ProductClass.EpoxyPutty,
             Method = "epoxy_putty",
             WorkingMinutes = working,
-            ModelsPerMix = Math.Max(1, working * 60 / (Wide(j) ? 240 : 180)),
+            ModelsPerMix = Math.Max(1, GapFilling.GapsPerMix(working, (Wide(j) ? 240 : 180) / 60.0)),
         };
         StepDraft acrylic = new(2, seconds) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" },
             ca = new(2, 110) { Product = ProductClass.Ca, Method = "ca_filler" };

@@ -39,7 +39,7 @@ public static class HousePace
                 .. Paces.Select(p => new SchoolOption(
                     p.Id,
                     p.Label,
-                    $"Counted at your pace: {char.ToLowerInvariant(p.Label[0])}{p.Label[1..]} as is usual.",
+                    $"Counted at your pace: {Sentence.Within(p.Label)} as is usual.",
                     (kind, p.Times)
                 )),
             ]

@@ -100,7 +100,11 @@ public static class RouteBuilder
         var again = isPrimed && choice.AgainBy is { } rule && book.Has(rule) ? choice.Again(job) : null;
         var of = draft.Occurrences + (again is null ? 0 : 1);
         for (var i = 1; i <= draft.Occurrences; i++)
-            yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, draft with { Occurrences = of }, reason);
+        {
+            var share = choice.Shares is { } shares && draft.Occurrences == shares.Count ? shares[i - 1] : 1;
+            var own = draft with { Occurrences = of, SecondsPerModel = (int)Math.Round(draft.SecondsPerModel * share) };
+            yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, own, reason);
+        }
         if (again is not null)
             yield return new RouteStep(
                 new StepKey(choice.Kind, null, of),
@@ -159,7 +163,7 @@ public static class RouteBuilder
                 from i in before
                 from o in after
                 where i.From != o.To
-                select new Link(i.From, o.To, i.From.Coats() && o.To.Coats() ? Readiness.NextLayer : i.Stage, o.Rule)
+                select new Link(i.From, o.To, i.From.Coats() && o.To.Coats() ? Readiness.NextLayer : i.Stage, o.Rule) { Leaves = i.Leaves }
             );
         }
         return links;
@@ -167,8 +171,9 @@ public static class RouteBuilder
 
     private static RouteEdge Edge(Link link, Dictionary<StepKey, RouteStep> steps, Job job)
     {
-        // A rule about a kind holds from its last occurrence to the other's first.
-        var from = steps[Last(link.From, steps)];
+        // A rule about a kind holds from its last occurrence to the other's first, but for what lies between two sessions.
+        var first = new StepKey(link.From, null, 1);
+        var from = steps[link.Leaves.FromFirst?.Invoke(job) == true ? first : Last(link.From, steps)];
         // Without a product there is nothing to dry: the order stays.
         var stage =
             from.Amounts.Product is null ? null
@@ -176,7 +181,7 @@ public static class RouteBuilder
             : link.Stage;
         return new RouteEdge(
             from.Key,
-            new StepKey(link.To, null, 1),
+            link.Rule.IntoLast ? Last(link.To, steps) : new StepKey(link.To, null, 1),
             stage,
             Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job)),
             link.Rule.Name,
@@ -185,7 +190,11 @@ public static class RouteBuilder
     }
 
     // Two kinds of step, the later waiting for the earlier, and the rule that says so.
-    private sealed record Link(StepKind From, StepKind To, Readiness? Stage, Rule Rule);
+    private sealed record Link(StepKind From, StepKind To, Readiness? Stage, Rule Rule)
+    {
+        // The rule that says from which occurrence on: of work that goes round a step left out, what led to it.
+        public Rule Leaves { get; init; } = Rule;
+    }
 
     private static StepKey Last(StepKind kind, Dictionary<StepKey, RouteStep> steps)
     {
@@ -197,6 +206,8 @@ public static class RouteBuilder
     private static IEnumerable<RouteEdge> Repeats(Rule rule, Dictionary<StepKey, RouteStep> steps, Job job) =>
         from step in steps.Values
         where step.Key.Occurrence > 1 && step.Amounts.Product is { } product && DryingModel.Knows(product, Readiness.Recoat)
+        // Sessions of painting are no coats: another area is painted meanwhile.
+        where !StepFacts.Of(step.Key.Kind).PausesWithinAModel
         let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
         select new RouteEdge(before.Key, step.Key, Readiness.Recoat, Minimum(before, Readiness.Recoat, job), rule.Name, rule.Reason);
 

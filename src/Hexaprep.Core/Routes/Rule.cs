@@ -92,6 +92,13 @@ public sealed record Rule(
     /// <summary>The readiness that what lies below is waited for at; null for order alone.</summary>
     public Readiness? StageOver(ProductClass? below) => below == ProductClass.AcrylicWb ? OverWaterBorne ?? Stage : Stage;
 
+    /// <summary>The jobs for which it holds from the earlier kind's first occurrence on, not from its last: what lies between two
+    /// sessions of painting; null for none.</summary>
+    public Func<Job, bool>? FromFirst { get; init; }
+
+    /// <summary>It holds for the later kind's last occurrence, not for its first.</summary>
+    public bool IntoLast { get; init; }
+
     /// <summary>By which time of the wait the plan puts the later step.</summary>
     public PlanBy PlanBy { get; init; }
 
@@ -253,6 +260,9 @@ public sealed record StepChoice(StepKind Kind, Func<Job, bool> When, Func<Job, s
     /// <summary>A step that is done one way only.</summary>
     public StepChoice(StepKind kind, Func<Job, bool> when, Func<Job, string> reason, Func<Job, StepDraft> draft)
         : this(kind, when, reason, j => [draft(j)]) { }
+
+    /// <summary>What part of its seconds each occurrence takes; null: each is the whole again, as with coats.</summary>
+    public IReadOnlyList<double>? Shares { get; init; }
 
     /// <summary>How it is done once more just before primer, for the jobs that need that; null for none.</summary>
     public Func<Job, StepDraft?> Again { get; init; } = _ => null;

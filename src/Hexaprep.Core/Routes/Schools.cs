@@ -668,6 +668,32 @@ public static class Schools
 
     // --- painting, masks, gloss ---
 
+    /// <summary>A shade between base colours and highlights.</summary>
+    public static readonly School PaintShades = new(
+        "paint_shades",
+        "Is shade laid between base colours and highlights?",
+        [PaintShade, Paint],
+        "As a step with its own wait, for those who shade all at once.",
+        [
+            new("within", "As it comes, within the painting", ""),
+            new("everyone", "A step of its own, everyone", "Base colours, one shade over all, highlights when it is dry."),
+            new("leaders", "A step of its own, leaders and display", "Base colours, one shade over all, highlights when it is dry."),
+        ]
+    );
+
+    /// <summary>A filter over the finished colours.</summary>
+    public static readonly School PaintFilters = new(
+        "paint_filters",
+        "A filter over the finished colours?",
+        [PaintFilter],
+        "For harsh contrasts: one thin tone over all.",
+        [
+            new("none", "None", ""),
+            new("everyone", "Everyone", "One thin tone over all, when the colours are dry."),
+            new("leaders", "Leaders and display", "One thin tone over all, when the colours are dry."),
+        ]
+    );
+
     /// <summary>What masks are made of.</summary>
     public static readonly School MaskWith = new(
         "mask_with",
@@ -1189,6 +1215,8 @@ public static class Schools
         BareSpots,
         RevealDetail,
         Muzzles,
+        PaintShades,
+        PaintFilters,
         MaskWith,
         CoatUnderMask,
         GlossArea,

@@ -423,6 +423,36 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 IsUsualUse = true,
             },
             new(
+                PaintShade,
+                Side.Paint,
+                new(
+                    "Shade the base colours",
+                    "shade",
+                    "shaded",
+                    "Thin paint into the recesses; flats wicked dry.",
+                    "Even dampness, no puddle on a flat.",
+                    "A pool that dries as a ring."
+                )
+            )
+            {
+                LaysAFilm = true,
+            },
+            new(
+                PaintFilter,
+                Side.Paint,
+                new(
+                    "Lay the filter",
+                    "filter",
+                    "filtered",
+                    "One very thin tone over all, the brush nearly dry.",
+                    "Colours closer to each other, none darker.",
+                    "Solvent over bare acrylic lifts it."
+                )
+            )
+            {
+                LaysAFilm = true,
+            },
+            new(
                 ProtectiveCoat,
                 Side.Varnish,
                 new(
@@ -450,6 +480,21 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "Fresh paint that comes off with it."
                 )
             ),
+            new(
+                PaintMasked,
+                Side.Paint,
+                new(
+                    "Paint up to the mask",
+                    "paint at the mask",
+                    "painted",
+                    "Thin, from the mask outwards: never into its edge.",
+                    "Colour closed along the edge.",
+                    "Thick paint bridges to the mask and tears."
+                )
+            )
+            {
+                LaysAFilm = true,
+            },
             new(
                 Unmask,
                 Side.Paint,

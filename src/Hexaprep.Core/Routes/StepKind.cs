@@ -29,8 +29,11 @@ public enum StepKind
     TouchIn,
     RevealBrush,
     Paint,
+    PaintShade,
+    PaintFilter,
     ProtectiveCoat,
     Mask,
+    PaintMasked,
     Unmask,
     GlossBed,
     CutTransfer,
@@ -87,6 +90,7 @@ public enum SprayMode
     Primer,
     Gloss,
     Matte,
+    Colour,
 }
 
 /// <summary>Coating and gluing products by chemistry.</summary>

@@ -209,7 +209,7 @@ public static class Transferring
             Seal,
             Shade,
             Strength.Practice,
-            "Washes and solvents attack bare film and softener residue.",
+            "Shades and solvents attack bare film and softener residue.",
             ShadedOver
         ) with
         {
@@ -227,17 +227,17 @@ public static class Transferring
             Strength.Practice,
             "Solvent over a damp seal lifts it."
         ),
-        Rule.NeedsDry("PaintDryBeforeShade", Paint, Shade, Readiness.NextLayer, Strength.Practice, "A wash on damp paint lifts it."),
+        Rule.NeedsDry("PaintDryBeforeShade", Paint, Shade, Readiness.NextLayer, Strength.Practice, "A shade on damp paint lifts it."),
         Rule.NeedsDry(
             "ShadeDryBeforeGloss",
             Shade,
             GlossBed,
             Readiness.NextLayer,
             Strength.Law,
-            "Gloss over a damp wash clouds.",
+            "Gloss over a damp shade clouds.",
             ShadedUnder
         ),
-        Rule.NeedsDry("ShadeDryBeforeFinalCoat", Shade, FinalCoat, Readiness.NextLayer, Strength.Law, "Varnish over a damp wash frosts."),
+        Rule.NeedsDry("ShadeDryBeforeFinalCoat", Shade, FinalCoat, Readiness.NextLayer, Strength.Law, "Varnish over a damp shade frosts."),
         Rule.NeverOn(
             "NoSolventEffectOnBareMarks",
             Shade,

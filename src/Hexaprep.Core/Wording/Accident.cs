@@ -98,7 +98,7 @@ public sealed record Accident(string What, string Now, string Then)
             );
             found.Add(Dropped);
         }
-        if (kind is Paint or Shade or TouchIn or StepKind.Weather)
+        if (kind is Paint or PaintShade or PaintFilter or PaintMasked or Shade or TouchIn or StepKind.Weather)
             found.Add(new("Paint where it should not be", "A damp clean brush at once; dry, leave it and paint over.", ""));
         if (kind is PlaceTransfer or SoakTransfer)
             found.Add(

@@ -6,4 +6,13 @@ public static class Sentence
     /// <summary>The words with their first letter large.</summary>
     /// <param name="words">At least one letter.</param>
     public static string Opened(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+
+    /// <summary>The words with their first letter small, for the middle of a sentence.</summary>
+    /// <param name="words">At least one letter.</param>
+    public static string Within(string words) => char.ToLowerInvariant(words[0]) + words[1..];
+
+    /// <summary>So many of a thing: "1 sitting", "3 sittings".</summary>
+    /// <param name="count">At least 0.</param>
+    /// <param name="thing">Its name, whose plural ends on s.</param>
+    public static string Counted(int count, string thing) => $"{count} {thing}{(count == 1 ? "" : "s")}";
 }

@@ -62,11 +62,11 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         "A bare finger on it afterwards."
     );
 
-    /// <summary>The title, with its coat or session where there are several: "Prime, coat 2".</summary>
+    /// <summary>The title, with its coat where there are several, "Prime, coat 2"; of painting in two, which part.</summary>
     public static string TitleOf(StepKind kind, int occurrence, int of) =>
-        of <= 1 || kind == Wash
-            ? Of(new StepKey(kind, null, occurrence)).Title
-            : $"{StepFacts.Of(kind).Words.Title}, {(kind == Paint ? $"session {occurrence} of {of}" : $"coat {occurrence}")}";
+        of <= 1 || kind == Wash ? Of(new StepKey(kind, null, occurrence)).Title
+        : kind == Paint ? (occurrence == 1 ? "Paint the base colours" : "Paint the highlights")
+        : $"{StepFacts.Of(kind).Words.Title}, coat {occurrence}";
 
     /// <summary>The substance left to dry, and what it does: ("putty", "cures").</summary>
     public static (string Noun, string Verb) Wait(StepKind kind, ProductClass product) =>
@@ -84,7 +84,8 @@ public sealed record StepWords(string Title, string Short, string Done, string H
             (GlossBed, _) => ("gloss", "dries"),
             (Seal, _) => ("seal", "dries"),
             (FinalCoat or ProtectiveCoat, _) => ("varnish", "dries"),
-            (Shade, _) => ("wash", "dries"),
+            (Shade or PaintShade, _) => ("shade", "dries"),
+            (PaintFilter, _) => ("filter", "dries"),
             _ => ("paint", "dries"),
         };
 

@@ -59,6 +59,16 @@ internal static class Batches
             (Of(Material.Polystyrene) with { Materials = [Material.Polystyrene, Material.WhiteMetal], Parts = 6 }).Job(),
             .. Representative.Select(b => b.Job()),
             .. from school in Schools.All from option in school.Options.Skip(1) from batch in Few select batch.Job(House(school, option)),
+            .. from batch in Few
+            from way in new[] { ProductClass.AcrylicWb, ProductClass.EnamelAlkyd }
+            select batch.Job(
+                HouseRules.Default.With(Schools.PaintShades, "everyone").With(Schools.PaintFilters, "everyone"),
+                new RouteChange(ChangeKind.Add, StepKind.Mask),
+                new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat),
+                new RouteChange(ChangeKind.Swap, StepKind.PaintFilter) { Method = "brush", Product = way }
+            ),
+            .. from batch in Few
+            select batch.Job(HouseRules.Default.With(Schools.PaintShades, "everyone"), new RouteChange(ChangeKind.Add, StepKind.Mask)),
             .. from kind in Enum.GetValues<StepKind>()
             from batch in Few
             from house in new[] { HouseRules.Default, HouseRules.Default.With(Schools.MaskWith, "liquid") }
@@ -71,6 +81,9 @@ internal static class Batches
                     new(ChangeKind.Add, kind),
                     .. kind == StepKind.Mask
                         ? [new RouteChange(ChangeKind.Add, StepKind.Unmask), new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat)]
+                        : Array.Empty<RouteChange>(),
+                    .. kind == StepKind.PaintMasked
+                        ? [new RouteChange(ChangeKind.Add, StepKind.Mask), new RouteChange(ChangeKind.Add, StepKind.Unmask)]
                         : Array.Empty<RouteChange>(),
                     .. kind == StepKind.Reassemble ? [new RouteChange(ChangeKind.Add, StepKind.SeamRepair)] : Array.Empty<RouteChange>(),
                 ],

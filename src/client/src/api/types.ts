@@ -4856,6 +4856,8 @@ export interface components {
             holds: components["schemas"]["HoldView"][];
             /** @description Asked once before it is begun, where there is no way back; null otherwise. */
             asks?: null | string;
+            /** @description Of a painting step: how long a row is, and a line for each of its sittings, with what else they leave room for. */
+            painting: string[];
             test?: null | components["schemas"]["TestView"];
             /** @description Its weather is assumed though the month rarely allows it: what else would do; null otherwise. */
             assumedAir?: null | string;
@@ -5672,7 +5674,7 @@ export interface components {
          *                 nothing.
          * @enum {string}
          */
-        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "cure" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "protective_coat" | "mask" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "cure" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "paint_shade" | "paint_filter" | "protective_coat" | "mask" | "paint_masked" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
         /** @description How long a step takes a user, in place of what is usual. */
         StepPace: {
             /** @description The kind of step; not painting, which has its own minutes. */

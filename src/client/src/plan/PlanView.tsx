@@ -94,8 +94,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
         {/* Its place is kept while the step is on its way: nothing moves when it comes. */}
         {step ? <Holds step={step} /> : <div className="hidden lg:block" />}
         <div className="flex flex-col gap-3">
-          {step ? step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null : <div className="hidden min-h-[94px] lg:block" />}
-          {promise ? <DueForm key={`${promise.unitId}${promise.deadline}${promise.weight}`} promise={promise} /> : null}
+          {promise ? <DueForm key={`${promise.unitId}${promise.deadline}`} promise={promise} /> : null}
           <div className="print:hidden flex flex-col gap-3">
             <Group title="This bench">
               <Link to="/plan/what-if" className={plain}>
@@ -153,6 +152,11 @@ function StepWords({ step }: { step: Schemas["PlanStepView"] }) {
         {step.title}, {step.times}
       </h2>
       <p className="mt-1">{step.note}</p>
+      {step.painting.map((line) => (
+        <p key={line} className="mt-1 text-note">
+          {line}
+        </p>
+      ))}
       {step.assumedAir ? <p className="mt-1 text-note">{step.assumedAir}</p> : null}
       <Link
         to="/units/$id"
@@ -162,6 +166,7 @@ function StepWords({ step }: { step: Schemas["PlanStepView"] }) {
       >
         Show the route
       </Link>
+      {step.holds.length > 0 ? <Slip key={step.stepId} step={step} /> : null}
     </div>
   );
 }
