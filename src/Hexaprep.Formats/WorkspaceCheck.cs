@@ -122,6 +122,19 @@ internal sealed class WorkspaceCheck
             Known($"{at}.unitId", r.UnitId, _units);
             Past($"{at}.at", r.At, _d);
         });
+        Distinct("photos", _d.Photos, p => p.Id);
+        Once("pictures", _d.Pictures, p => p.Sha256);
+        var pictures = _d.Pictures.Select(p => p.Sha256).ToHashSet(StringComparer.Ordinal);
+        Each("pictures", _d.Pictures, (at, p) =>
+            Need($"{at}.sha256", p.Sha256, p.Sha256 == PhotoFile.HashOf(p.Jpeg), "the SHA-256 of its jpeg, in small hexadecimal digits")
+        );
+        Each("photos", _d.Photos, (at, p) =>
+        {
+            Known($"{at}.modelId", p.ModelId, _models);
+            Known($"{at}.stepId", p.StepId, _steps);
+            Past($"{at}.at", p.At, _d);
+            Need($"{at}.sha256", p.Sha256, pictures.Contains(p.Sha256), "the hash of one of the pictures");
+        });
         var repairs = Distinct("repairs", _d.Repairs, r => r.Id);
         Each("repairs", _d.Repairs, (at, r) =>
         {

@@ -92,6 +92,7 @@ internal static class BenchReading
             {Tables.Clock.Select};
             {Tables.Repair.Select};
             {Tables.Recipe.Select};
+            {Tables.Photo.Select};
             """,
             new { w = workspace.Value }
         );
@@ -126,6 +127,7 @@ internal static class BenchReading
             Clocks = await NextAsync<ClockRow>(),
             Repairs = await NextAsync<RepairRow>(),
             Recipes = await NextAsync<RecipeRow>(),
+            Photos = await NextAsync<PhotoRow>(),
         };
     }
 

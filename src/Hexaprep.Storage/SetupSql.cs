@@ -99,6 +99,12 @@ internal static class SetupSql
                 ),
             ],
             Change.RecipeGone c => [new("delete from recipe where workspace_id = @w and id = @RecipeId", new { w, c.RecipeId })],
+            Change.PhotoKept c => [Pictures.Insert(w, c.Photo.Sha256, c.Jpeg), Tables.Photo.Insert(w, PhotoRow.Of(c.Photo))],
+            Change.PhotoGone c =>
+            [
+                new("delete from photo where workspace_id = @w and id = @PhotoId", new { w, c.PhotoId }),
+                Pictures.Clear(w),
+            ],
             Change.RouteChangesSet c =>
             [
                 new("delete from route_change where workspace_id = @w and batch_id = @BatchId", new { w, c.BatchId }),

@@ -44,6 +44,7 @@ internal static class WorkspaceRows
             PastCoats = await Tables.PastCoat.ReadAsync(connection, workspace, unread),
             Recipes = await Tables.Recipe.ReadAsync(connection, workspace, unread),
             Repairs = await Tables.Repair.ReadAsync(connection, workspace, unread),
+            Photos = await Tables.Photo.ReadAsync(connection, workspace, unread),
             Clocks = await Tables.Clock.ReadAsync(connection, workspace, unread),
         };
 }

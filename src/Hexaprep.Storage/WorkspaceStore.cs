@@ -80,6 +80,17 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
         return workspace;
     }
 
+    /// <summary>The picture of a photo: a JPEG.</summary>
+    /// <exception cref="RefusedException">There is no such photo.</exception>
+    public async Task<byte[]> PictureAsync(WorkspaceId workspace, Guid photoId, CancellationToken cancel)
+    {
+        await using var connection = await source.OpenConnectionAsync(cancel);
+        return await Pictures.OfAsync(connection, workspace, photoId)
+            ?? throw new RefusedException(
+                new Refusal("photoId", "There is no such photo any more.", "Look at the model again.", RefusalKind.NotFound)
+            );
+    }
+
     /// <summary>The whole workspace as a document, at one moment of its history.</summary>
     public async Task<Workspace> ExportAsync(WorkspaceId workspace, Instant now, CancellationToken cancel)
     {
@@ -90,7 +101,10 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             new { w = workspace.Value }
         );
         List<RowSetAside> unread = [];
-        var rows = await WorkspaceRows.OneByOneAsync(connection, workspace, now, settings, unread);
+        var rows = await WorkspaceRows.OneByOneAsync(connection, workspace, now, settings, unread) with
+        {
+            Pictures = await Pictures.AllAsync(connection, workspace),
+        };
         // What cannot be read stays here: a file that is written can be read.
         return Pruning.Of(rows, unread).Rows;
     }
@@ -180,6 +194,9 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await InsertAsync(Tables.Flaw, d.Flaws);
             await InsertAsync(Tables.AirReading, d.AirReadings);
             await InsertAsync(Tables.ForecastHour, d.Forecast);
+            foreach (var picture in d.Pictures)
+                await new[] { Pictures.Insert(w, picture.Sha256, picture.Jpeg) }.ExecuteAsync(connection);
+            await InsertAsync(Tables.Photo, d.Photos);
             await InsertAsync(Tables.Clock, d.Clocks);
             await InsertAsync(Tables.PastCoat, d.PastCoats);
             await InsertAsync(Tables.WeeklySitting, d.WeeklySittings);

@@ -39,8 +39,11 @@ public sealed record AppSettings(
     /// <summary>The largest roster or coat log, bytes: 10,000 lines of a roster, 100,000 of coats.</summary>
     public const int LargestTable = 16 * 1024 * 1024;
 
-    /// <summary>The largest workspace file, bytes: 10,000 models with years of log.</summary>
-    public const int LargestWorkspace = 128 * 1024 * 1024;
+    /// <summary>The largest photo as a camera writes it, bytes.</summary>
+    public const int LargestPhoto = 32 * 1024 * 1024;
+
+    /// <summary>The largest workspace file, bytes: 10,000 models with years of log, and the pictures.</summary>
+    public const int LargestWorkspace = 256 * 1024 * 1024;
 
     /// <summary>From here on the server itself gives up on an address or on headers, without words; the app refuses shorter ones.</summary>
     public const int ServerLimit = 256 * 1024;

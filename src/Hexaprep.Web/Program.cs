@@ -100,6 +100,7 @@ app.MapWatching();
 var api = app.MapGroup("/api");
 BenchEndpoints.Map(api);
 GateEndpoints.Map(api);
+PhotoEndpoints.Map(api);
 PlanEndpoints.Map(api);
 SittingEndpoints.Map(api);
 UnitEndpoints.Map(api);

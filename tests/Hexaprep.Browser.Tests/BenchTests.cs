@@ -13,7 +13,7 @@ public sealed class BenchTests(TestDatabases databases)
         page.Open(app.Address);
 
         page.Says("Fill the gaps");
-        page.Says("Mix stiffens 20:25");
+        page.Says("Mix stiffens 20:41");
         page.Says("Not tonight");
         page.Named("Model 6 filled").Click();
         page.Named("Model 7 filled");

@@ -46,6 +46,33 @@ public sealed class GateTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_photo_of_a_model_is_kept_at_the_gate_laid_beside_the_others_and_taken_out()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        var file = Path.Combine(Directory.CreateTempSubdirectory().FullName, "model.png");
+        using (var image = NetVips.Image.Black(800, 600, 3) + 140)
+            image.Pngsave(file);
+        page.Open(app.Address + $"/gate/{await GateAsync(app)}");
+        page.Named("Photo of 1");
+        for (var n = 1; n <= 2; n++)
+        {
+            page.Find("[aria-label='A photo of model 1']").SendKeys(file);
+            page.Wait(d => d.FindElements(By.CssSelector("img[alt='Model 1, after primer']")).Count == n, $"Photo {n} is not shown.");
+        }
+        page.Find("img[alt='Model 1, after primer']").Click();
+        page.Says("Model 1, look by look");
+        Assert.Equal([], page.Axe());
+        page.Named("Take it out", "//*[@role='dialog']").Click();
+        page.Wait(d => d.FindElements(By.CssSelector("[role=dialog] img")).Count == 1, "It is still there.");
+        page.Press(Keys.Escape);
+        page.Named("2", "//main//ul").Click();
+        page.Named("Photo of 2");
+        Assert.Empty(page.OutsideRequests());
+        Assert.Empty(page.ConsoleErrors());
+    }
+
+    [Fact]
     public async Task By_touch_alone_alike_flaws_are_one_their_repair_is_priced_put_in_the_plan_and_taken_out()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);

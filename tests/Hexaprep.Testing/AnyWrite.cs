@@ -11,7 +11,7 @@ namespace Hexaprep.Testing;
 /// <summary>Writes of every kind, drawn by number, for properties that hold whatever is done.</summary>
 public static class AnyWrite
 {
-    private const int Kinds = 26;
+    private const int Kinds = 28;
 
     // Long: one case for each kind of write.
     /// <summary>The write that a number stands for, as far as the bench allows one of its kind; else null.</summary>
@@ -168,6 +168,13 @@ public static class AnyWrite
                 )
             ),
             24 when One(bench.State.Repairs) is { } repair => Try(() => RepairEdits.Back(bench, repair.Id, at)),
+            26 when One(open) is { } step => Try(() =>
+            {
+                byte[] jpeg = [.. Enumerable.Range(draw % 3, 40).Select(b => (byte)b)];
+                var hash = Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(jpeg));
+                return PhotoEdits.Keep(bench, newId(), step.Id, 1, new Picture(jpeg, 40, 30, hash), at);
+            }),
+            27 when One(bench.State.Photos) is { } photo => PhotoEdits.TakeOut(bench, photo.Id, at),
             _ => null,
         };
     }

@@ -39,6 +39,53 @@ public sealed class GateTests(TestDatabases databases, EmptyBench empty) : IClas
         return (await app.GetAsync($"/api/gate/{gate}"))["findings"]![0]!["flawId"]!.ToString();
     }
 
+    private static async Task<HttpResponseMessage> PhotoAsync(TestApp app, string gate, Guid id, byte[] file, string type = "image/jpeg")
+    {
+        using var content = new ByteArrayContent(file);
+        content.Headers.ContentType = new(type);
+        return await app.Client.PostAsync($"/api/gate/{gate}/photos?id={id}&model=2", content, TestContext.Current.CancellationToken);
+    }
+
+    [Fact]
+    public async Task A_photo_is_kept_once_shown_carried_in_the_file_and_taken_out()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true, planBudget: 0);
+        var (gate, id, file) = (await GateAsync(app), Guid.NewGuid(), Plain(2400, 1800));
+        for (var sent = 0; sent < 2; sent++)
+        {
+            using var kept = await PhotoAsync(app, gate, id, file);
+            Assert.Equal(HttpStatusCode.NoContent, kept.StatusCode);
+        }
+        var photo = Assert.Single((await app.GetAsync($"/api/gate/{gate}"))["photos"]!.AsArray())!;
+        Assert.Equal((2, 1600, 1200), ((int)photo["model"]!, (int)photo["width"]!, (int)photo["height"]!));
+
+        using var shown = await app.Client.GetAsync($"/api/photos/{id}", TestContext.Current.CancellationToken);
+        var jpeg = await shown.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken);
+        Assert.Equal("image/jpeg", shown.Content.Headers.ContentType!.MediaType);
+        var carried = await app.GetAsync("/api/workspace");
+        Assert.Equal(jpeg, Convert.FromBase64String(Assert.Single(carried["pictures"]!.AsArray())!["jpeg"]!.ToString()));
+
+        using var other = await PhotoAsync(app, gate, id, Plain(40, 30));
+        Assert.Equal(HttpStatusCode.Conflict, other.StatusCode);
+        using var text = await PhotoAsync(app, gate, Guid.NewGuid(), "no picture"u8.ToArray());
+        Assert.Equal(HttpStatusCode.BadRequest, text.StatusCode);
+        Assert.Contains("JPEG, PNG or WebP", (await ReadAsync(text)).ToJsonString());
+        using var strange = await PhotoAsync(app, gate, Guid.NewGuid(), file, "application/pdf");
+        Assert.Equal(HttpStatusCode.UnsupportedMediaType, strange.StatusCode);
+
+        using var gone = await PostAsync(app, $"/api/photos/{id}/out", new { id = Guid.NewGuid() });
+        Assert.Equal(HttpStatusCode.NoContent, gone.StatusCode);
+        using var none = await app.Client.GetAsync($"/api/photos/{id}", TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.NotFound, none.StatusCode);
+        Assert.Empty((await app.GetAsync("/api/workspace"))["pictures"]!.AsArray());
+    }
+
+    private static byte[] Plain(int width, int height)
+    {
+        using var image = NetVips.Image.Black(width, height, 3) + 90;
+        return image.JpegsaveBuffer();
+    }
+
     [Fact]
     public async Task A_repair_taken_is_the_plan_that_was_shown_and_taken_back_the_plan_before()
     {

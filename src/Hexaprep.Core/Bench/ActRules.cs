@@ -57,7 +57,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             throw Conflict("stepId", "Every model is through this step.", "Take one back to do it again.");
         var changes = Readying.Of(bench, step, remaining, _clock with { Now = at }) is { } blocker ? Tests(blocker, act) : [];
         if (step.Amounts.Mode is not null && UnfitSitting(at))
-            throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take the mark off in Plan if the weather has changed.");
+            throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take that back in Plan if the weather has changed.");
         if (!act.DespiteAir && UnfitAir(bench, step, at) is { } unfit)
             throw Conflict(
                 "despiteAir",

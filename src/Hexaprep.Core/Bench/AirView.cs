@@ -89,7 +89,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
                     )),
             ],
             bench.State.Forecast.Count == 0
-                ? $"no forecast: sittings count as fit unless you mark them; {Usual(now)}, assumed"
+                ? $"no forecast: sittings count as fit unless you say otherwise; {Usual(now)}, assumed"
                 : $"{bench.State.ForecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; "
                     + $"{Usual(ForecastEnds)}, assumed"
         );

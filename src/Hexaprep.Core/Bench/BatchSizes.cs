@@ -100,8 +100,8 @@ public sealed class BatchSizes(
     {
         var hands = second.HandsSaved switch
         {
-            > 0 => $"saves {second.HandsSaved} min of hands; ",
-            < 0 => $"takes {-second.HandsSaved} min more of hands; ",
+            > 0 => $"saves {second.HandsSaved} min hands-on; ",
+            < 0 => $"takes {-second.HandsSaved} min more hands-on; ",
             _ => "",
         };
         return hands + second.Summary;

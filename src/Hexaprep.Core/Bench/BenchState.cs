@@ -192,6 +192,9 @@ public sealed record BenchState(
     /// <summary>Mixes written down, by area.</summary>
     public ImmutableList<Recipe> Recipes { get; init; } = [];
 
+    /// <summary>Photos of models, the oldest first.</summary>
+    public ImmutableList<Photo> Photos { get; init; } = [];
+
     /// <summary>The questions of the first visit were answered.</summary>
     public bool HouseAsked { get; init; }
 

@@ -67,6 +67,12 @@ public abstract record Change
     /// <summary>A mix is no longer written down.</summary>
     public sealed record RecipeGone(Guid RecipeId) : Change;
 
+    /// <summary>A photo is kept, with its picture.</summary>
+    public sealed record PhotoKept(Photo Photo, byte[] Jpeg) : Change;
+
+    /// <summary>A photo is taken out.</summary>
+    public sealed record PhotoGone(Guid PhotoId) : Change;
+
     /// <summary>Units come to the bench, after those that are there; their routes follow as <see cref="RouteSet"/>.</summary>
     public sealed record UnitsJoined(IReadOnlyList<MusteredUnit> Units) : Change;
 

@@ -41,6 +41,8 @@ public static class Changes
             Change.RepairGone c => s.Log.With(c).On(s) with { Repairs = s.Repairs.RemoveAll(r => r.Id == c.RepairId) },
             Change.RecipeSet c => s with { Recipes = s.Recipes.RemoveAll(r => r.Id == c.Recipe.Id).Add(c.Recipe).Sort(Order.Recipes) },
             Change.RecipeGone c => s with { Recipes = s.Recipes.RemoveAll(r => r.Id == c.RecipeId) },
+            Change.PhotoKept c => s with { Photos = Sorted.Insert(s.Photos, c.Photo, Order.Photos) },
+            Change.PhotoGone c => s with { Photos = s.Photos.RemoveAll(p => p.Id == c.PhotoId) },
             Change.HouseAsked => s with { HouseAsked = true },
             Change.SettingsSet c => s with { Settings = Ordered(c.Settings) },
             Change.AirRead c => s with { Readings = Sorted.Insert(s.Readings, c.Reading, Order.Readings) },
@@ -145,6 +147,7 @@ internal static class Order
     public static readonly Comparison<Flaw> Flaws = (a, b) => Then(a.NotedAt.CompareTo(b.NotedAt), a.Id, b.Id);
     public static readonly Comparison<Recipe> Recipes = (a, b) =>
         string.CompareOrdinal(a.Area, b.Area) is not 0 and var byArea ? byArea : a.Id.CompareTo(b.Id);
+    public static readonly Comparison<Photo> Photos = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);
     public static readonly Comparison<BenchRepair> Repairs = (a, b) => Then(a.TakenAt.CompareTo(b.TakenAt), a.Id, b.Id);
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<AirReading> Readings = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);

@@ -214,7 +214,7 @@ public sealed class DropIns(BenchIndex bench, BenchPlan plan, Clockface clock)
         {
             { Kind: StepKind.Prime, Occurrence: > 1 } => "for a light pass",
             { Kind: StepKind.FinalGate } => "for the last look",
-            _ => $"to {char.ToLowerInvariant(StepWords.Of(step.Key).Title[0])}{StepWords.Of(step.Key).Title[1..]}",
+            _ => $"to {Sentence.Within(StepWords.Of(step.Key).Title)}",
         };
 
     private int EndOf(string planStep) => plan.EndOf(planStep) ?? int.MinValue / 2;

@@ -60,8 +60,22 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. Enum.GetValues<FlawKind>().Except(keys).Select(Key)],
             LookFirst(step, unit.Id),
             Enough(batch.Traits.Tier),
-            [.. Open(step.BatchId).Select(Finding)]
+            [.. Open(step.BatchId).Select(Finding)],
+            Photos(step)
         );
+    }
+
+    private List<PhotoView> Photos(BenchStep step)
+    {
+        var numbers = bench.ModelsAt(step).ToDictionary(m => m.Id, m => m.Number);
+        return
+        [
+            .. from photo in bench.State.Photos
+            where numbers.ContainsKey(photo.ModelId)
+            let at = bench.Steps[photo.StepId]
+            orderby at.Position, photo.At
+            select new PhotoView(photo.Id, numbers[photo.ModelId], TitleOf(at), _clock.At(photo.At), photo.Width, photo.Height),
+        ];
     }
 
     private StepKind KindOf(Flaw flaw) => bench.Steps[flaw.StepId].Key.Kind;
@@ -203,7 +217,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private static RepairView Repair(Repair repair)
     {
-        var hands = repair.Minutes > 0 ? $"{Clockface.Hands(repair.Minutes)} of hands" : "";
+        var hands = repair.Minutes > 0 ? $"{Clockface.Hands(repair.Minutes)} hands-on" : "";
         var wait = repair.WaitMinutes > 0 ? $"{(hands.Length > 0 ? ", " : "")}waits {Clockface.Lasts(repair.WaitMinutes)}" : "";
         return new(repair.Id, repair.Words, hands + wait, repair.Bars, repair.Warnings, repair.Steps.Count > 0);
     }

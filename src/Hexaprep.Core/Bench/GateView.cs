@@ -27,6 +27,7 @@ namespace Hexaprep.Core.Bench;
 /// <param name="LookFirst">Places where this unit had flaws that were found late.</param>
 /// <param name="Enough">When to stop, with the figure it comes from.</param>
 /// <param name="Findings">What is open, the same flaw of several models as one.</param>
+/// <param name="Photos">Photos of these models, in the order of the looks they were taken at.</param>
 public sealed record GateView(
     Instant Now,
     string Zone,
@@ -49,7 +50,8 @@ public sealed record GateView(
     IReadOnlyList<FlawKeyView> More,
     IReadOnlyList<LookFirstView> LookFirst,
     string Enough,
-    IReadOnlyList<FindingView> Findings
+    IReadOnlyList<FindingView> Findings,
+    IReadOnlyList<PhotoView> Photos
 );
 
 /// <summary>What is drawn to point at.</summary>

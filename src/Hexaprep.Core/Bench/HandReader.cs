@@ -131,7 +131,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!inHand)
             return (
                 $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {Sentence.Within(words.Title)}",
-                $"about {Clockface.Hands(Hands(step, left))} of " + $"your hands, done about {clock.At(ends)}"
+                $"about {Clockface.Hands(Hands(step, left))} " + $"hands-on, done about {clock.At(ends)}"
             );
         var models = bench.ModelsAt(step);
         var total = models.Count;

@@ -209,6 +209,6 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
 
     private static string InsteadWords(string instead) =>
         Ids.TryParse<StepKind>(instead, out var step)
-            ? $"First: {char.ToLowerInvariant(StepWords.For(step).Title[0])}{StepWords.For(step).Title[1..]}"
+            ? $"First: {Sentence.Within(StepWords.For(step).Title)}"
             : $"Take {MethodWords.Of(instead)}";
 }

@@ -51,13 +51,13 @@ public sealed record MinuteClock(
         // Practised: 1 to 3 min until the film slides.
         new(
             ClockKind.Soak,
-            "Marks are in the water",
-            "marks soaking",
+            "Transfers are in the water",
+            "transfers soaking",
             "They slide: place them",
             Duration.FromMinutes(1),
             Duration.FromMinutes(3),
             Duration.FromMinutes(Transferring.SoakLastsMinutes),
-            "marks lose their glue"
+            "transfers lose their glue"
         ),
         // Practised: 15 to 30 min.
         new(

@@ -39,7 +39,8 @@ internal static class PaintEvenings
                 others.Count == 0 ? ""
                 : others.Count > MostOthers ? $"; {others.Count} other steps"
                 : string.Concat(others.Select(o => $"; {Sentence.Within(BenchIndex.TitleOf(o))}, {bench.NameOf(o)}"));
-            return $"{clock.Day(begin)}: {Clockface.Hands(painting)} of painting{beside}{(free > 0 ? $"; {Clockface.Hands(free)} free" : "")}.";
+            var rest = free > 0 ? $"; {Clockface.Hands(free)} free" : "";
+            return $"{clock.Day(begin)}: {Clockface.Hands(painting)} of painting{beside}{rest}.";
         }
     }
 }

@@ -39,7 +39,7 @@ public static class Readying
                     continue;
                 if (!bench.IsDone(before.Id, model.Id))
                     return new Blocker(
-                        $"{StepWords.TitleOf(before.Key.Kind, before.Key.Occurrence, before.Of)} comes first: {edge.Reason}",
+                        $"{StepWords.TitleOf(before.Key.Kind, before.Key.Occurrence, before.Of)} comes first: {edge.Reason.TrimEnd('.')}",
                         null
                     );
                 if (edge.Stage is not { } stage || bench.LastCoat(before.Id, model.Id) is not { } coat)

@@ -104,8 +104,8 @@ public static class RepairPrice
             second.Units,
             hands,
             soon > 0 && tonight is not null
-                ? $"{Clockface.Hands(hands)} of hands, {soon} min of them {clock.ThisSitting(tonight.Begin)}"
-                : $"{Clockface.Hands(hands)} of hands",
+                ? $"{Clockface.Hands(hands)} hands-on, {soon} min of them {clock.ThisSitting(tonight.Begin)}"
+                : $"{Clockface.Hands(hands)} hands-on",
             ask.Together ? "The batch waits for them: that costs less than coming after it." : "They follow behind; the others go on."
         );
     }

@@ -322,6 +322,6 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     private string Need(BenchEdge edge)
     {
         var before = bench.Steps[edge.From];
-        return $"after {char.ToLowerInvariant(BenchIndex.TitleOf(before)[0])}{BenchIndex.TitleOf(before)[1..]}: {edge.Reason}";
+        return $"after {Sentence.Within(BenchIndex.TitleOf(before))}: {edge.Reason}";
     }
 }

@@ -87,7 +87,7 @@ public static class CauseBook
             "there was grease or release agent under it",
             false,
             "It comes off clean down to the material, or draws back in craters.",
-            "Wash, then hold it by its handle or in gloves only.",
+            "A bath, then hold it by its handle or in gloves only.",
             Odds((Flaking, Usual), (Fisheye, Usual), (Print, Often), (Bare, Seldom), (Loose, Seldom), (Silvering, Rare))
         ),
         [CauseId.WetBelow] = new(

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
 
 namespace Hexaprep.Core.Gates;
 
@@ -84,6 +85,5 @@ public sealed record Diagnosis(SeenFlaw Flaw, IReadOnlyList<Cause> Causes, doubl
             [var first, var second, ..] => $"{Look(first)} {Look(second)}",
         };
 
-    private static string Look(Cause cause) =>
-        $"If {CauseBook.Of(cause.Id).Words}: {char.ToLowerInvariant(CauseBook.Of(cause.Id).Tell[0])}{CauseBook.Of(cause.Id).Tell[1..]}";
+    private static string Look(Cause cause) => $"If {CauseBook.Of(cause.Id).Words}: {Sentence.Within(CauseBook.Of(cause.Id).Tell)}";
 }

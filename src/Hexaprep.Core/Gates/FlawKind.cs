@@ -57,7 +57,7 @@ public sealed record FlawWords(string Name, string Shows, string Of)
         [FlawKind.Silvering] = new("Silvering", "shine under film", "is silvered"),
         [FlawKind.Bubble] = new("Bubble", "blister", "has a bubble"),
         [FlawKind.Wrinkle] = new("Wrinkle", "folded skin", "is wrinkled"),
-        [FlawKind.Tear] = new("Tear", "film is torn", "has a torn mark"),
+        [FlawKind.Tear] = new("Tear", "film is torn", "has a torn transfer"),
         [FlawKind.FilmEdge] = new("Film edge", "step in the light", "shows a film edge"),
         [FlawKind.Seam] = new("Seam", "joint shows", "shows a seam"),
         [FlawKind.Sheen] = new("Sheen", "patch of shine", "has a sheen patch"),

@@ -22,9 +22,9 @@ internal static class SurfaceEvidence
         var log = scene.Log;
         var agent = log.Job.Batch.Materials.Any(m => m.HasReleaseAgent());
         if (log.LeftOut(StepKind.Wash))
-            yield return new(Greasy, agent ? 9 : 4, "The wash was left out.");
+            yield return new(Greasy, agent ? 9 : 4, "The bath was left out.");
         else if (agent && log.Missed(StepKind.Wash))
-            yield return new(Greasy, 6, $"No wash is in the log, and {Agents(log)} leaves its mould with release agent on it.");
+            yield return new(Greasy, 6, $"No bath is in the log, and {Agents(log)} leaves its mould with release agent on it.");
         else if (log.Did(StepKind.Wash))
             yield return new(Greasy, 0.35, "It was washed.");
     }
@@ -43,7 +43,7 @@ internal static class SurfaceEvidence
             && log.LastAt(StepKind.CleanLines) is { } filed
             && filed > washed
         )
-            yield return new(Greasy, 3, "Lines were filed after the wash, and it was not wiped again.");
+            yield return new(Greasy, 3, "Lines were filed after the bath, and it was not wiped again.");
     }
 
     private static IEnumerable<Fact?> Fingers(Scene scene)
@@ -55,7 +55,7 @@ internal static class SurfaceEvidence
         foreach (var touch in log.Done.Select(d => d.HandledAt).OfType<Instant>())
         {
             if (touch <= begun && (washed is null || touch > washed))
-                yield return new(Greasy, 5, $"A bare hand was on it {Lasts(touch, begun)} before the coat, after any wash.");
+                yield return new(Greasy, 5, $"A bare hand was on it {Lasts(touch, begun)} before the coat, after any bath.");
         }
     }
 

@@ -48,6 +48,15 @@ public sealed class Pruning
         var ofProduct = Ids(products, p => p.Id);
         var coats = Each("coat", w.Coats, r => r.Id, r => ofStep.Contains(r.StepId) && ofProduct.Contains(r.ProductId));
         var ofCoat = Ids(coats, c => c.Id);
+        var pictured = w.Pictures.Select(p => p.Sha256).ToHashSet(StringComparer.Ordinal);
+        // A bench that is only read comes without pictures.
+        var photos = Each(
+            "photo",
+            w.Photos,
+            r => r.Id,
+            r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && (pictured.Count == 0 || pictured.Contains(r.Sha256))
+        );
+        var shown = photos.Select(p => p.Sha256).ToHashSet(StringComparer.Ordinal);
         var zone = DateTimeZoneProviders.Tzdb.GetZoneOrNull(w.Settings.TimeZone);
         if (zone is null)
             _aside.Add(new RowSetAside("workspace", w.Settings.TimeZone, "This zone is not known any more: UTC is used."));
@@ -74,6 +83,8 @@ public sealed class Pruning
             Flaws = Each("flaw", w.Flaws, r => r.Id, r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && Mends(r.RepairId)),
             Repairs = repairs,
             Recipes = Each("recipe", w.Recipes, r => r.Id, r => ofUnit.Contains(r.UnitId)),
+            Photos = photos,
+            Pictures = [.. w.Pictures.Where(p => shown.Contains(p.Sha256))],
             HouseChoices = Each(
                 "house_choice",
                 w.HouseChoices,

@@ -45,6 +45,7 @@ public static class Revival
             Clocks = [.. rows.Clocks.Select(r => r.ToClock()).TakeLast(BenchState.MostClocks)],
             Recipes = [.. rows.Recipes.Select(r => r.ToRecipe())],
             Repairs = [.. rows.Repairs.Select(r => r.ToRepair())],
+            Photos = [.. rows.Photos.Select(p => p.ToPhoto())],
             HouseAsked = rows.Settings.HouseAsked,
             Touched = [.. touched],
         };

@@ -6,6 +6,7 @@ using Hexaprep.Core.Gates;
 using Hexaprep.Core.Routes;
 using NodaTime;
 
+// Long: data: every row of what was done.
 namespace Hexaprep.Core.Kept;
 
 /// <summary>A logbook entry.</summary>
@@ -319,6 +320,67 @@ public sealed record RecipeRow
 
     /// <summary>The mix.</summary>
     public Recipe ToRecipe() => new(Id, UnitId, Area, Mix, At);
+}
+
+/// <summary>A photo of a model.</summary>
+public sealed record PhotoRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>The model in it.</summary>
+    public required Guid ModelId { get; init; }
+
+    /// <summary>The step it was looked at.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>When it was kept.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>Pixels.</summary>
+    [Range(1, Photo.LongestSide)]
+    public required int Width { get; init; }
+
+    /// <summary>Pixels.</summary>
+    [Range(1, Photo.LongestSide)]
+    public required int Height { get; init; }
+
+    /// <summary>Size of its picture.</summary>
+    [Range(1, Photo.MostBytes)]
+    public required int Bytes { get; init; }
+
+    /// <summary>Hash of its picture, in <see cref="Workspace.Pictures"/>.</summary>
+    [Text(64, 64)]
+    public required string Sha256 { get; init; }
+
+    /// <summary>The row of a photo.</summary>
+    public static PhotoRow Of(Photo p) =>
+        new()
+        {
+            Id = p.Id,
+            ModelId = p.ModelId,
+            StepId = p.StepId,
+            At = p.At,
+            Width = p.Width,
+            Height = p.Height,
+            Bytes = p.Bytes,
+            Sha256 = p.Sha256,
+        };
+
+    /// <summary>The photo.</summary>
+    public Photo ToPhoto() => new(Id, ModelId, StepId, At, Width, Height, Bytes, Sha256);
+}
+
+/// <summary>A picture: a JPEG without anything but the picture.</summary>
+public sealed record PictureRow
+{
+    /// <summary>Its hash.</summary>
+    [Text(64, 64)]
+    public required string Sha256 { get; init; }
+
+    /// <summary>The file, in a JSON file as base64.</summary>
+    [MaxLength(Photo.MostBytes)]
+    public required byte[] Jpeg { get; init; }
 }
 
 /// <summary>A repair that was put in the plan.</summary>

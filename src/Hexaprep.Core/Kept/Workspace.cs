@@ -108,6 +108,12 @@ public record Workspace
     /// <summary>Repairs that were put in the plan.</summary>
     public IReadOnlyList<RepairRow> Repairs { get; init; } = [];
 
+    /// <summary>Photos of models.</summary>
+    public IReadOnlyList<PhotoRow> Photos { get; init; } = [];
+
+    /// <summary>Their pictures; left out where the bench is only read.</summary>
+    public IReadOnlyList<PictureRow> Pictures { get; init; } = [];
+
     /// <summary>Waits of minutes that were started.</summary>
     public IReadOnlyList<ClockRow> Clocks { get; init; } = [];
 }

@@ -98,7 +98,7 @@ public static class Cleaning
         Rule.Before("SupportsOffBeforeFilling", RemoveSupports, Fill, Strength.Practice, "A support mark is shaved, not filled."),
         Rule.Before("CleanBeforeStraightening", CleanLines, Straighten, Strength.Practice, "A straightened part is not leaned on again."),
         Rule.Before("StraightenBeforeDryFit", Straighten, DryFit, Strength.Practice, "The positions would be wrong."),
-        Rule.Before("StraightenBeforeWash", Straighten, Wash, Strength.Practice, "The wash takes off what fingers leave.", j =>
+        Rule.Before("StraightenBeforeWash", Straighten, Wash, Strength.Practice, "The bath takes off what fingers leave.", j =>
             !Washing.Unfinished(j)
         ),
         Rule.Before("CleanBeforeDryFit", CleanLines, DryFit, Strength.Practice, "A leftover feed holds the joint open."),
@@ -119,7 +119,7 @@ public static class Cleaning
             "Level two halves together and keep the pair: cleaned alone they no longer meet.",
             j => j.Batch.Parts > 1
         ),
-        Rule.Before("TubesOpenBeforeWash", OpenTubes, Wash, Strength.Practice, "The wash takes the drilling dust with it.", j =>
+        Rule.Before("TubesOpenBeforeWash", OpenTubes, Wash, Strength.Practice, "The bath takes the drilling dust with it.", j =>
             !Washing.Unfinished(j)
         ),
         Rule.Before("TubesOpenBeforePrimer", OpenTubes, Prime, Strength.Practice, "Bare cut edges and chips would show."),

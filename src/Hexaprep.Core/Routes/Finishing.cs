@@ -158,7 +158,7 @@ public static class Finishing
             StepKind.Weather,
             Readiness.NextLayer,
             Strength.Practice,
-            "Chipping tears a damp wash."
+            "Chipping tears a damp shade."
         ),
         Rule.NeedsDry(
             "EffectsDryBeforeFinalGate",
@@ -183,7 +183,7 @@ public static class Finishing
             Reassemble,
             Readiness.Handle,
             Strength.Practice,
-            "Fingers press on unsealed marks while pieces are joined."
+            "Fingers press on unsealed transfers while pieces are joined."
         ),
         Rule.NeedsDry(
             "ShadeDryBeforeJoining",
@@ -261,7 +261,7 @@ public static class Finishing
             RuleKind.Together,
             StepKind.Weather,
             Strength.Practice,
-            "Wear goes across mark and paint alike: it proves the mark belongs, and hides a short edge.",
+            "Wear goes across transfer and paint alike: it proves the transfer belongs, and hides a short edge.",
             Marked
         ),
         Rule.Card(

@@ -142,7 +142,7 @@ public static class Painting
             Paint,
             PlaceTransfer,
             Strength.Practice,
-            "Later brushwork would have to avoid the marks.",
+            "Later brushwork would have to avoid the transfers.",
             Painted
         ),
         Rule.NeedsDry(

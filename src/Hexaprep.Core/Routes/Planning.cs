@@ -66,7 +66,7 @@ public static class Planning
             "WorkWhileMarksSoak",
             RuleKind.Together,
             PlaceTransfer,
-            "While marks soak, other places are set; while gloss dries, marks are cut.",
+            "While transfers soak, other places are set; while gloss dries, transfers are cut.",
             "soaking is part of placing; hands that are free while gloss dries take the cutting"
         ),
         Rule.Plan(

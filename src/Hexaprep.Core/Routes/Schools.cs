@@ -18,7 +18,7 @@ public static class Schools
         [
             new("by_material", "Metal and resin before glue, plastics after assembly", ""),
             new("before_glue", "Always before glue", "Washed before glue, as you chose: wipe again if it is handled for long."),
-            new("after_assembly", "Always after assembly", "One wash takes agent and finger grease; every joint must be hard first."),
+            new("after_assembly", "Always after assembly", "One bath takes agent and finger grease; every joint must be hard first."),
         ]
     );
 
@@ -293,7 +293,7 @@ public static class Schools
                 "A little on the pin, never sprayed over the model; clean before paint.",
                 (Glue, 0.85)
             ),
-            new("liberal", "Liberally", "Wash the film off before primer: it blooms.", (Glue, 0.65)),
+            new("liberal", "Liberally", "Rinse the film off before primer: it blooms.", (Glue, 0.65)),
         ]
     );
 
@@ -728,7 +728,7 @@ public static class Schools
         "The whole model also protects it; local keeps a matte figure matte.",
         [
             new("by_count", "Their places when few, the whole model when many", ""),
-            new("local", "Only their places, edge to edge", "Local: a few mm past each mark, and remember where."),
+            new("local", "Only their places, edge to edge", "Local: a few mm past each transfer, and remember where."),
             new("whole", "The whole model", "Whole model: no islands, and it protects."),
         ]
     );
@@ -754,9 +754,9 @@ public static class Schools
         "seat",
         "What wets the seat?",
         [PlaceTransfer],
-        "Dried setter then water, for those who like time to move the mark.",
+        "Dried setter then water, for those who like time to move the transfer.",
         [
-            new("wet_setter", "Setting solution, wet", "A full wet film of setter: time to move the mark."),
+            new("wet_setter", "Setting solution, wet", "A full wet film of setter: time to move the transfer."),
             new("dried_setter", "Setter dried first, then water", "Setter, 10 to 20 min, then plenty of water.", (PlaceTransfer, 1.15)),
             new("water", "Plain water", "Water: it lets go, but grips less.", (PlaceTransfer, 0.95)),
         ]
@@ -834,10 +834,10 @@ public static class Schools
         "shading_when",
         "Shading before or after transfers?",
         [Shade],
-        "Before, for those who avoid later work round the marks.",
+        "Before, for those who avoid later work round the transfers.",
         [
-            new("over_sealed_marks", "Over sealed marks: they carry the same shadow", ""),
-            new("before_marks", "Before gloss and marks", "Shaded first: keep highlights off the marks later."),
+            new("over_sealed_marks", "Over sealed transfers: they carry the same shadow", ""),
+            new("before_marks", "Before gloss and transfers", "Shaded first: keep highlights off the transfers later."),
         ]
     );
 
@@ -984,7 +984,7 @@ public static class Schools
         [FinalGate],
         "Playable counts, for those whose crew comes later.",
         [
-            new("finished", "When every model is finished", "Finished means all of it: crew, bases, marks."),
+            new("finished", "When every model is finished", "Finished means all of it: crew, bases, transfers."),
             new("playable", "Playable counts, the rest is noted", "Playable now; note what is still to come.", (FinalGate, 1.2)),
         ]
     );
@@ -1012,7 +1012,7 @@ public static class Schools
     /// <summary>Marks singly or in groups.</summary>
     public static readonly School CutMarks = new(
         "cut_marks",
-        "Are marks cut singly?",
+        "Are transfers cut singly?",
         [CutTransfer],
         "Singly for curved seats and patterns.",
         [

@@ -529,7 +529,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 Side.Finish,
                 new(
                     "Cut the transfers",
-                    "cut marks",
+                    "cut transfers",
                     "cut for",
                     "Close to the print, on the paper.",
                     "The right side and the right size.",
@@ -561,11 +561,11 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 Side.Finish,
                 new(
                     "Place the transfers",
-                    "place marks",
+                    "place transfers",
                     "marked",
                     "Soak till it slides, wet seat, slide, blot.",
                     "Height and lean, from the front.",
-                    "Rubbing drags the mark."
+                    "Rubbing drags the transfer."
                 )
             )
             {
@@ -592,7 +592,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 Side.Finish,
                 new(
                     "Check the transfers",
-                    "check marks",
+                    "check transfers",
                     "clean",
                     "Tilt each one against the light.",
                     "Bubbles, silver edges, lifted corners.",
@@ -609,7 +609,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "Seal the transfers",
                     "seal",
                     "sealed",
-                    "A thin coat over each mark, past its edge.",
+                    "A thin coat over each transfer, past its edge.",
                     "Residue wiped off before.",
                     "Dust sealed in."
                 )
@@ -622,11 +622,11 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 Shade,
                 Side.Finish,
                 new(
-                    "Shade the marks in",
+                    "Shade the transfers in",
                     "shade",
                     "shaded",
-                    "Thin glazes, two or three, over sealed marks.",
-                    "The same shadow as beside the mark.",
+                    "Thin glazes, two or three, over sealed transfers.",
+                    "The same shadow as beside the transfer.",
                     "A pool that dries as a ring."
                 )
             )
@@ -641,7 +641,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "weather",
                     "weathered",
                     "Small steps, from where dirt gathers; step back often.",
-                    "The same wear on and off the marks.",
+                    "The same wear on and off the transfers.",
                     "Too much: it has to be painted out."
                 )
             )

@@ -22,7 +22,7 @@ public static class Transferring
         RuleKind.Soon,
         PlaceTransfer,
         Strength.Practice,
-        "Place every soaking mark within a few minutes: its glue washes out."
+        "Place every soaking transfer within a few minutes: its glue washes out."
     );
 
     /// <summary>The steps of this stage.</summary>
@@ -34,7 +34,7 @@ public static class Transferring
             j =>
                 Whole(j)
                     ? "Gloss the whole model: no islands, and it protects the paint too."
-                    : "Gloss only the marks' places, edge to edge.",
+                    : "Gloss only the transfers' places, edge to edge.",
             Glosses
         ),
         new(CutTransfer, Marked, _ => "Film trimmed on its paper shows no edge later.", j => new(3, 35 * Marks(j))),
@@ -45,7 +45,7 @@ public static class Transferring
             j => new(2, 20 * Marks(j)) { Attention = Attention.Watched }
         )
         {
-            LeftOut = j => Marked(j) ? "Soaked group by group while placing: no mark lies in water longer than it takes." : null,
+            LeftOut = j => Marked(j) ? "Soaked group by group while placing: no transfer lies in water longer than it takes." : null,
         },
         new(
             PlaceTransfer,
@@ -72,13 +72,13 @@ public static class Transferring
         new(
             Shade,
             Shaded,
-            j => ShadedOver(j) ? "Marks that carry the same shadow look painted on." : "Shaded before the marks, by house rule.",
+            j => ShadedOver(j) ? "Transfers that carry the same shadow look painted on." : "Shaded before the transfers, by house rule.",
             _ => new(3, 300) { Product = ProductClass.AcrylicWb, Method = "brush" }
         )
         {
             LeftOut = j =>
                 Marked(j) && !Shaded(j)
-                    ? $"Marks on {Tiers.Word(j.Batch.Tier)} are not shaded in: seen from a distance they need no tint."
+                    ? $"Transfers on {Tiers.Word(j.Batch.Tier)} are not shaded in: seen from a distance they need no tint."
                     : null,
         },
     ];
@@ -138,7 +138,7 @@ public static class Transferring
             SoftenTransfer,
             Readiness.Touch,
             Strength.Practice,
-            "A mark still afloat moves or tears under softener."
+            "A transfer still afloat moves or tears under softener."
         ) with
         {
             PlanBy = PlanBy.Usual,
@@ -160,7 +160,7 @@ public static class Transferring
             TransferGate,
             Readiness.Touch,
             Strength.Practice,
-            "A mark is judged dry: before that it moves under the finger."
+            "A transfer is judged dry: before that it moves under the finger."
         ) with
         {
             PlanBy = PlanBy.Usual,
@@ -180,7 +180,7 @@ public static class Transferring
             Seal,
             Readiness.Handle,
             Strength.Law,
-            "Varnish over a damp mark frosts and lifts it."
+            "Varnish over a damp transfer frosts and lifts it."
         ),
         Rule.Needs(
             "MarksBeforeTheLastCoat",
@@ -201,7 +201,7 @@ public static class Transferring
             Shade,
             Readiness.NextLayer,
             Strength.Practice,
-            "On a dry seal a slip wipes off and the mark stays.",
+            "On a dry seal a slip wipes off and the transfer stays.",
             ShadedOver
         ),
         Rule.Needs(
@@ -243,7 +243,7 @@ public static class Transferring
             Shade,
             Barred.With(p => p.HasSolvent()),
             Strength.Practice,
-            "Enamel and alcohol lift unsealed marks.",
+            "Enamel and alcohol lift unsealed transfers.",
             "seal"
         ) with
         {
@@ -255,7 +255,7 @@ public static class Transferring
             StepKind.Weather,
             Barred.With(p => p.HasSolvent()),
             Strength.Practice,
-            "Enamel and alcohol lift unsealed marks.",
+            "Enamel and alcohol lift unsealed transfers.",
             "seal"
         ) with
         {
@@ -267,7 +267,7 @@ public static class Transferring
             SoftenTransfer,
             Barred.Anyhow,
             Strength.Law,
-            "The seal is over the film: softener cannot reach it any more. A fresh mark goes over it.",
+            "The seal is over the film: softener cannot reach it any more. A fresh transfer goes over it.",
             "place_transfer"
         ) with
         {
@@ -279,7 +279,7 @@ public static class Transferring
             RuleKind.Before,
             PlaceTransfer,
             Strength.Practice,
-            "Wet the seat before the mark slides on: it grabs a dry one."
+            "Wet the seat before the transfer slides on: it grabs a dry one."
         ),
         Rule.Card(
             "FirstRowDryBeforeTheSecond",
@@ -302,7 +302,7 @@ public static class Transferring
             RuleKind.Together,
             GlossBed,
             Strength.Practice,
-            "Both sides of a mark's area in one gloss coat: equal sheen."
+            "Both sides of a transfer's area in one gloss coat: equal sheen."
         ),
         Rule.Card(
             "HomePrintsAreSealedFirst",
@@ -343,7 +343,7 @@ public static class Transferring
             Strength.Practice,
             "Height and lean from the front, while it is wet: re-wet it to move it."
         ),
-        Rule.Card("BlotDoNotRub", RuleKind.NotWhile, PlaceTransfer, Strength.Practice, "Blot straight down: rubbing drags the mark."),
+        Rule.Card("BlotDoNotRub", RuleKind.NotWhile, PlaceTransfer, Strength.Practice, "Blot straight down: rubbing drags the transfer."),
         Rule.Card(
             "RollWetOrDryNeverBetween",
             RuleKind.NeedsDry,
@@ -377,7 +377,7 @@ public static class Transferring
             RuleKind.NeverOn,
             Shade,
             Strength.Practice,
-            "Steer highlights and dry brushing round the marks: they bury an emblem.",
+            "Steer highlights and dry brushing round the transfers: they bury an emblem.",
             Marked
         ),
         Rule.Card(
@@ -385,9 +385,14 @@ public static class Transferring
             RuleKind.Before,
             Seal,
             Strength.Practice,
-            "Damp bud round each mark first: residue and dust are sealed in."
+            "Damp bud round each transfer first: residue and dust are sealed in."
         ),
-        Rule.Lock("SoftenerLocksTheMark", SoftenTransfer, Strength.Law, "Softener on: the mark cannot be moved any more, only replaced."),
+        Rule.Lock(
+            "SoftenerLocksTheMark",
+            SoftenTransfer,
+            Strength.Law,
+            "Softener on: the transfer cannot be moved any more, only replaced."
+        ),
         Rule.Lock("SealLocksWhatIsUnder", Seal, Strength.Law, "Bubble, tear and dust under the seal stay there."),
     ];
 

@@ -47,7 +47,7 @@ public static class Waiting
         Strength.Law,
         SoftenTransfer,
         Readiness.Handle,
-        "Over damp softener or a mark still afloat a coat frosts and wrinkles, and another mark drags it along."
+        "Over damp softener or a transfer still afloat a coat frosts and wrinkles, and another transfer drags it along."
     );
 
     /// <summary>Hands on something wet.</summary>
@@ -143,7 +143,7 @@ public static class Waiting
             RuleKind.NotWhile,
             PlaceTransfer,
             Strength.Practice,
-            "Once blotted, leave it alone for the whole wait: most marks are spoilt by touching."
+            "Once blotted, leave it alone for the whole wait: most transfers are spoilt by touching."
         ),
     ];
 

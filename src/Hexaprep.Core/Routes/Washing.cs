@@ -40,7 +40,7 @@ public static class Washing
         Wash,
         Prime,
         Strength.Practice,
-        "Metal filed, handled or left for days since its wash is greasy and tarnished again: wiped, and primed within 2 h.",
+        "Metal filed, handled or left for days since its bath is greasy and tarnished again: wiped, and primed within 2 h.",
         j => j.Any(m => m.IsMetal())
     );
 
@@ -55,7 +55,7 @@ public static class Washing
         Wash,
         Wash,
         null,
-        "Filed or scraped since its wash: dust and skin grease lie on it again. Wipe or rinse it first.",
+        "Filed or scraped since its bath: dust and skin grease lie on it again. Wipe or rinse it first.",
         _ => true
     )
     {
@@ -143,7 +143,7 @@ public static class Washing
             Wash,
             Barred.ByAnythingBut(MakersWash, ByCloth),
             Strength.Law,
-            "Soap and water leave liquid resin on a raw print: the wash of the resin's own sheet, with gloves.",
+            "Soap and water leave liquid resin on a raw print: the bath of the resin's own sheet, with gloves.",
             MakersWash,
             Raw
         ) with
@@ -155,7 +155,7 @@ public static class Washing
             Wash,
             Barred.By(MakersWash),
             Strength.Law,
-            "The resin maker's wash is a solvent: it is for prints straight from the printer, and attacks other materials and paint.",
+            "The resin maker's bath is a solvent: it is for prints straight from the printer, and attacks other materials and paint.",
             "soap_cool",
             j => !j.Any(m => m is Material.Photopolymer)
         ),
@@ -302,5 +302,5 @@ public static class Washing
             ? "The lot's state is not known to be finished, so prints are washed; a tacky print is not primed."
         : j.Any(m => m is Material.Unknown) ? "Material unknown: washed as if it carried release agent."
         : First(j) ? "Dust and finger marks come off before glue."
-        : "One wash after assembly takes dust and finger marks off before primer.";
+        : "One bath after assembly takes dust and finger marks off before primer.";
 }

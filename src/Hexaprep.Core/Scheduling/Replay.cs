@@ -3,19 +3,22 @@ namespace Hexaprep.Core.Scheduling;
 /// <summary>Lays an older plan again as far as it still holds, then only what must move.</summary>
 internal static class Replay
 {
-    private const int MostRounds = 20;
+    private const int MostRounds = 20,
+        MostTries = 60;
 
     /// <summary>Fills an empty table.</summary>
     /// <returns>False when that leads round and round: then only a new plan helps.</returns>
     public static bool Lay(CompiledProblem p, Timetable table, Placer placer, IReadOnlyList<PlanChunk> chunks)
     {
         var (old, placings) = Old(p, chunks);
+        var isNew = New(p, chunks);
         foreach (var placing in placings)
         {
             var pieces = old.AsSpan(placing.First, placing.Count);
-            if (Ready(p, table, placing.Step) && StillFits(p, table, placing.Step, pieces))
+            if (Ready(p, table, placing.Step, isNew) && StillFits(p, table, placing.Step, pieces))
                 table.Put(placing.Step, pieces);
         }
+        PutIntoSlack(p, table, isNew);
         GiveBack(p, table);
         GivePlaces(p, table);
         MendSprays(p, table);
@@ -56,6 +59,53 @@ internal static class Replay
     {
         if (GivePlaces(p, table))
             LayRest(p, table, placer);
+    }
+
+    // Steps the older plan did not know.
+    private static bool[] New(CompiledProblem p, IReadOnlyList<PlanChunk> chunks)
+    {
+        var isNew = new bool[p.Steps];
+        for (var i = 0; i < p.Steps; i++)
+            isNew[i] = !p.Frozen[i];
+        foreach (var chunk in chunks)
+        {
+            if (p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step))
+                isNew[step] = false;
+        }
+        return isNew;
+    }
+
+    // What is new before work that stands goes between it and what it follows, where there is room: then nothing else moves. Where there
+    // is none, all that follows it is laid anew.
+    private static void PutIntoSlack(CompiledProblem p, Timetable table, bool[] isNew)
+    {
+        foreach (var sequence in p.Sequence)
+        {
+            var leads = Array.FindLastIndex(sequence, i => table.Placed(i) && !p.Frozen[i]);
+            for (var i = 0; i < leads; i++)
+            {
+                var step = sequence[i];
+                if (!isNew[step] || table.Placed(step) || (Ready(p, table, step) && FitsBetween(table, step)))
+                    continue;
+                TakeWithAllAfter(p, table, step);
+                break;
+            }
+        }
+    }
+
+    // The earliest place is tried first, then later ones: a window or a gap may want it so.
+    private static bool FitsBetween(Timetable table, int step)
+    {
+        var from = table.Earliest(step);
+        for (var tries = 0; tries < MostTries && table.Find(step, from, table.Latest(step)); tries++)
+        {
+            from = table.FoundStart + 1;
+            if (table.PutBetween(step, from - 1, CompiledProblem.Never))
+                return true;
+            if (table.Placed(step))
+                table.Take(step, table.Found);
+        }
+        return false;
     }
 
     private static bool LayRest(CompiledProblem p, Timetable table, Placer placer)
@@ -196,11 +246,12 @@ internal static class Replay
         return first;
     }
 
-    private static bool Ready(CompiledProblem p, Timetable table, int step)
+    private static bool Ready(CompiledProblem p, Timetable table, int step, bool[]? but = null)
     {
         foreach (var a in p.In[step])
         {
-            if (!table.Placed(p.Arcs[a].From))
+            var from = p.Arcs[a].From;
+            if (!table.Placed(from) && but?[from] != true)
                 return false;
         }
         return true;

@@ -121,6 +121,8 @@ internal sealed partial class Timetable
         foreach (var a in _p.In[step])
         {
             ref readonly var arc = ref _p.Arcs[a];
+            if (!Placed(arc.From))
+                continue;
             var gap = start - End[arc.From];
             if (gap < arc.Min || gap > arc.Max || (gap > arc.Lo && gap < arc.Hi) || end - End[arc.From] > arc.FinishMax)
                 return false;

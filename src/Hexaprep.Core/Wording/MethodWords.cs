@@ -10,7 +10,7 @@ public static class MethodWords
         ["soap_cool"] = "cool soapy water",
         ["soap_warm"] = "soapy water of 40 °C at most",
         ["degreaser"] = "household degreaser",
-        ["maker_wash"] = "the resin maker's own wash",
+        ["maker_wash"] = "the resin maker's own bath",
         ["wipe"] = "a wipe with degreaser",
         ["acid_dip"] = "mild acid dip, then soap",
         ["plastic_cement"] = "solvent cement",

@@ -38,7 +38,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         [(Prime, "brush")] = "Thin until it flows, big old brush, quick; wick pools out of recesses.",
         [(Mask, "putty")] = "Press it down to the line, no gap under its edge.",
         [(Mask, "liquid")] = "Thick enough to peel in one piece; nothing outside the line.",
-        [(GlossBed, "brush")] = "Thin, edge to edge, a few mm past each mark; remember where.",
+        [(GlossBed, "brush")] = "Thin, edge to edge, a few mm past each transfer; remember where.",
         [(FinalCoat, "brush")] = "Thin coats with a soft brush, only where it shines; a second if it must.",
         [(FinalCoat, "airbrush")] = "Thin passes from all round, moving; a card first.",
     };

@@ -14,9 +14,9 @@ public static class TestWords
         {
             // Nothing presses on a transfer or its gloss: it is looked at.
             _ when step is StepKind.PlaceTransfer or StepKind.SoftenTransfer =>
-                $"Tilt it against the light: the {noun} has no wet edge and nothing moves; touch beside the marks only.",
+                $"Tilt it against the light: the {noun} has no wet edge and nothing moves; touch beside the transfers only.",
             _ when step is StepKind.GlossBed or StepKind.Seal =>
-                $"Tilt it against the light: the {noun} lies still and even; touch it where no mark lies: no print, no tack.",
+                $"Tilt it against the light: the {noun} lies still and even; touch it where no transfer lies: no print, no tack.",
             Readiness.Touch => $"Touch the {noun} where it will not show: no print, no tack.",
             Readiness.Recoat => $"Look along the {noun}: matte, no longer wet-looking, no tack on a hidden spot.",
             Readiness.Handle => $"Hold it as you mean to: the {noun} must not give or mark.",

@@ -135,7 +135,7 @@ public sealed class RegroupTests
         var offer = Assert.Single(sizes.Offers, o => o.Ask.Kind == WhatIfKind.Merge);
         Assert.True(offer.Second.Buys > 0);
         Assert.True(offer.Second.HandsSaved > 0);
-        Assert.Contains("min of hands", offer.Saving, StringComparison.Ordinal);
+        Assert.Contains("min hands-on", offer.Saving, StringComparison.Ordinal);
         Assert.StartsWith("at most", offer.Cap, StringComparison.Ordinal);
         var merged = bench.Index.With(WhatIfChange.Of(bench.Index, offer.Ask, Evening, Guid.NewGuid).Made);
         var second = BenchPlanner.Next(merged, Evening, plan, 200);

@@ -113,6 +113,90 @@ public sealed class PlannerTests
     public void What_once_broke_a_change_of_work_stays_whole() =>
         GeneratedProblems.Any.Sample(BreaksNothing, seed: "akv511v0XEa5", iter: 1);
 
+    // A problem, and the same with one of its steps not yet known.
+    private static (PlanProblem Before, PlanBatch Batch, PlanStep Step)? WithoutOne(PlanProblem problem, int which)
+    {
+        var steps = problem.Batches.SelectMany(b => b.Steps.Select(s => (Batch: b, Step: s))).ToList();
+        var (batch, step) = steps[which % steps.Count];
+        bool Touches(PlanBatch own, PlanArc a) =>
+            (a.From == step.Id && (a.FromBatch ?? own.Id) == batch.Id) || (a.To == step.Id && (a.ToBatch ?? own.Id) == batch.Id);
+        if (problem.Fixed?.Any(c => c.Batch == batch.Id && c.Step == step.Id) == true || batch.Steps.Count == 1)
+            return null;
+        var before = problem with
+        {
+            Batches =
+            [
+                .. problem.Batches.Select(b =>
+                    b with
+                    {
+                        Steps = [.. b.Steps.Where(s => b.Id != batch.Id || s.Id != step.Id)],
+                        Arcs = [.. b.Arcs.Where(a => !Touches(b, a))],
+                        Holds = [.. b.Holds.Where(h => b.Id != batch.Id || (h.From.Step != step.Id && h.To.Step != step.Id))],
+                    }
+                ),
+            ],
+        };
+        return (before, batch, step);
+    }
+
+    [Fact]
+    public void A_step_that_comes_in_breaks_nothing() =>
+        Gen.Select(GeneratedProblems.Any, Gen.Int[0, 99])
+            .Holds(
+                (problem, which) =>
+                {
+                    if (WithoutOne(problem, which) is not { Before: var before })
+                        return;
+                    var kept = Planner.Keep(problem, Planner.Solve(before, Budget).Schedule.Chunks);
+                    Assert.Empty(PlanChecker.Breaches(problem, kept.Schedule.Chunks, partial: kept.Unplaced.Count > 0));
+                },
+                iter: 1500
+            );
+
+    // Wherever it fits somewhere between what stands, by trying every minute, nothing else moves for it.
+    [Fact]
+    public void A_step_that_comes_in_goes_into_slack_where_there_is_any()
+    {
+        int tried = 0,
+            moved = 0;
+        Gen.Select(GeneratedProblems.Any, Gen.Int[0, 99])
+            .Holds(
+                (problem, which) =>
+                {
+                    if (WithoutOne(problem, which) is not { Before: var before, Batch: var batch, Step: { Mode: null } step })
+                        return;
+                    var older = Planner.Solve(before, Budget);
+                    if (older.Unplaced.Count > 0 || !FitsSomewhere(problem, batch, step, older.Schedule.Chunks))
+                        return;
+                    var kept = Planner.Keep(problem, older.Schedule.Chunks).Schedule.Chunks;
+                    Interlocked.Increment(ref tried);
+                    if (!older.Schedule.Chunks.All(kept.Contains))
+                        Interlocked.Increment(ref moved);
+                },
+                iter: 700
+            );
+        Assert.True(tried > 80, $"only {tried} had room");
+        Assert.True(moved <= tried / 20, $"{moved} of {tried} moved others although there was room");
+    }
+
+    private static bool FitsSomewhere(PlanProblem problem, PlanBatch batch, PlanStep step, IReadOnlyList<PlanChunk> chunks)
+    {
+        var count = step.Count ?? batch.Count;
+        var minutes = step.MinSession is not null || step.Minutes is null ? step.Setup + step.PerModel * count : step.Minutes[count - 1];
+        var last = chunks.Max(c => c.End);
+        foreach (var sitting in problem.Sittings.TakeWhile(s => s.Begin <= last))
+        {
+            for (var at = sitting.Begin; at + minutes <= Math.Min(sitting.End, last); at++)
+            {
+                var chunk = new PlanChunk(batch.Id, step.Id, at, at + minutes);
+                chunk = step.MinSession is null ? chunk with { Models = count } : chunk with { Minutes = step.PerModel * count };
+                if (PlanChecker.Breaches(problem, [.. chunks, chunk], partial: false).Count == 0)
+                    return true;
+            }
+        }
+        return false;
+    }
+
     [Fact]
     public void What_finds_no_place_says_what_it_lacks_and_what_would_let_it_in()
     {

@@ -30,7 +30,8 @@ export class SilentError extends Error {
 
 export const api = createClient<paths>({ fetch: reach });
 
-async function reach(request: Request): Promise<Response> {
+/** Sends a request; a refusal and silence are thrown. */
+export async function reach(request: Request): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(request);

@@ -288,6 +288,181 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gate/{stepId}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps a photo of a model: upright, scaled down, without position or camera data. `id` is the photo's own. */
+        post: {
+            parameters: {
+                query: {
+                    id: string;
+                    model: number;
+                };
+                header?: never;
+                path: {
+                    stepId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "image/jpeg": components["schemas"]["Stream"];
+                    "image/png": components["schemas"]["Stream"];
+                    "image/webp": components["schemas"]["Stream"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Payload Too Large */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photoId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture of a photo. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    photoId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photoId}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a photo out. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    photoId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -4291,6 +4466,8 @@ export interface components {
             enough: string;
             /** @description What is open, the same flaw of several models as one. */
             findings: components["schemas"]["FindingView"][];
+            /** @description Photos of these models, in the order of the looks they were taken at. */
+            photos: components["schemas"]["PhotoView"][];
         };
         /** @description The one step: in hand, or to be begun now. */
         HandView: {
@@ -4785,6 +4962,85 @@ export interface components {
             /** Format: int32 */
             number: number;
             state: components["schemas"]["PegState"];
+        };
+        /** @description Takes a photo out; the id makes it safe to send again. */
+        PhotoOut: {
+            /** Format: uuid */
+            id: string;
+        };
+        /** @description A photo of a model. */
+        PhotoRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The model in it.
+             */
+            modelId: string;
+            /**
+             * Format: uuid
+             * @description The step it was looked at.
+             */
+            stepId: string;
+            /** @description When it was kept. */
+            at: components["schemas"]["Instant"];
+            /**
+             * Format: int32
+             * @description Pixels.
+             */
+            width: number;
+            /**
+             * Format: int32
+             * @description Pixels.
+             */
+            height: number;
+            /**
+             * Format: int32
+             * @description Size of its picture.
+             */
+            bytes: number;
+            /** @description Hash of its picture, in IReadOnlyList&lt;PictureRow&gt; Workspace.Pictures. */
+            sha256: string;
+        };
+        /** @description A photo, for the screen. */
+        PhotoView: {
+            /**
+             * Format: uuid
+             * @description Its picture is at /api/photos/{id}.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description The model's number.
+             */
+            model: number;
+            /** @description The look it was taken at: "after primer". */
+            stage: string;
+            /** @description When, in words. */
+            at: string;
+            /**
+             * Format: int32
+             * @description Pixels.
+             */
+            width: number;
+            /**
+             * Format: int32
+             * @description Pixels.
+             */
+            height: number;
+        };
+        /** @description A picture: a JPEG without anything but the picture. */
+        PictureRow: {
+            /** @description Its hash. */
+            sha256: string;
+            /**
+             * Format: byte
+             * @description The file, in a JSON file as base64.
+             */
+            jpeg: string;
         };
         /** @description A piece of a model: what is handled as one. */
         PieceRow: {
@@ -5766,6 +6022,8 @@ export interface components {
              */
             repairId?: null | string;
         };
+        /** Format: binary */
+        Stream: string;
         /**
          * @description Law of the material, good practice, or taste.
          * @enum {string}
@@ -6213,6 +6471,10 @@ export interface components {
             recipes?: components["schemas"]["RecipeRow"][];
             /** @description Repairs that were put in the plan. */
             repairs?: components["schemas"]["RepairRow"][];
+            /** @description Photos of models. */
+            photos?: components["schemas"]["PhotoRow"][];
+            /** @description Their pictures; left out where the bench is only read. */
+            pictures?: components["schemas"]["PictureRow"][];
             /** @description Waits of minutes that were started. */
             clocks?: components["schemas"]["ClockRow"][];
         };

@@ -14,6 +14,7 @@ import { Figure } from "./Figure";
 import { Finding } from "./Finding";
 import { GatePegs } from "./GatePegs";
 import { gateKey } from "./gateKeys";
+import { Photos } from "./Photos";
 import { FlawSign } from "./signs";
 
 /** GATE: one model after another under the lamp; a flaw is two touches or two keys, a clean model one. */
@@ -215,7 +216,8 @@ function Look({ view }: { view: Schemas["GateView"] }) {
           </div>
         </div>
       </div>
-      <div className="flex-1 border-t-[6px] border-ink bg-sheet px-4 py-3 max-md:pb-48 md:px-10">
+      <div className="flex flex-1 flex-col gap-4 border-t-[6px] border-ink bg-sheet px-4 py-3 max-md:pb-48 md:px-10">
+        <Photos view={view} model={hand} />
         {open.length === 0 ? (
           <p className="text-lead">
             {view.findings.length > 0 ? "What was found stays open: its models are held back." : "Nothing found so far."}{" "}

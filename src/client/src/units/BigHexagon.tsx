@@ -38,7 +38,7 @@ export function BigHexagon({ batch, chosen, onChoose }: BigHexagonProps) {
             {places[s.side].name}
           </span>
           <span className="text-note">{s.when}</span>
-          {s.effort ? <span className="text-axis text-ink-2">{s.effort} of hands</span> : null}
+          {s.effort ? <span className="text-axis text-ink-2">{s.effort} hands-on</span> : null}
         </button>
       ))}
     </div>

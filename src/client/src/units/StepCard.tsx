@@ -19,7 +19,7 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
       <h2 className="text-main leading-tight">{step.title}</h2>
       <p>{step.notNeeded ?? step.reason}</p>
       <p className="text-ink-2">
-        {step.when}, {hands(step.handsMinutes)} of hands for all{step.method ? `, by ${step.method}` : ""}
+        {step.when}, {hands(step.handsMinutes)} hands-on for all{step.method ? `, by ${step.method}` : ""}
         {step.done > 0 && step.done < step.total ? `, ${step.done} of ${step.total} done` : ""}.
       </p>
       <div className="flex flex-wrap gap-2">

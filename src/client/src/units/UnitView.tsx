@@ -50,7 +50,7 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
         <h1 className="text-main">{unit.name}</h1>
         <p className="text-ink-2">
           {batch.models} {batch.models === 1 ? "model" : "models"}, {batch.materials} ·{" "}
-          {unit.handsLeft === 0 ? "finished" : `${hands(unit.handsLeft)} of hands left`}
+          {unit.handsLeft === 0 ? "finished" : `${hands(unit.handsLeft)} hands-on left`}
           {unit.notes.length > 0 ? ` · ${unit.notes.join(", ")}` : ""}
         </p>
         {unit.off ? <PutBack id={unit.id} name={unit.name} version={unit.version} words={unit.off} /> : <ThisUnit unit={unit} />}

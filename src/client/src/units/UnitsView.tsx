@@ -61,7 +61,7 @@ function UnitRow({ unit }: { unit: Schemas["UnitSummaryView"] }) {
         </span>
         <span className="w-full sm:w-auto sm:text-right">
           <span className="digits block text-[32px]">{unit.promise}</span>
-          <span className="text-note text-ink-2">{unit.handsLeft === 0 ? "" : `${hands(unit.handsLeft)} of hands left`}</span>
+          <span className="text-note text-ink-2">{unit.handsLeft === 0 ? "" : `${hands(unit.handsLeft)} hands-on left`}</span>
         </span>
       </Link>
     </li>
