@@ -86,19 +86,18 @@ public sealed partial class VocabularyTests
 
     [Fact]
     public void A_transfer_is_never_a_mark() =>
-        Assert.Empty(
-            Texts()
-                .Where(t => Mark().IsMatch(RealMarks.Aggregate(t.Text, (text, real) => text.Replace(real, "", StringComparison.Ordinal))))
+        Assert.DoesNotContain(Texts(), t =>
+            Mark().IsMatch(RealMarks.Aggregate(t.Text, (text, real) => text.Replace(real, "", StringComparison.Ordinal)))
         );
 
     [Fact]
-    public void Thin_paint_is_shade_and_water_a_bath() => Assert.Empty(Texts().Where(t => Wash().IsMatch(t.Text)));
+    public void Thin_paint_is_shade_and_water_a_bath() => Assert.DoesNotContain(Texts(), t => Wash().IsMatch(t.Text));
 
     [Fact]
-    public void Work_is_hands_on() => Assert.Empty(Texts().Where(t => Hands().IsMatch(t.Text)));
+    public void Work_is_hands_on() => Assert.DoesNotContain(Texts(), t => Hands().IsMatch(t.Text));
 
     [Fact]
-    public void No_sentence_ends_twice() => Assert.Empty(Texts().Where(t => TwoStops().IsMatch(t.Text)));
+    public void No_sentence_ends_twice() => Assert.DoesNotContain(Texts(), t => TwoStops().IsMatch(t.Text));
 
     [Fact]
     public void Enough_texts_are_read_to_mean_it() => Assert.True(Texts().Count() > 1500);

@@ -12,7 +12,14 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Title">What is sprayed.</param>
 /// <param name="When">When it is planned, in words.</param>
 /// <param name="Words">How rarely the air is fit then, and what else would do.</param>
-public sealed record AssumedAirView(Guid StepId, string Unit, string Title, string When, string Words);
+/// <param name="Else">The same as questions, whose answers are its price.</param>
+public sealed record AssumedAirView(Guid StepId, string Unit, string Title, string When, string Words, IReadOnlyList<AirElse> Else);
+
+/// <summary>What else would do, and the question that tells what it costs.</summary>
+public sealed record AirElse(string Words, WhatIfAsk Ask);
+
+/// <summary>What speaks against a spray whose weather is assumed, and what else would do.</summary>
+public sealed record RareAir(string Words, IReadOnlyList<AirElse> Else);
 
 /// <summary>How often the air of a month suits a manner of spraying at an hour, by temperature and damp: shown, never used to
 /// forbid.</summary>
@@ -50,7 +57,7 @@ public static class AssumedAir
 
     /// <summary>What speaks against a spray at a moment, and what else would do; null where the forecast speaks, where the air is the
     /// room's, or where the month often allows it.</summary>
-    public static string? Of(BenchIndex bench, BenchStep step, Instant at)
+    public static RareAir? Of(BenchIndex bench, BenchStep step, Instant at, Instant now)
     {
         if (SprayManner.Of(bench, step) is not { IsOutdoors: true } manner || SprayHours.Reaches(bench, at))
             return null;
@@ -59,37 +66,54 @@ public static class AssumedAir
         if (share >= Rarely)
             return null;
         var month = CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(local.Month);
-        List<string> instead =
+        var today = now.InZone(bench.State.Settings.Zone).Date;
+        List<AirElse> instead =
         [
             .. Ways(bench, step),
             .. Share(local.Month, 13, manner) is var noon && noon >= Math.Max(Rarely, 2 * share)
-                ? new[] { $"midday at a weekend ({Often(noon)})" }
+                ? new[] { new AirElse($"midday at a weekend ({Often(noon)})", Midday(Saturday(local.Date, today))) }
                 : [],
             .. Enumerable
                 .Range(1, 11)
-                .Select(m => (local.Month + m - 1) % 12 + 1)
-                .Where(m => Share(m, local.Hour, manner) >= 2 * Rarely)
+                .Select(m => new LocalDate(local.Year, local.Month, 1).PlusMonths(m))
+                .Where(m => Share(m.Month, local.Hour, manner) >= 2 * Rarely && Period.DaysBetween(today, m) <= 366)
                 .Take(1)
-                .Select(m => $"waiting for {CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(m)}"),
+                .Select(m => new AirElse(
+                    $"waiting for {CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(m.Month)}",
+                    new WhatIfAsk(WhatIfKind.NoSprayBefore, m)
+                )),
         ];
-        return $"The weather is assumed here: at {local.Hour}:00 in {month} the air outdoors suits it {Often(share)}, by what the month "
-            + $"usually is. What else would do: {string.Join("; ", instead)}.";
+        return new(
+            $"The weather is assumed here: at {local.Hour}:00 in {month} the air outdoors suits it {Often(share)}, by what the month "
+                + $"usually is. What else would do: {string.Join("; ", instead.Select(i => i.Words))}.",
+            instead
+        );
     }
 
+    // The last Saturday up to a day, or the next from today where that is over.
+    private static LocalDate Saturday(LocalDate day, LocalDate today)
+    {
+        var before = day.DayOfWeek == IsoDayOfWeek.Saturday ? day : day.Previous(IsoDayOfWeek.Saturday);
+        return before > today ? before : today.Next(IsoDayOfWeek.Saturday);
+    }
+
+    private static WhatIfAsk Midday(LocalDate day) => new(WhatIfKind.Evening, day, null, new LocalTime(12, 0), new LocalTime(14, 0));
+
     // Brush or airbrush, where the rules allow them for these models.
-    private static IEnumerable<string> Ways(BenchIndex bench, BenchStep step)
+    private static IEnumerable<AirElse> Ways(BenchIndex bench, BenchStep step)
     {
         var job = bench.JobOf(step);
         var open = RuleBook
             .Trade.Choice(step.Key.Kind)
             .Ways(job)
-            .Where(w => RuleBook.Trade.Bars(step.Key.Kind, w.Way, job) is null)
-            .Select(w => w.Method)
-            .ToHashSet();
-        if (open.Contains("brush") && step.Amounts.Method != "brush")
-            yield return "the brush";
-        if (open.Contains("airbrush") && step.Amounts.Method != "airbrush")
-            yield return "the airbrush in an aired room, water-borne";
+            .Where(w => RuleBook.Trade.Bars(step.Key.Kind, w.Way, job) is null && w.Method != step.Amounts.Method)
+            .ToList();
+        AirElse By(string words, StepDraft way) =>
+            new(words, new WhatIfAsk(WhatIfKind.Way, StepId: step.Id) { Method = way.Method, Product = way.Product });
+        if (open.Find(w => w.Method == "brush") is { } brush)
+            yield return By("the brush", brush);
+        if (open.Find(w => w is { Method: "airbrush", Product: ProductClass.AcrylicWb }) is { } airbrush)
+            yield return By("the airbrush in an aired room, water-borne", airbrush);
     }
 
     private static string Often(double share) =>

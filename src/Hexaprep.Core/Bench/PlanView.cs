@@ -212,9 +212,9 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         from work in plan.Work
         let step = bench.Steps[work.StepId]
         where !work.InHand && step.Amounts.Mode is not null
-        let words = Core.Bench.AssumedAir.Of(bench, step, work.Begin)
-        where words is not null
-        select new AssumedAirView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), _clock.At(work.Begin), words);
+        let rare = Core.Bench.AssumedAir.Of(bench, step, work.Begin, now)
+        where rare is not null
+        select new AssumedAirView(step.Id, bench.NameOf(step), BenchIndex.TitleOf(step), _clock.At(work.Begin), rare.Words, rare.Else);
 
     /// <summary>A planned step: when, and what holds it; null for one without a place.</summary>
     public PlanStepView? StepOf(Guid stepId) =>
@@ -467,7 +467,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
                 .. PaintRow.Of(bench, step, now) is { } row ? [row.Words] : Array.Empty<string>(),
                 .. PaintEvenings.Of(bench, plan, step, _clock),
             ],
-            AssumedAir = step.Amounts.Mode is null ? null : Core.Bench.AssumedAir.Of(bench, step, begin),
+            AssumedAir = step.Amounts.Mode is null ? null : Core.Bench.AssumedAir.Of(bench, step, begin, now)?.Words,
             Test = TestView.Of(Readying.Of(bench, step, bench.Remaining(step), _clock), _clock),
         };
     }

@@ -7,8 +7,8 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
-/// rank and file, rain, days away,
-/// two batches as one, one batch as two, a step that misses its sitting, a repair.</summary>
+/// rank and file, rain, days away, two batches as one, one batch as two, a step that misses its sitting, a repair, a step done another
+/// way, more or fewer units under way, no spraying outdoors before a day.</summary>
 public enum WhatIfKind
 {
     Evening,
@@ -23,6 +23,9 @@ public enum WhatIfKind
     Split,
     Slip,
     Repair,
+    Way,
+    UnderWay,
+    NoSprayBefore,
 }
 
 /// <summary>A question to the plan.</summary>
@@ -51,6 +54,15 @@ public sealed record WhatIfAsk(
     int? Models = null
 )
 {
+    /// <summary>The way the step would be done.</summary>
+    public string? Method { get; init; }
+
+    /// <summary>What it would be done with.</summary>
+    public ProductClass? Product { get; init; }
+
+    /// <summary>How many units would be under way at once: the option of that house rule.</summary>
+    public string? UnderWay { get; init; }
+
     /// <summary>One of the flaws that would be repaired.</summary>
     public Guid? FlawId { get; init; }
 
@@ -69,7 +81,8 @@ public sealed record WhatIfAsk(
 /// <param name="Made">The changes; none where nothing could be kept.</param>
 public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
 {
-    private const int MostDaysAway = 60;
+    private const int MostDaysAway = 60,
+        MostDaysWaited = 366;
 
     /// <summary>The weight of a unit that goes first.</summary>
     public const int FirstWeight = 5;
@@ -90,6 +103,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
     {
         private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
+        // Long: one case for each kind of question.
         public WhatIfChange Change(WhatIfAsk ask)
         {
             switch (ask.Kind)
@@ -133,6 +147,21 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                     return Regrouped(new Regroup(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
                 case WhatIfKind.Repair:
                     return Repaired(ask);
+                case WhatIfKind.Way:
+                    return AnotherWay(ask);
+                case WhatIfKind.UnderWay:
+                    var many = Schools.UnderWay.Options.FirstOrDefault(o => o.Id == ask.UnderWay)
+                        ?? throw Refuse(
+                            "underWay",
+                            "That is no option of it.",
+                            $"Give {string.Join(", ", Schools.UnderWay.Options.Select(o => o.Id))}."
+                        );
+                    return new(
+                        $"Under way at once: {Sentence.Within(many.Label)}",
+                        HouseEdits.Chosen(bench, null, null, Schools.UnderWay, many.Id, newId)
+                    );
+                case WhatIfKind.NoSprayBefore:
+                    return NoSprayBefore(Ahead("date", ask.Date));
                 case WhatIfKind.Slip:
                     var step =
                         ask.StepId is { } id && bench.Steps.TryGetValue(id, out var found)
@@ -195,6 +224,32 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             return new(
                 "No filling on rank and file",
                 [.. batches.SelectMany(b => RouteEdits.Made(bench, b, new RouteChange(ChangeKind.Skip, StepKind.Fill), now, newId))]
+            );
+        }
+
+        private WhatIfChange AnotherWay(WhatIfAsk ask)
+        {
+            if (ask.StepId is not { } id || !bench.Steps.TryGetValue(id, out var step))
+                throw Missing("stepId", "step", "Choose a planned step.");
+            var change = new RouteChange(ChangeKind.Swap, step.Key.Kind) { Method = ask.Method, Product = ask.Product };
+            return new(
+                $"{StepWords.For(step.Key.Kind).Title} {bench.NameOf(step)} by {MethodWords.Of(ask.Method ?? "")}",
+                RouteEdits.Made(bench, bench.Batches[step.BatchId], change, now, newId)
+            );
+        }
+
+        // Sittings that are marked already stay as they are.
+        private WhatIfChange NoSprayBefore(LocalDate date)
+        {
+            var today = now.InZone(bench.State.Settings.Zone).Date;
+            var days = Period.DaysBetween(today, date);
+            if (days is < 1 or > MostDaysWaited)
+                throw Refuse("date", $"{days} days do not fit.", $"Give 1 to {MostDaysWaited} days.");
+            var calendar = bench.State.Settings.Calendar;
+            var sat = calendar.From(now, days * 3).Select(s => s.Date).Where(d => d < date).Distinct();
+            return Calendar(
+                $"No spraying outdoors before {_clock.Day(date)}",
+                [.. sat.Select(d => new SittingException(newId(), d, ExceptionKind.UnfitForSpray, null, null))]
             );
         }
 

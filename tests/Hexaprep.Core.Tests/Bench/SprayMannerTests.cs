@@ -109,16 +109,24 @@ public sealed class SprayMannerTests
     {
         var bench = With(Bench(), RehearsedBench.Order());
         var prime = bench.Step(StepKind.Prime);
-        var words = AssumedAir.Of(bench.Index, prime, Instant.FromUtc(2026, 1, 15, 20, 0))!;
+        var now = Instant.FromUtc(2026, 1, 5, 20, 0);
+        RareAir? Of(RehearsedBench at, BenchStep step, Instant when) => AssumedAir.Of(at.Index, step, when, now);
+        var (words, instead) = Of(bench, prime, Instant.FromUtc(2026, 1, 15, 20, 0))!;
         Assert.Contains("in January", words);
         Assert.Contains("the brush; the airbrush in an aired room", words);
         Assert.Contains("waiting for", words);
-        Assert.Null(AssumedAir.Of(bench.Index, prime, Instant.FromUtc(2026, 7, 15, 20, 0)));
+        Assert.Null(Of(bench, prime, Instant.FromUtc(2026, 7, 15, 20, 0)));
+        // Each is a question that can be asked, and taken.
+        Assert.Equal(
+            [WhatIfKind.Way, WhatIfKind.Way, WhatIfKind.NoSprayBefore],
+            instead.Select(i => i.Ask.Kind).Where(k => k != WhatIfKind.Evening)
+        );
+        Assert.All(instead, i => Assert.NotEmpty(WhatIfChange.Of(bench.Index, i.Ask, now, Guid.NewGuid).Made));
 
         // The forecast speaks for itself, and a booth does not mind.
         bench.State = bench.State with { Forecast = [new ForecastHour(Instant.FromUtc(2026, 1, 15, 20, 0), 15, 55, 1, null, 0, 0)] };
-        Assert.Null(AssumedAir.Of(bench.Index, prime, Instant.FromUtc(2026, 1, 15, 20, 30)));
+        Assert.Null(Of(bench, prime, Instant.FromUtc(2026, 1, 15, 20, 30)));
         var booth = With(Bench((Schools.CanPlace, "booth")), RehearsedBench.Order());
-        Assert.Null(AssumedAir.Of(booth.Index, booth.Step(StepKind.Prime), Instant.FromUtc(2026, 1, 15, 20, 0)));
+        Assert.Null(Of(booth, booth.Step(StepKind.Prime), Instant.FromUtc(2026, 1, 15, 20, 0)));
     }
 }

@@ -74,6 +74,34 @@ public sealed class WhatIfTests
         Assert.False(Of(new WhatIfAsk(WhatIfKind.Slip, StepId: step)).Changes);
     }
 
+    // Four units and more: one at a time costs days, and as many as one likes loses nobody any.
+    [Fact]
+    public void Places_have_their_price()
+    {
+        var bench = new RehearsedBench([.. Enumerable.Range(1, 5).Select(n => RehearsedBench.Order($"Column {n}", 4))]);
+        var plan = BenchPlanner.Make(bench.Index, Evening, 60);
+        WhatIfView Places(string option) =>
+            new WhatIf(bench.Index, plan, Evening, 60, Guid.NewGuid).View(new WhatIfAsk(WhatIfKind.UnderWay) { UnderWay = option });
+
+        Assert.Equal("Under way at once: one", Places("up_to_1").Title);
+        Assert.Contains(Places("up_to_1").Units, u => u.HoursSooner < 0);
+        Assert.DoesNotContain(Places("no_limit").Units, u => u.HoursSooner < 0);
+    }
+
+    [Fact]
+    public void Another_way_of_a_spray_and_waiting_for_spring_have_theirs()
+    {
+        var (bench, plan) = Two();
+        var prime = bench.Step(StepKind.Prime, "Reed Pikes");
+        WhatIfView Asked(WhatIfAsk ask) => new WhatIf(bench.Index, plan, Evening, 60, Guid.NewGuid).View(ask);
+
+        var brush = Asked(new WhatIfAsk(WhatIfKind.Way, StepId: prime.Id) { Method = "brush" });
+        Assert.StartsWith("Prime Reed Pikes", brush.Title, StringComparison.Ordinal);
+        Assert.EndsWith("by brush", brush.Title, StringComparison.Ordinal);
+        var spring = Asked(new WhatIfAsk(WhatIfKind.NoSprayBefore, new LocalDate(2026, 6, 1)));
+        Assert.All(spring.Units, u => Assert.True(u.HoursSooner < -24 * 30, u.Words));
+    }
+
     [Fact]
     public void A_day_that_is_over_cannot_be_asked_about() =>
         Assert.Equal(
@@ -88,6 +116,9 @@ public sealed class WhatIfTests
     [InlineData(WhatIfKind.Handles, "handles")]
     [InlineData(WhatIfKind.First, "unitId")]
     [InlineData(WhatIfKind.Slip, "stepId")]
+    [InlineData(WhatIfKind.Way, "stepId")]
+    [InlineData(WhatIfKind.UnderWay, "underWay")]
+    [InlineData(WhatIfKind.NoSprayBefore, "date")]
     [InlineData(WhatIfKind.Rain, "date")]
     public void A_question_without_what_it_needs_is_refused_by_field(WhatIfKind kind, string field) =>
         Assert.Equal(field, Assert.Throws<RefusedException>(() => Ask(new WhatIfAsk(kind))).Refusal.Field);

@@ -3336,6 +3336,11 @@ export interface components {
             kind: components["schemas"]["StepKind"];
             title: string;
         };
+        /** @description What else would do, and the question that tells what it costs. */
+        AirElse: {
+            words: string;
+            ask: components["schemas"]["WhatIfAsk"];
+        };
         /** @description Air entered by hand. */
         AirEntry: {
             /** Format: uuid */
@@ -3475,6 +3480,8 @@ export interface components {
             when: string;
             /** @description How rarely the air is fit then, and what else would do. */
             words: string;
+            /** @description The same as questions, whose answers are its price. */
+            else: components["schemas"]["AirElse"][];
         };
         /** @description Nothing was ticked for longer than the step takes. */
         AwayView: {
@@ -6334,6 +6341,11 @@ export interface components {
              * @description How many models would stay in it when cut.
              */
             models?: null | number;
+            /** @description The way the step would be done. */
+            method?: null | string;
+            product?: null | components["schemas"]["ProductClass"];
+            /** @description How many units would be under way at once: the option of that house rule. */
+            underWay?: null | string;
             /**
              * Format: uuid
              * @description One of the flaws that would be repaired.
@@ -6353,11 +6365,11 @@ export interface components {
         WhatIfEffect: "same" | "sooner" | "later" | "no_place";
         /**
          * @description What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
-         *                 rank and file, rain, days away,
-         *                 two batches as one, one batch as two, a step that misses its sitting, a repair.
+         *                 rank and file, rain, days away, two batches as one, one batch as two, a step that misses its sitting, a repair, a step done another
+         *                 way, more or fewer units under way, no spraying outdoors before a day.
          * @enum {string}
          */
-        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "repair";
+        WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "repair" | "way" | "under_way" | "no_spray_before";
         /** @description Takes what a question to the plan stands for; the id makes it safe to send again. */
         WhatIfTake: {
             /** Format: uuid */

@@ -12,6 +12,7 @@ import { useDevice } from "../ui/settings";
 import { inOrder } from "../ui/unitOrder";
 import { useMedia } from "../ui/useMedia";
 import { Waiting } from "../ui/Waiting";
+import { AssumedAir } from "./AssumedAir";
 import { DueForm } from "./DueForm";
 import { HowMany } from "./HowMany";
 import { PlanLine } from "./PlanLine";
@@ -189,37 +190,6 @@ function Holds({ step }: { step: Schemas["PlanStepView"] }) {
 }
 
 // Sprays planned where the month rarely allows them.
-function AssumedAir({ rows }: { rows: readonly Schemas["AssumedAirView"][] }) {
-  const first = rows[0];
-  return first ? (
-    <div className="mx-4 flex flex-wrap items-center gap-x-3 text-note md:mx-10" data-assumed-air={rows.length}>
-      <span>
-        <b>Weather assumed, and rarely fit:</b> {first.title.toLowerCase()}, {first.unit}, {first.when}
-        {rows.length > 1 ? `, and ${rows.length - 1} more` : ""}.
-      </span>
-      <Sheet
-        title="Sprays whose weather is assumed"
-        opener={
-          <button type="button" className="-my-3 min-h-12 strong underline">
-            What else would do
-          </button>
-        }
-      >
-        <ul className="flex flex-col gap-3">
-          {rows.map((r) => (
-            <li key={`${r.stepId}${r.when}`}>
-              <b>
-                {r.title}, {r.unit}, {r.when}.
-              </b>{" "}
-              {r.words}
-            </li>
-          ))}
-        </ul>
-      </Sheet>
-    </div>
-  ) : null;
-}
-
 function Unplaced({ rows }: { rows: readonly Schemas["UnplacedView"][] }) {
   const first = rows[0];
   return first ? (

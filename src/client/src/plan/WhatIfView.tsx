@@ -22,10 +22,13 @@ const questions = [
   { value: "away", text: "was away" },
   { value: "rain", text: "lost a day to rain" },
   { value: "handles", text: "had other handles" },
+  { value: "under_way", text: "had more or fewer units under way" },
   { value: "airbrush", text: "used the airbrush, not the can" },
   { value: "first", text: "put one unit first" },
   { value: "skip_filling", text: "left rank and file unfilled" },
 ] as const;
+const numbers = ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+const underWay = [...numbers.map((text, i) => ({ value: `up_to_${i + 1}`, text })), { value: "no_limit", text: "no limit" }];
 type Kind = (typeof questions)[number]["value"];
 
 /** What if: one question at a time, in a sentence; the answer is who moves and by how much, and it is taken with one act. */
@@ -48,6 +51,7 @@ function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schem
   const [begins, setBegins] = useState(usual?.begins.slice(0, 5) ?? "19:30");
   const [ends, setEnds] = useState(usual?.ends.slice(0, 5) ?? "22:00");
   const [handles, setHandles] = useState(sittings.handles + 5);
+  const [under, setUnder] = useState("up_to_5");
   const [unit, setUnit] = useState(plan.promises[0]?.unitId ?? "");
   const [beside, setBeside] = useState<readonly Second[]>([]);
   const time = (t: string) => `${t}:00`;
@@ -58,6 +62,7 @@ function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schem
     ...(kind === "evening" ? { begins: time(begins), ends: time(ends) } : {}),
     ...(kind === "later_start" ? { begins: time(begins) } : {}),
     ...(kind === "handles" ? { handles } : {}),
+    ...(kind === "under_way" ? { underWay: under } : {}),
     ...(kind === "first" ? { unitId: unit } : {}),
   };
   const ask = useMutation({
@@ -121,6 +126,12 @@ function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schem
         {kind === "handles" ? (
           <>
             <Stop>:</Stop> <Stepper label="Handles" value={handles} least={1} most={1000} onChange={put(setHandles)} />
+          </>
+        ) : null}
+        {kind === "under_way" ? (
+          <>
+            <Stop>:</Stop>
+            <Choice large label="Units under way" value={under} options={underWay} onChange={put(setUnder)} />
           </>
         ) : null}
         {kind === "first" ? (
