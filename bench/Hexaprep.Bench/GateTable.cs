@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
@@ -22,7 +21,7 @@ internal static class GateTable
         foreach (var (flaws, log) in new[] { (0, 0), (100, 10_000), (1000, 100_000) })
         {
             var (bench, plan, gate, now) = Lay(flaws, log);
-            var times = Times(() => new GateReader(bench, plan, now).Of(gate.Id));
+            var times = Timing.Of(_ => new GateReader(bench, plan, now).Of(gate.Id), 100);
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{flaws, 5} {log, 8} {times.Median, 13:F1} {times.Late, 6:F1}"));
         }
         Console.WriteLine("units   price median   95 %   (ms)");
@@ -45,7 +44,7 @@ internal static class GateTable
                 );
             var plan = BenchPlanner.Make(rehearsed.Index, now, 1);
             var flaw = rehearsed.State.Flaws[0].Id;
-            var times = Times(() => RepairPrice.Of(rehearsed.Index, plan, flaw, "rub_down", now, 0, CancellationToken.None), 20);
+            var times = Timing.Of(_ => RepairPrice.Of(rehearsed.Index, plan, flaw, "rub_down", now, 0, CancellationToken.None), 20);
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{units, 5} {times.Median, 14:F1} {times.Late, 6:F1}"));
         }
     }
@@ -102,19 +101,5 @@ internal static class GateTable
             ));
         var index = new BenchIndex(state with { Flaws = [.. earlier], PastCoats = [.. old] });
         return (index, BenchPlanner.Make(index, now, 1), gate, now);
-    }
-
-    private static (double Median, double Late) Times(Action read, int times = 100)
-    {
-        var took = new List<double>();
-        for (var i = 0; i < times + times / 4; i++)
-        {
-            var watch = Stopwatch.StartNew();
-            read();
-            if (i >= times / 4)
-                took.Add(watch.Elapsed.TotalMilliseconds);
-        }
-        took.Sort();
-        return (took[took.Count / 2], took[(int)(took.Count * 0.95)]);
     }
 }

@@ -33,7 +33,8 @@ if (args is ["page", .. var army])
 }
 
 // growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many
-// clocks and a long log; gate: the look at sixty models, and what a repair costs.
+// clocks and a long log; gate: the look at sixty models, and what a repair costs;
+// kept: the plan that is kept at once after an act.
 Action? table = args switch
 {
     ["growth"] => GrowthTable.PrintGrowth,
@@ -41,6 +42,7 @@ Action? table = args switch
     ["edits"] => GrowthTable.PrintEdits,
     ["coats"] => CoatTable.Print,
     ["gate"] => GateTable.Print,
+    ["kept"] => KeptTable.Print,
     _ => null,
 };
 if (table is not null)

@@ -35,10 +35,5 @@ internal static class Pictures
         );
 
     public static async Task<IReadOnlyList<PictureRow>> AllAsync(NpgsqlConnection connection, WorkspaceId workspace) =>
-        (
-            await connection.QueryAsync<PictureRow>(
-                "select sha256, jpeg from picture where workspace_id = @w order by sha256 collate \"C\"",
-                new { w = workspace.Value }
-            )
-        ).AsList();
+        (await connection.QueryAsync<PictureRow>(Tables.Picture.Select, new { w = workspace.Value })).AsList();
 }

@@ -28,6 +28,7 @@ internal static class Tables
     public static readonly Table<ProductRow> Product = new("product", "class, coalesce(method, 'any'), use, id");
     public static readonly Table<ContainerRow> Container = new("container", "product_id, id");
     public static readonly Table<PastCoatRow> PastCoat = new("past_coat", "started_at, id");
+    public static readonly Table<PictureRow> Picture = new("picture", "sha256 collate \"C\"");
     public static readonly Table<PhotoRow> Photo = new("photo", "at, id");
     public static readonly Table<ClockRow> Clock = new("bench_clock", "started_at, id");
     public static readonly Table<WeeklyRow> WeeklySitting = new("weekly_sitting", "day, begins, id");

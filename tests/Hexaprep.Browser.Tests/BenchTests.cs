@@ -193,6 +193,65 @@ public sealed class BenchTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_newcomer_with_a_roster_sees_the_plan_and_the_first_step_within_eight_touches()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var page = new Chromium();
+        var touches = 0;
+        void Touch(IWebElement what)
+        {
+            touches++;
+            what.Click();
+        }
+        var file = Path.Combine(Directory.CreateTempSubdirectory().FullName, "roster.csv");
+        await File.WriteAllTextAsync(
+            file,
+            "unit,models,material\nWeir Wardens,10,hard frame plastic\nSalt Heralds,3,cast resin\n",
+            TestContext.Current.CancellationToken
+        );
+        page.Open(app.Address);
+        page.Says("The bench is empty");
+        // What no plan can guess stands there, and is answered in place.
+        page.Says("You sit down");
+        page.Says("Tue and Thu 19:30 to 22:00");
+        Touch(page.Find("[aria-label='Where do you spray from a can?']"));
+        Touch(page.Named("in a vented booth"));
+        Touch(page.Named("Bring a roster"));
+        touches++;
+        page.Find("[aria-label='Roster file']").SendKeys(file);
+        Touch(page.Named("Add 2 lines"));
+        page.Find("[data-screen=units]");
+        Touch(page.Named("Plan", "//nav"));
+        page.Says("Weir Wardens");
+        page.Says("done");
+        Touch(page.Named("Bench", "//nav"));
+        page.Says("Study the stages");
+
+        Assert.InRange(touches, 1, 8);
+        Assert.Equal(
+            "booth",
+            (await app.GetAsync("/api/house-rules"))["schools"]!.AsArray().Single(s => s!["id"]!.ToString() == "can_place")![
+                "chosen"
+            ]!.ToString()
+        );
+        Assert.Empty(page.ConsoleErrors());
+        Assert.Empty(page.OutsideRequests());
+    }
+
+    [Fact]
+    public async Task An_example_roster_is_there_to_start_from()
+    {
+        await using var app = new TestApp(databases.Clone());
+        using var page = new Chromium();
+        page.Open(app.Address + "/intake");
+        page.Named("Read an example").Click();
+        page.Says("example-roster.csv, 3 lines read");
+        page.Named("Add 3 lines").Click();
+        page.Find("[data-screen=units]");
+        Assert.Equal(3, (await app.GetAsync("/api/units")).AsArray().Count);
+    }
+
+    [Fact]
     public async Task An_empty_bench_asks_for_a_unit_and_one_is_added_in_a_sentence()
     {
         await using var app = new TestApp(databases.Clone());
@@ -202,7 +261,7 @@ public sealed class BenchTests(TestDatabases databases)
         page.Named("Add a unit").Click();
         page.Find("[aria-label='Name of the unit']").SendKeys("Sluice Wardens");
         page.Find("[aria-label='Models: more']").Click();
-        page.Says("of your hands");
+        page.Says("hands-on,");
         page.Named("Add Sluice Wardens").Click();
 
         page.Says("6 models, hard frame plastic");

@@ -40,7 +40,7 @@ public sealed class ClockTests(TestDatabases databases)
         Assert.Single(await AlertsAsync(app), a => a!["kind"]!.ToString() == "minutes");
         app.Clock.Now = begun + Duration.FromMinutes(6);
         var loss = Assert.Single(await AlertsAsync(app), a => a!["kind"]!.ToString() == "loss")!;
-        Assert.Contains("marks lose their glue", loss["text"]!.ToString());
+        Assert.Contains("transfers lose their glue", loss["text"]!.ToString());
 
         using var placed = await app.ActAsync("done", new { stepId = Id(place) });
         Assert.Equal(HttpStatusCode.OK, placed.StatusCode);

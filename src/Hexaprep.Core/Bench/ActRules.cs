@@ -1,5 +1,6 @@
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Gates;
+using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
@@ -209,13 +210,22 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         if (last)
             changes.Add(new Change.SpellEnded(spell.Id, at));
         if (step.RepairId is { } repair)
+        {
             changes.AddRange(
                 models
                     .SelectMany(m => Mended(step, repair, m.Model))
                     .Select(f => new Change.FlawClosed(f.Id, at, FlawEnd.Mended, null, CaseOfBench.CauseOf(bench, f, at)))
             );
+            changes.AddRange(models.SelectMany(m => Bared(step, repair, m.Model)).Select(f => new Change.FlawReopened(f.Id)));
+        }
         return changes;
     }
+
+    // What was accepted as hidden is seen again when a part is off, or all coats are.
+    private IEnumerable<Flaw> Bared(BenchStep step, Guid repair, BenchModel model) =>
+        bench.StepsOf[step.BatchId].Any(s => s.RepairId == repair && (s.Key.Kind == StepKind.Glue || s.Amounts.Method == "strip"))
+            ? bench.FlawsOf(step.BatchId).Where(f => f.ModelId == model.Id && f.End == FlawEnd.Hidden)
+            : [];
 
     // The flaws that are gone when a model is through the last step of their repair.
     private IEnumerable<Flaw> Mended(BenchStep step, Guid repair, BenchModel model) =>

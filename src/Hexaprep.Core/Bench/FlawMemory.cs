@@ -1,6 +1,7 @@
 using Hexaprep.Core.Computation;
 using Hexaprep.Core.Gates;
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
 
 namespace Hexaprep.Core.Bench;
 
@@ -116,11 +117,11 @@ public sealed class FlawMemory(BenchIndex bench)
     private static YieldView Row(string stage, (int Models, int Flawed) seen)
     {
         var rate = FirstPassYield.Rate(seen.Models, seen.Flawed);
-        static string Percent(double share) => $"{Math.Round(share * 20) * 5:0} %";
         var words =
             seen.Models < LeastModels || seen.Flawed < LeastFlaws
                 ? "too few to say more"
-                : $"about {Percent(1 - rate.Mean)} right at once, likely {Percent(1 - rate.High)} to {Percent(1 - rate.Low)}";
+                : $"about {Share.Percent(1 - rate.Mean)} right at once, "
+                    + $"likely {Share.Percent(1 - rate.High)} to {Share.Percent(1 - rate.Low)}";
         return new(stage, seen.Models, seen.Flawed, words);
     }
 

@@ -89,7 +89,7 @@ public sealed record LookFirstView(string Place, string Words);
 /// <param name="Models">Which models.</param>
 /// <param name="Headline">What and why in a line: "Grainy on top of 2 and 3: the spray dried before it landed".</param>
 /// <param name="Causes">The likeliest first; empty for free words.</param>
-/// <param name="Unexplained">How likely it was something else, 0 to 1.</param>
+/// <param name="Unexplained">How likely it was something else, in words.</param>
 /// <param name="Test">What would tell the first two apart.</param>
 /// <param name="Repairs">What can be done, the cheapest first.</param>
 /// <param name="InPlan">The repair that is in the plan, and how far it is; null for none.</param>
@@ -102,7 +102,7 @@ public sealed record FindingView(
     IReadOnlyList<int> Models,
     string Headline,
     IReadOnlyList<CauseView> Causes,
-    double Unexplained,
+    string Unexplained,
     string Test,
     IReadOnlyList<RepairView> Repairs,
     RepairInPlanView? InPlan,
@@ -113,7 +113,7 @@ public sealed record FindingView(
 public sealed record CauseView(
     CauseId Id,
     string Words,
-    double Probability,
+    string Likely,
     IReadOnlyList<string> For,
     IReadOnlyList<string> Against,
     string Next,

@@ -39,6 +39,10 @@ public static class CoatEndpoints
         api.MapGet("/coats", ReadAsync)
             .WithSummary("What dries, what may be recoated and until when, how each product behaves on this bench, the coat log.");
         api.MapGet("/coats.csv", CsvAsync).WithSummary("The coat log as CSV (RFC 4180).").Produces(200, contentType: "text/csv");
+        api.MapGet("/coats/pays", PaysAsync)
+            .WithSummary("Two units side by side: hands-on minutes and flaws of each, what one alone got, and how little that proves.")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         api.MapPost("/coats/import", ImportAsync)
             .WithMetadata(new RequestSizeLimitAttribute(AppSettings.LargestTable))
             .WithSummary("Brings coats laid before in from CSV: all lines or none; errors by line.")
@@ -51,6 +55,9 @@ public static class CoatEndpoints
             .WithSummary("Leaves observations out of what is learned of their product, or puts them back.")
             .ProducesProblem(404);
     }
+
+    private static async Task<Ok<StepPaysView>> PaysAsync(Guid one, Guid other, Desk desk, CancellationToken cancel) =>
+        TypedResults.Ok(StepPays.Of((await desk.LayAsync(cancel)).Bench, one, other));
 
     private static async Task<Ok<CoatsView>> ReadAsync(string? product, string? unit, Desk desk, CancellationToken cancel)
     {

@@ -15,12 +15,12 @@ namespace Hexaprep.Core.Tests.Bench;
 /// HEXAPREP_BENCHES sets how many (40 unless set; 1,000 are run by hand).</summary>
 public sealed class AnyBenchTests
 {
-    private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 30);
+    internal static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 30);
 
     private static long Many =>
         long.TryParse(Environment.GetEnvironmentVariable("HEXAPREP_BENCHES"), CultureInfo.InvariantCulture, out var n) ? n : 40;
 
-    private static readonly Gen<RehearsedBench> Any =
+    internal static readonly Gen<RehearsedBench> Any =
         from batches in Batches.Any.Array[1, 4]
         from house in Batches.AnyHouse
         from days in Gen.Int[0, 8]

@@ -153,6 +153,25 @@ public sealed class RepairEditsTests
     }
 
     [Fact]
+    public void What_was_hidden_is_open_again_when_a_part_is_off_and_on_that_model_alone()
+    {
+        var (bench, gate, at) = AtTheGate(0);
+        foreach (var model in new[] { 1, 2 })
+        {
+            bench.Do(ActKind.Flaw, at, a => a with { StepId = gate.Id, Model = model, Place = "chest", FlawKind = FlawKind.Line });
+            bench.Do(ActKind.Mend, at, a => a with { FlawId = bench.State.Flaws[^1].Id, End = FlawEnd.Hidden });
+        }
+        bench.Do(ActKind.Flaw, at, a => a with { StepId = gate.Id, Model = 1, Place = "left arm", FlawKind = FlawKind.Loose });
+        Take(bench, Ask(bench, "pin_and_glue"), at);
+        Assert.Equal("left arm", Assert.Single(bench.Index.OpenFlaws).Place);
+
+        bench.Tick(StepsOf(bench).First(s => s.Key.Kind == StepKind.Roughen), at + Duration.FromMinutes(3), 1);
+
+        Assert.Equal(["chest", "left arm"], bench.Index.OpenFlaws.Select(f => f.Place).Order());
+        Assert.Single(bench.Index.OpenFlaws.Select(f => f.ModelId).Distinct());
+    }
+
+    [Fact]
     public void What_was_begun_or_is_barred_or_closed_is_refused()
     {
         var (bench, _, at) = AtTheGate();

@@ -3087,6 +3087,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/coats/pays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two units side by side: hands-on minutes and flaws of each, what one alone got, and how little that proves. */
+        get: {
+            parameters: {
+                query: {
+                    one: string;
+                    other: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StepPaysView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/coats/import": {
         parameters: {
             query?: never;
@@ -3733,8 +3790,7 @@ export interface components {
         CauseView: {
             id: components["schemas"]["CauseId"];
             words: string;
-            /** Format: double */
-            probability: number;
+            likely: string;
             for: string[];
             against: string[];
             next: string;
@@ -4230,11 +4286,8 @@ export interface components {
             headline: string;
             /** @description The likeliest first; empty for free words. */
             causes: components["schemas"]["CauseView"][];
-            /**
-             * Format: double
-             * @description How likely it was something else, 0 to 1.
-             */
-            unexplained: number;
+            /** @description How likely it was something else, in words. */
+            unexplained: string;
             /** @description What would tell the first two apart. */
             test: string;
             /** @description What can be done, the cheapest first. */
@@ -4881,6 +4934,40 @@ export interface components {
             };
             /** @description True to add a unit although its name is on the bench. */
             addAnyway: boolean;
+        };
+        /** @description A unit's hands-on minutes and flaws. */
+        PaidUnitView: {
+            /**
+             * Format: uuid
+             * @description Which.
+             */
+            unitId: string;
+            /** @description Its name. */
+            unit: string;
+            /**
+             * Format: int32
+             * @description Models something was done to.
+             */
+            models: number;
+            /**
+             * Format: int32
+             * @description Hands-on minutes a model, by the spells of the log; null without any.
+             */
+            minutesEach: null | number;
+            /**
+             * Format: int32
+             * @description Models that were looked at, or on which a flaw was found.
+             */
+            looked: number;
+            /**
+             * Format: int32
+             * @description Those with a flaw.
+             */
+            flawed: number;
+            /** @description What was done to it and not to the other. */
+            alone: string[];
+            /** @description The figures in a line. */
+            words: string;
         };
         /** @description How two materials of a batch are joined. */
         PairView: {
@@ -5952,6 +6039,18 @@ export interface components {
              * @description Minutes before the first model, 0 to 240; null: as usual.
              */
             setupMinutes?: null | number;
+        };
+        /**
+         * @description What two units cost and how they came out, side by side: whether what was done to one alone paid, and how little that
+         *                 proves.
+         */
+        StepPaysView: {
+            /** @description The first. */
+            one: components["schemas"]["PaidUnitView"];
+            /** @description The second. */
+            other: components["schemas"]["PaidUnitView"];
+            /** @description What the difference says. */
+            words: string;
         };
         /** @description A step of a route. */
         StepRow: {

@@ -16,6 +16,7 @@ import { Waiting } from "../ui/Waiting";
 import { Clocks, StartClock } from "./Clocks";
 import { CoatSheet } from "./CoatSheet";
 import { CountSheet } from "./CountSheet";
+import { FirstFacts } from "./FirstFacts";
 import { Keys } from "./Keys";
 import { Now } from "./Now";
 import { Soon } from "./Soon";
@@ -236,18 +237,25 @@ function Empty() {
     varnish: "rest",
     finish: "rest",
   } as const;
+  const key = "mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] px-8 text-main strong";
   return (
-    <div className="mt-auto flex flex-wrap items-end gap-6 px-4 md:px-10">
-      <HexagonGlyph sides={bare} size={104} bare />
-      <Link to="/intake" className="mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] border-ink px-8 text-main strong">
-        Add a unit
-      </Link>
-      {house.data && !house.data.asked ? (
-        <Link to="/house" className="mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] border-ink px-8 text-body strong">
-          Answer six questions first
+    <>
+      <FirstFacts />
+      <div className="mt-auto flex flex-wrap items-end gap-6 px-4 md:px-10">
+        <HexagonGlyph sides={bare} size={104} bare />
+        <Link to="/intake" hash="roster" className={`${key} border-hand bg-hand text-on-hand`}>
+          Bring a roster
         </Link>
-      ) : null}
-    </div>
+        <Link to="/intake" className={`${key} border-ink`}>
+          Add a unit
+        </Link>
+        {house.data && !house.data.asked ? (
+          <Link to="/house" className={`${key} border-ink text-body`}>
+            Answer six questions about how you work
+          </Link>
+        ) : null}
+      </div>
+    </>
   );
 }
 

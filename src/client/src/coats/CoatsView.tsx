@@ -13,6 +13,7 @@ import { LabelForm } from "./LabelForm";
 import { RecoatWall } from "./RecoatWall";
 import { RightCoat } from "./RightCoat";
 import { SeenAgainstTable } from "./SeenAgainstTable";
+import { StepPays } from "./StepPays";
 import { Yield } from "./Yield";
 
 /** COATS: what dries, what may be recoated and until when, how each product behaves on this bench. */
@@ -73,6 +74,7 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
               ))}
             </ul>
           </div>
+          <StepPays />
           {view.recoat.length > 0 ? (
             <div>
               <h2 className="text-[22px]">What may be recoated</h2>

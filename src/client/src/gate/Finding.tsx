@@ -152,7 +152,7 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
           {finding.causes.map((c) => (
             <li key={c.id}>
               <p className="strong">
-                {percent(c.probability)}: {c.words}
+                {c.likely}: {c.words}
               </p>
               {c.for.map((t) => (
                 <p key={t}>For it: {t}</p>
@@ -169,7 +169,7 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
               </p>
             </li>
           ))}
-          <li className="strong">{percent(finding.unexplained)}: something else</li>
+          <li className="strong">{finding.unexplained}: something else</li>
         </ul>
         {second ? <p className="mt-4">{finding.test}</p> : null}
         <p className="mt-3 text-note text-ink-2">
@@ -178,11 +178,6 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
       </Sheet>
     </p>
   );
-}
-
-function percent(share: number): string {
-  const of = share * 100;
-  return of < 5 ? "Under 5 %" : of > 95 ? "Over 95 %" : `About ${Math.round(of / 5) * 5} %`;
 }
 
 function Cost({ price, searching }: { price: Schemas["RepairPriceView"]; searching: boolean }) {

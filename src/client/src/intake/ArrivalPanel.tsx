@@ -44,7 +44,7 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
               <HexagonGlyph sides={view.sides} size={112} />
               <p>
                 <span className="digits block text-[54px]">{hands(view.handsMinutes)}</span>
-                of your hands,
+                hands-on,
                 <br />
                 {hands(view.paintMinutes)} of it paint
               </p>

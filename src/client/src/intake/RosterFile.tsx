@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { wordsOf } from "../api/client";
 import { FileInput } from "../ui/FileInput";
 import { Key } from "../ui/Key";
+import example from "./example-roster.csv?raw";
 import type { DraftLine, Roster } from "./useRoster";
 
 const shownLines = 200;
@@ -18,6 +19,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
   const inOrder = [...asking, ...roster.lines.filter((l) => l.fate !== "asks")].slice(0, shownLines);
   return (
     <section
+      id="roster"
       className="mt-auto grid gap-x-10 gap-y-4 border-t-[5px] border-ink bg-sheet px-4 py-4 md:px-10
         lg:[grid-template-columns:1fr_360px]"
     >
@@ -67,6 +69,18 @@ export function RosterFile({ roster }: { roster: Roster }) {
           Drop a roster here, or choose one: a CSV file, comma or semicolon, one unit on a line; at most 10,000 lines and 16 MB. A bench
           takes 10,000 models.
         </button>
+        {roster.lines.length === 0 ? (
+          <p className="flex flex-wrap items-center gap-x-3">
+            <Key onClick={() => take(new File([example], "example-roster.csv", { type: "text/csv" }))}>Read an example</Key>
+            <a
+              href={`data:text/csv;charset=utf-8,${encodeURIComponent(example)}`}
+              download="example-roster.csv"
+              className="inline-flex min-h-12 items-center strong underline"
+            >
+              Take it away to fill in
+            </a>
+          </p>
+        ) : null}
         <FileInput label="Roster file" accept=".csv,text/csv" input={input} onFile={take} />
         {roster.lines.length > 0 ? (
           <div className="flex flex-wrap gap-2">
