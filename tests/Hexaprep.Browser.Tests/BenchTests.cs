@@ -215,7 +215,12 @@ public sealed class BenchTests(TestDatabases databases)
         page.Says("You sit down");
         page.Says("Tue and Thu 19:30 to 22:00");
         Touch(page.Find("[aria-label='Where do you spray from a can?']"));
-        Touch(page.Named("in a vented booth"));
+        Touch(
+            page.Wait(
+                d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == "in a vented booth"),
+                "The booth cannot be chosen."
+            )!
+        );
         Touch(page.Named("Bring a roster"));
         touches++;
         page.Find("[aria-label='Roster file']").SendKeys(file);

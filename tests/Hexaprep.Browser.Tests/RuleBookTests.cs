@@ -147,7 +147,7 @@ public sealed class RuleBookTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone());
         using var page = new Chromium();
         page.Open(app.Address);
-        page.Named("Answer six questions about how you work").Click();
+        page.Named("Six questions about how you work").Click();
         page.Find("section[aria-label='First visit']");
         Assert.Equal(6, page.Driver.FindElements(By.CssSelector("section[aria-label='First visit'] fieldset")).Count);
         page.Find("section[aria-label='First visit'] input[name=prime_by]:not(:checked)").FindElement(By.XPath("..")).Click();

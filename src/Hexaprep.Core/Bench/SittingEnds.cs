@@ -107,7 +107,11 @@ public sealed class SittingEnds(BenchIndex bench, BenchPlan plan, Clockface cloc
     {
         var used = steps
             .Where(s => s.Amounts.Product is not null and not ProductClass.Water)
-            .Select(s => MethodWords.Of(s.Amounts.Product!.Value))
+            .Select(s =>
+                s.Amounts is { Product: ProductClass.EpoxyPutty, Method: { } method }
+                    ? MethodWords.Of(method)
+                    : MethodWords.Of(s.Amounts.Product!.Value)
+            )
             .Distinct()
             .ToList();
         if (used.Count > 0)

@@ -82,7 +82,7 @@ public static class StepPays
             log.Models == 0
                 ? "nothing was done to it yet"
                 : $"{Sentence.Counted(log.Models, "model")}, {Clockface.Hands(log.MinutesEach!.Value)} hands-on each; "
-                    + $"{log.Flawed} of {log.Looked} looked at had a flaw"
+                    + (log.Looked == 0 ? "none looked at yet" : $"{log.Flawed} of {log.Looked} looked at had a flaw")
         );
 
     private static string Says(PaidUnitView one, PaidUnitView other)

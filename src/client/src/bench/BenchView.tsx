@@ -237,21 +237,21 @@ function Empty() {
     varnish: "rest",
     finish: "rest",
   } as const;
-  const key = "mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] px-8 text-main strong";
+  const key = "mb-3 inline-flex min-h-[76px] items-center rounded-key border-[3px] strong";
   return (
     <>
       <FirstFacts />
       <div className="mt-auto flex flex-wrap items-end gap-6 px-4 md:px-10">
         <HexagonGlyph sides={bare} size={104} bare />
-        <Link to="/intake" hash="roster" className={`${key} border-hand bg-hand text-on-hand`}>
+        <Link to="/intake" hash="roster" className={`${key} border-hand bg-hand px-8 text-main text-on-hand`}>
           Bring a roster
         </Link>
-        <Link to="/intake" className={`${key} border-ink`}>
+        <Link to="/intake" className={`${key} border-ink px-8 text-main`}>
           Add a unit
         </Link>
         {house.data && !house.data.asked ? (
-          <Link to="/house" className={`${key} border-ink text-body`}>
-            Answer six questions about how you work
+          <Link to="/house" className={`${key} border-ink px-6 text-body`}>
+            Six questions about how you work
           </Link>
         ) : null}
       </div>

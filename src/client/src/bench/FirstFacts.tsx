@@ -2,6 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { houseQuery, lookAgain, sittingsQuery } from "../api/queries";
+import { Stop } from "../intake/Sentence";
 import { Choice } from "../ui/Choice";
 
 const days = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
@@ -23,16 +24,16 @@ export function FirstFacts() {
   if (!house || !sittings) return null;
   const link = "inline-flex min-h-12 items-center border-b-[4px] border-hand bg-sheet px-3 strong text-hand";
   return (
-    <section aria-label="What no plan can guess" className="mx-4 flex flex-wrap items-center gap-x-2 gap-y-2 text-lead md:mx-10">
+    <section aria-label="What no plan can guess" className="mx-4 mt-3 flex flex-wrap items-center gap-x-2 gap-y-2 md:mx-10">
       You sit down
       <Link to="/plan/evenings" className={link}>
         {week(sittings.weekly)}
       </Link>
       by the clock of
       <Link to="/plan/evenings" className={link}>
-        {sittings.timeZone.replace("_", " ")}
+        {sittings.timeZone.replace("Etc/", "").replace("_", " ")}
       </Link>
-      .
+      <Stop>.</Stop>
       {asked.map(({ school, before }, i) => {
         const point = house.schools.find((s) => s.id === school);
         return point ? (
@@ -44,7 +45,7 @@ export function FirstFacts() {
               options={point.options.map((o) => ({ value: o.id, text: `${o.label.charAt(0).toLowerCase()}${o.label.slice(1)}` }))}
               onChange={(option) => put.mutate({ school, option })}
             />
-            {i === 0 ? "," : "."}
+            <Stop>{i === 0 ? "," : "."}</Stop>
           </span>
         ) : null;
       })}

@@ -74,7 +74,6 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
               ))}
             </ul>
           </div>
-          <StepPays />
           {view.recoat.length > 0 ? (
             <div>
               <h2 className="text-[22px]">What may be recoated</h2>
@@ -100,6 +99,7 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
               Coats as CSV
             </a>
           </div>
+          <StepPays />
         </section>
       </div>
       <Log view={view} only={only} onOnly={onOnly} />
@@ -231,7 +231,7 @@ function Log({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only; o
                 <td className="pr-4">{moment(c.startedAt, now, view.zone)}</td>
                 <td className="pr-4">{c.what}</td>
                 <td className="pr-4">{c.unit}</td>
-                <td className="pr-4">{c.film}</td>
+                <td className="whitespace-nowrap pr-4">{c.film}</td>
                 <td className="pr-4">{c.airC === null ? "not known" : `${c.airC} °C, ${c.humidityPct} %`}</td>
                 <td className="pr-4">{c.models}</td>
                 <td className="pr-4">{c.tests.join("; ")}</td>
