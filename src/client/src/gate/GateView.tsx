@@ -14,7 +14,7 @@ import { Figure } from "./Figure";
 import { Finding } from "./Finding";
 import { GatePegs } from "./GatePegs";
 import { gateKey } from "./gateKeys";
-import { Photos } from "./Photos";
+import { PhotoKey, PhotoStrip } from "./Photos";
 import { FlawSign } from "./signs";
 
 /** GATE: one model after another under the lamp; a flaw is two touches or two keys, a clean model one. */
@@ -208,8 +208,9 @@ function Look({ view }: { view: Schemas["GateView"] }) {
               </button>
             ))}
           </div>
-          <div className="flex items-center justify-between gap-3">
+          <div className="flex flex-wrap items-center justify-between gap-3">
             <Another view={view} can={place !== null && hand !== null} open={another} onOpenChange={setAnother} onFlaw={flaw} />
+            <PhotoKey view={view} model={hand} />
             <Link to="/" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Back to the bench
             </Link>
@@ -217,7 +218,6 @@ function Look({ view }: { view: Schemas["GateView"] }) {
         </div>
       </div>
       <div className="flex flex-1 flex-col gap-4 border-t-[6px] border-ink bg-sheet px-4 py-3 max-md:pb-48 md:px-10">
-        <Photos view={view} model={hand} />
         {open.length === 0 ? (
           <p className="text-lead">
             {view.findings.length > 0 ? "What was found stays open: its models are held back." : "Nothing found so far."}{" "}
@@ -236,6 +236,7 @@ function Look({ view }: { view: Schemas["GateView"] }) {
             <p className="text-note text-ink-2">{view.enough}</p>
           </div>
         )}
+        <PhotoStrip view={view} model={hand} />
       </div>
     </main>
   );

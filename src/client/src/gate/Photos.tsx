@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { api, reach, type Schemas, wordsOf } from "../api/client";
 import { gateQuery, queryClient } from "../api/queries";
 import { FileInput } from "../ui/FileInput";
+import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 
 interface PhotosProps {
@@ -11,11 +12,11 @@ interface PhotosProps {
   model: number | null;
 }
 
-/** Photos of the model in hand, look by look: a new one is taken or chosen, and all are laid side by side. */
-export function Photos({ view, model }: PhotosProps) {
+const lookedAgain = (stepId: string) => queryClient.invalidateQueries({ queryKey: gateQuery(stepId).queryKey });
+
+/** Takes or chooses a photo of the model in hand. */
+export function PhotoKey({ view, model }: PhotosProps) {
   const input = useRef<HTMLInputElement>(null);
-  const [shown, setShown] = useState<number | null>(null);
-  const again = () => queryClient.invalidateQueries({ queryKey: gateQuery(view.stepId).queryKey });
   const keep = useMutation({
     mutationFn: ({ id, number, file }: { id: string; number: number; file: File }) =>
       reach(
@@ -25,40 +26,43 @@ export function Photos({ view, model }: PhotosProps) {
           headers: { "Content-Type": file.type || "application/octet-stream" },
         }),
       ),
-    onSettled: again,
+    onSettled: () => lookedAgain(view.stepId),
   });
+  if (model === null) return null;
+  return (
+    <>
+      <FileInput
+        label={`A photo of model ${model}`}
+        accept="image/jpeg,image/png,image/webp"
+        input={input}
+        onFile={(file) => keep.mutate({ id: crypto.randomUUID(), number: model, file })}
+      />
+      <Key disabled={keep.isPending} onClick={() => input.current?.click()}>
+        {keep.isPending ? "Keeping it" : `Photo of ${model}`}
+      </Key>
+      {keep.error ? (
+        <p role="alert" className="basis-full text-note">
+          {wordsOf(keep.error)}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+/** Photos of the model in hand, look by look: a touch lays them side by side. */
+export function PhotoStrip({ view, model }: PhotosProps) {
+  const [shown, setShown] = useState<number | null>(null);
   const takeOut = useMutation({
     mutationFn: (photoId: string) =>
       api.POST("/api/photos/{photoId}/out", { params: { path: { photoId } }, body: { id: crypto.randomUUID() } }),
-    onSettled: again,
+    onSettled: () => lookedAgain(view.stepId),
   });
   const of = (number: number | null) => view.photos.filter((p) => p.model === number);
   const mine = of(model);
-  if (model === null && view.photos.length === 0) return null;
-  const error = keep.error ?? takeOut.error;
+  if (mine.length === 0 && shown === null) return null;
   return (
     <section aria-label="Photos" className="flex flex-col gap-1">
       <ul className="flex gap-3 overflow-x-auto">
-        {model === null ? null : (
-          <li className="shrink-0">
-            <FileInput
-              label={`A photo of model ${model}`}
-              accept="image/jpeg,image/png,image/webp"
-              input={input}
-              onFile={(file) => keep.mutate({ id: crypto.randomUUID(), number: model, file })}
-            />
-            <button
-              type="button"
-              disabled={keep.isPending}
-              onClick={() => input.current?.click()}
-              className="flex h-[108px] w-[144px] flex-col items-center justify-center rounded-key border-[3px] border-ink text-center
-                strong leading-tight disabled:opacity-60"
-            >
-              <Lens />
-              {keep.isPending ? "Keeping it" : `Photo of ${model}`}
-            </button>
-          </li>
-        )}
         {mine.map((p) => (
           <li key={p.id} className="shrink-0">
             <button type="button" onClick={() => setShown(model)} className="block text-left">
@@ -72,7 +76,7 @@ export function Photos({ view, model }: PhotosProps) {
           </li>
         ))}
       </ul>
-      {error ? <p role="alert">{wordsOf(error)}</p> : null}
+      {takeOut.error ? <p role="alert">{wordsOf(takeOut.error)}</p> : null}
       <Sheet title={`Model ${shown}, look by look`} open={shown !== null} onOpenChange={(o) => setShown(o ? shown : null)}>
         <div className="grid gap-4 sm:grid-cols-2">
           {of(shown).map((p) => (
@@ -103,14 +107,5 @@ export function Photos({ view, model }: PhotosProps) {
         </div>
       </Sheet>
     </section>
-  );
-}
-
-function Lens() {
-  return (
-    <svg viewBox="0 0 48 36" className="mb-1 h-9 w-12" aria-hidden="true">
-      <path d="M4 10H14L18 4H30L34 10H44V32H4Z" className="fill-none stroke-current" strokeWidth={4} strokeLinejoin="round" />
-      <circle cx={24} cy={20} r={7} className="fill-current" />
-    </svg>
   );
 }
