@@ -50,8 +50,8 @@ public static class Arrival
         var asItIs = BenchPlanner.Make(joined, now, 1, cancel);
         var alone = LowerBound.Alone(asItIs.Problem)[unit.Unit.Id.ToString()];
         return new ArrivalView(
-            steps.Sum(s => s.Step.HandsMinutes(s.Models)),
-            steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => s.Step.HandsMinutes(s.Models)),
+            steps.Sum(s => joined.Hands(s.Step, s.Models, now)),
+            steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => joined.Hands(s.Step, s.Models, now)),
             Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now),
             choices,
             alone == int.MaxValue ? "" : clock.At(asItIs.At(alone))

@@ -76,7 +76,7 @@ public static class AssumedAir
             .. Enumerable
                 .Range(1, 11)
                 .Select(m => new LocalDate(local.Year, local.Month, 1).PlusMonths(m))
-                .Where(m => Share(m.Month, local.Hour, manner) >= 2 * Rarely && Period.DaysBetween(today, m) <= 366)
+                .Where(m => Share(m.Month, local.Hour, manner) >= 2 * Rarely && Period.DaysBetween(today, m) <= WhatIfChange.MostDaysWaited)
                 .Take(1)
                 .Select(m => new AirElse(
                     $"waiting for {CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(m.Month)}",

@@ -242,6 +242,11 @@ public sealed class BenchIndex
             step.Key.Occurrence - 1
         );
 
+    /// <summary>Minutes of hands for so many models of a step, begun at a moment: where one mix does not take all of them in the air of
+    /// then, another is mixed.</summary>
+    public int Hands(BenchStep step, int models, Instant at) =>
+        Effort.Minutes(step.Amounts.SetupMinutes, step.Amounts.SecondsPerModel, PuttyMix.TermsOf(this, step, at)?.Models, models);
+
     /// <summary>The repair a step is part of; null for a step of the route.</summary>
     public BenchRepair? RepairOf(BenchStep step) => step.RepairId is { } id ? _roster.Repairs.GetValueOrDefault(id) : null;
 

@@ -99,7 +99,7 @@ public sealed class BenchReader
             || Readying.Of(_bench, step, models, _clock) is not null
         )
             return null;
-        var ends = _now + Duration.FromMinutes(PuttyMix.Hands(_bench, step, models.Count, _now));
+        var ends = _now + Duration.FromMinutes(_bench.Hands(step, models.Count, _now));
         if (Sessions.Has(step))
             ends = Instant.Min(_now + Duration.FromMinutes(Sessions.Left(_bench, step, _now) + step.Amounts.SetupMinutes), _sitting.End);
         return new PlannedWork(step.Id, _now, ends, models.Count, false);
@@ -236,7 +236,7 @@ public sealed class BenchReader
             return null;
         var step = _bench.Steps[spell.StepId];
         var last = _bench.TicksOf[step.Id].Where(t => t.SpellId == spell.Id).Select(t => t.At).DefaultIfEmpty(spell.BeganAt).Max();
-        var takes = PuttyMix.Hands(_bench, step, Math.Max(1, _bench.Remaining(step).Count), _now);
+        var takes = _bench.Hands(step, Math.Max(1, _bench.Remaining(step).Count), _now);
         var away = (int)(_now - last).TotalMinutes;
         return away <= takes + 10 ? null : new AwayView(away, $"It is {_clock.At(_now)}. How many were {StepWords.Of(step.Key).Done}?");
     }

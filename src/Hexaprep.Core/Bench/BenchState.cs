@@ -24,7 +24,8 @@ public sealed record BenchStep(
     /// <summary>The repair it is a step of; null for a step of the route.</summary>
     public Guid? RepairId { get; init; }
 
-    /// <summary>Minutes of hands for this many models.</summary>
+    /// <summary>Minutes of hands for this many models at 21 °C; what a mix takes in the air of a moment is asked of <see
+    /// cref="BenchIndex.Hands"/>.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);
 }
 

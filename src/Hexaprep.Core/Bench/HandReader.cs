@@ -31,7 +31,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var ends =
             work.InHand ? work.End
             : Sessions.Has(step) ? clock.Now + (work.End - work.Begin)
-            : clock.Now + Duration.FromMinutes(PuttyMix.Hands(bench, step, work.Models, clock.Now));
+            : clock.Now + Duration.FromMinutes(bench.Hands(step, work.Models, clock.Now));
         var test = work.InHand ? null : TestView.Of(Readying.Of(bench, step, remaining, clock), clock);
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
@@ -114,7 +114,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             };
 
     private int Hands(BenchStep step, int left) =>
-        plan.MixOf(step) is null ? PuttyMix.Hands(bench, step, left, clock.Now) : PuttyMix.MinutesFrom(step, left);
+        plan.MixOf(step) is null ? bench.Hands(step, left, clock.Now) : PuttyMix.MinutesFrom(step, left);
 
     private static List<Flaw> Held(BenchIndex bench, BenchStep step) =>
         [.. bench.OpenFlaws.Where(f => bench.Steps[f.StepId].BatchId == step.BatchId)];
@@ -131,7 +131,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!inHand)
             return (
                 $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {Sentence.Within(words.Title)}",
-                $"about {Clockface.Hands(Hands(step, left))} " + $"hands-on, done about {clock.At(ends)}"
+                $"about {Clockface.Hands(Hands(step, left))} hands-on, done about {clock.At(ends)}"
             );
         var models = bench.ModelsAt(step);
         var total = models.Count;

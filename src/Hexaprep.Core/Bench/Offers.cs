@@ -53,7 +53,7 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
     private int LeastMinutes(BenchStep step) =>
         Sessions.Has(step)
             ? step.Amounts.SetupMinutes + Sessions.LeastMinutes
-            : PuttyMix.Hands(bench, step, step.Amounts.OneGo ? bench.Remaining(step).Count : 1, clock.Now);
+            : bench.Hands(step, step.Amounts.OneGo ? bench.Remaining(step).Count : 1, clock.Now);
 
     private static OfferView Longer(OfferView offer, Instant? next) =>
         offer with
@@ -72,7 +72,7 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
         var test = TestView.Of(blocker, clock);
         if (blocker is not null && test is null)
             return null;
-        var minutes = Sessions.Has(step) ? Sessions.Left(bench, step, clock.Now) : PuttyMix.Hands(bench, step, models.Count, clock.Now);
+        var minutes = Sessions.Has(step) ? Sessions.Left(bench, step, clock.Now) : bench.Hands(step, models.Count, clock.Now);
         var hands = $"about {Clockface.Hands(minutes)} of hands-on work";
         return new OfferView(
             step.Id,

@@ -220,14 +220,12 @@ public sealed partial class PlanDraft
             id,
             a.SetupMinutes,
             Math.Max(1, a.SecondsPerModel / 60),
-            a.OneGo || a.Mode is not null
-                ? 1
-                : Math.Min(count, Math.Max(FewestCuts, PuttyMix.Hands(_bench, step, count, _now) / MinutesACut)),
+            a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Math.Max(FewestCuts, _bench.Hands(step, count, _now) / MinutesACut)),
             WaitAfter(step)
         )
         {
             Count = count == _bench.Batches[step.BatchId].Traits.Models ? null : count,
-            Minutes = even ? null : [.. Enumerable.Range(1, count).Select(n => PuttyMix.Hands(_bench, step, n, _now))],
+            Minutes = even ? null : [.. Enumerable.Range(1, count).Select(n => _bench.Hands(step, n, _now))],
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
             Window = _windows.Count > 0 ? SprayManner.Of(_bench, step)?.Name : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
@@ -467,7 +465,7 @@ public sealed partial class PlanDraft
             2
             * _bench
                 .State.Steps.Where(s => s.NotNeeded is null)
-                .Sum(s => PuttyMix.Hands(_bench, s, _bench.Remaining(s).Count + _bench.Behind(s).Count, _now));
+                .Sum(s => _bench.Hands(s, _bench.Remaining(s).Count + _bench.Behind(s).Count, _now));
         var have = 0;
         var least = _now + Duration.FromDays(42);
         foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))

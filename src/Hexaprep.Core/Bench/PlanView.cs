@@ -239,7 +239,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var batches = bench.BatchesOf[unit.Id].ToList();
         var hexagon = Hexagon.Of(bench, batches.Select(b => b.Id), now);
-        var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => PuttyMix.Hands(bench, s, bench.Remaining(s).Count, now));
+        var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => bench.Hands(s, bench.Remaining(s).Count, now));
         var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
         // What came since the plan was made has no date yet.
         var isNew = !plan.Problem.Units.Any(u => u.Id == unit.Id.ToString()) && left > 0;
@@ -414,9 +414,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var (first, others) = (bench.Steps[mix.First], mix.Others.Select(o => bench.Steps[o]).ToList());
         var stiff = plan.MixOf(others[0])!.Stiff;
-        var spared = others.Sum(o =>
-            PuttyMix.Hands(bench, o, bench.Remaining(o).Count, now) - PuttyMix.MinutesFrom(o, bench.Remaining(o).Count)
-        );
+        var spared = others.Sum(o => bench.Hands(o, bench.Remaining(o).Count, now) - PuttyMix.MinutesFrom(o, bench.Remaining(o).Count));
         return $"One mix for {bench.NameOf(first)} and {string.Join(" and ", others.Select(bench.NameOf))}: saves {spared} min of "
             + $"mixing, used up by {_clock.At(stiff)}; a mix serves at most {PuttyMix.TermsOf(bench, first, now)!.Models} models.";
     }

@@ -30,10 +30,6 @@ public static class PuttyMix
         return new MixTerms(Math.Max(1, (int)working), Math.Max(1, models));
     }
 
-    /// <summary>Minutes of hands for so many models, begun at a moment: a mix more where one does not take all of them.</summary>
-    public static int Hands(BenchIndex bench, BenchStep step, int models, Instant at) =>
-        Effort.Minutes(step.Amounts.SetupMinutes, step.Amounts.SecondsPerModel, TermsOf(bench, step, at)?.Models, models);
-
     // A tool wiped, another model taken: longer than this and the person may have mixed anew.
     private static readonly Duration HandOver = Duration.FromMinutes(5);
 

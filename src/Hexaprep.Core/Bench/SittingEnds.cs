@@ -127,7 +127,7 @@ public sealed class SittingEnds(BenchIndex bench, BenchPlan plan, Clockface cloc
             from step in bench.StepsOf[batch.Id]
             where step.Id != bench.InHand?.StepId && step.Amounts.Product is not null && !bench.IsFinished(step)
             let models = bench.Remaining(step)
-            let minutes = PuttyMix.Hands(bench, step, models.Count, clock.Now)
+            let minutes = bench.Hands(step, models.Count, clock.Now)
             where models.Count > 0 && minutes <= Math.Min(left, ShortMinutes) && !Sessions.Has(step)
             where Readying.Of(bench, step, models, clock) is null && ActRules.UnfitAir(bench, step, clock.Now) is null
             where !Room.MakesDust(step.Key.Kind, bench.HouseOf(batch.Id)) || WetRoom.Until(bench, clock.Now) is null

@@ -94,7 +94,7 @@ public static class StepPays
             better.MinutesEach is { } more && worse.MinutesEach is { } less && more != less
                 ? $", for {Clockface.Hands(Math.Abs(more - less))} a model {(more > less ? "more" : "less")}"
                 : "";
-        var sure = $"{Math.Round(Math.Max(found.Higher, 1 - found.Higher) * 100)} %";
+        var sure = Sentence.Within(Share.Likely(Math.Max(found.Higher, 1 - found.Higher)));
         return found.Say switch
         {
             "too_few" => "Too few to say anything: from eight models looked at and two flaws on, it begins to mean something.",

@@ -43,7 +43,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             orderby unit.OffSince descending, unit.Id
             let steps = bench.BatchesOf[unit.Id].SelectMany(b => bench.StepsOf[b.Id]).ToList()
             let models = bench.BatchesOf[unit.Id].Sum(b => b.Traits.Models)
-            let left = steps.Sum(s => PuttyMix.Hands(bench, s, bench.Remaining(s).Count, now))
+            let left = steps.Sum(s => bench.Hands(s, bench.Remaining(s).Count, now))
             select new OffUnitView(
                 unit.Id,
                 unit.Name,
@@ -72,7 +72,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. UnitMarks.Drawn.Select(d => d.Mark).Where(m => m == unit.Mark || bench.State.Units.All(u => u.Mark != m))],
             unit.Notes,
             Hexagon.Of(bench, batches.Select(b => b.Id), now),
-            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => PuttyMix.Hands(bench, s, bench.Remaining(s).Count, now)),
+            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => bench.Hands(s, bench.Remaining(s).Count, now)),
             [.. batches.Select(One)]
         )
         {
@@ -152,8 +152,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Side.Varnish => hexagon.Varnish,
             _ => hexagon.Finish,
         };
-        var left = steps.Sum(s => PuttyMix.Hands(bench, s, bench.Remaining(s).Count, now));
-        var all = steps.Sum(s => PuttyMix.Hands(bench, s, batch.Traits.Models, now));
+        var left = steps.Sum(s => bench.Hands(s, bench.Remaining(s).Count, now));
+        var all = steps.Sum(s => bench.Hands(s, batch.Traits.Models, now));
         var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
         var when =
             steps.Count == 0 ? "not needed"
@@ -280,7 +280,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             bench.TicksOf[step.Id].Count(),
             models,
             step.Reason,
-            PuttyMix.Hands(bench, step, models, now),
+            bench.Hands(step, models, now),
             step.NotNeeded is not null ? "not needed"
                 : finished ? DoneAt([step])
                 : When(step),

@@ -8,7 +8,7 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
 /// rank and file, rain, days away, two batches as one, one batch as two, a step that misses its sitting, a repair, a step done another
-/// way, more or fewer units under way, no spraying outdoors before a day.</summary>
+/// way, more or fewer units under way, no spraying before a day.</summary>
 public enum WhatIfKind
 {
     Evening,
@@ -81,8 +81,10 @@ public sealed record WhatIfAsk(
 /// <param name="Made">The changes; none where nothing could be kept.</param>
 public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
 {
-    private const int MostDaysAway = 60,
-        MostDaysWaited = 366;
+    private const int MostDaysAway = 60;
+
+    /// <summary>The longest that spraying is put off, days.</summary>
+    public const int MostDaysWaited = 366;
 
     /// <summary>The weight of a unit that goes first.</summary>
     public const int FirstWeight = 5;
@@ -238,7 +240,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             );
         }
 
-        // Sittings that are marked already stay as they are.
+        // A sitting marked unfit bars every spray, indoors too; those marked already stay as they are.
         private WhatIfChange NoSprayBefore(LocalDate date)
         {
             var today = now.InZone(bench.State.Settings.Zone).Date;
@@ -246,9 +248,9 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             if (days is < 1 or > MostDaysWaited)
                 throw Refuse("date", $"{days} days do not fit.", $"Give 1 to {MostDaysWaited} days.");
             var calendar = bench.State.Settings.Calendar;
-            var sat = calendar.From(now, days * 3).Select(s => s.Date).Where(d => d < date).Distinct();
+            var sat = calendar.From(now, days * 3).Where(s => s.FitForSpray && s.Date < date).Select(s => s.Date).Distinct();
             return Calendar(
-                $"No spraying outdoors before {_clock.Day(date)}",
+                $"No spraying before {_clock.Day(date)}",
                 [.. sat.Select(d => new SittingException(newId(), d, ExceptionKind.UnfitForSpray, null, null))]
             );
         }

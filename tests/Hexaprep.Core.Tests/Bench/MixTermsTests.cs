@@ -42,9 +42,7 @@ public sealed class MixTermsTests
         int Planned(RehearsedBench bench) =>
             bench.Plan(Evening, 2).Work.Where(w => w.StepId == bench.Step(StepKind.Fill).Id).Sum(w => (int)(w.End - w.Begin).TotalMinutes);
 
-        var more =
-            PuttyMix.Hands(warm.Index, warm.Step(StepKind.Fill), 20, Evening)
-            - PuttyMix.Hands(usual.Index, usual.Step(StepKind.Fill), 20, Evening);
+        var more = warm.Index.Hands(warm.Step(StepKind.Fill), 20, Evening) - usual.Index.Hands(usual.Step(StepKind.Fill), 20, Evening);
         Assert.True(more > 0 && more % warm.Step(StepKind.Fill).Amounts.SetupMinutes == 0);
         Assert.True(Planned(warm) > Planned(usual));
     }

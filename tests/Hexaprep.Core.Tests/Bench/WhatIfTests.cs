@@ -1,5 +1,6 @@
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Tests.Scheduling;
 using Hexaprep.Testing;
 using NodaTime;
@@ -100,6 +101,31 @@ public sealed class WhatIfTests
         Assert.EndsWith("by brush", brush.Title, StringComparison.Ordinal);
         var spring = Asked(new WhatIfAsk(WhatIfKind.NoSprayBefore, new LocalDate(2026, 6, 1)));
         Assert.All(spring.Units, u => Assert.True(u.HoursSooner < -24 * 30, u.Words));
+    }
+
+    [Fact]
+    public void Spraying_put_off_marks_each_sitting_once_and_leaves_what_is_marked()
+    {
+        var (bench, _) = Two();
+        IReadOnlyList<SittingException> Marked() =>
+            Assert
+                .IsType<Change.SettingsSet>(
+                    Assert.Single(
+                        WhatIfChange
+                            .Of(bench.Index, new WhatIfAsk(WhatIfKind.NoSprayBefore, Thursday.PlusDays(30)), Evening, Guid.NewGuid)
+                            .Made
+                    )
+                )
+                .Settings.Calendar.Exceptions;
+
+        var first = Marked();
+        Assert.True(first.Count > 8 && first.Select(e => e.Date).Distinct().Count() == first.Count);
+        Assert.All(first, e => Assert.True(e.Date < Thursday.PlusDays(30)));
+        bench.State = bench.State with
+        {
+            Settings = bench.State.Settings with { Calendar = bench.State.Settings.Calendar with { Exceptions = [first[1]] } },
+        };
+        Assert.Equal(first.Select(e => e.Date).Order(), Marked().Select(e => e.Date).Order());
     }
 
     [Fact]

@@ -6465,7 +6465,7 @@ export interface components {
         /**
          * @description What can be asked of the plan: another evening, a later start, other handles, an airbrush, a unit first, no filling on
          *                 rank and file, rain, days away, two batches as one, one batch as two, a step that misses its sitting, a repair, a step done another
-         *                 way, more or fewer units under way, no spraying outdoors before a day.
+         *                 way, more or fewer units under way, no spraying before a day.
          * @enum {string}
          */
         WhatIfKind: "evening" | "later_start" | "handles" | "airbrush" | "first" | "skip_filling" | "rain" | "away" | "merge" | "split" | "slip" | "repair" | "way" | "under_way" | "no_spray_before";

@@ -2,10 +2,11 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { houseQuery, lookAgain, sittingsQuery } from "../api/queries";
+import { type Day, days } from "../evenings/week";
 import { Stop } from "../intake/Sentence";
 import { Choice } from "../ui/Choice";
+import { capital, lowered } from "../ui/capital";
 
-const days = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
 const asked = [
   { school: "can_place", before: "A spray can is used" },
   { school: "airbrush_place", before: "the airbrush" },
@@ -42,7 +43,7 @@ export function FirstFacts() {
             <Choice
               label={point.question}
               value={point.chosen}
-              options={point.options.map((o) => ({ value: o.id, text: `${o.label.charAt(0).toLowerCase()}${o.label.slice(1)}` }))}
+              options={point.options.map((o) => ({ value: o.id, text: lowered(o.label) }))}
               onChange={(option) => put.mutate({ school, option })}
             />
             <Stop>{i === 0 ? "," : "."}</Stop>
@@ -57,9 +58,9 @@ export function FirstFacts() {
 /** "Tue and Thu 19:30 to 22:00, Sat 10:00 to 13:00": days alike are one. */
 export function week(weekly: readonly Pick<Schemas["WeeklySitting"], "day" | "begins" | "ends">[]): string {
   const byTime = new Map<string, string[]>();
-  for (const s of [...weekly].sort((a, b) => days.indexOf(a.day) - days.indexOf(b.day))) {
+  for (const s of [...weekly].sort((a, b) => days.indexOf(a.day as Day) - days.indexOf(b.day as Day))) {
     const time = `${s.begins.slice(0, 5)} to ${s.ends.slice(0, 5)}`;
-    byTime.set(time, [...(byTime.get(time) ?? []), `${s.day.charAt(0).toUpperCase()}${s.day.slice(1, 3)}`]);
+    byTime.set(time, [...(byTime.get(time) ?? []), capital(s.day).slice(0, 3)]);
   }
   const parts = [...byTime].map(([time, on]) => `${on.length > 1 ? `${on.slice(0, -1).join(", ")} and ${on.at(-1)}` : on[0]} ${time}`);
   return parts.length === 0 ? "on no evening yet" : parts.join(", ");

@@ -43,7 +43,7 @@ function Group({ of }: { of: Schemas["PaidUnitView"] }) {
   return (
     <p>
       <b>{of.unit}:</b> {of.words}
-      {of.alone.length > 0 ? `. It alone: ${of.alone.join(", ").toLowerCase()}` : ""}.
+      {of.alone.length > 0 ? `. It alone: ${of.alone.join(", ")}` : ""}.
     </p>
   );
 }

@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { effectsQuery, lookAgain, type Scope } from "../api/queries";
+import { lowered } from "../ui/capital";
 import { Key } from "../ui/Key";
 
 /** One point: its schools, what each does to this bench in hours and days, and who should choose otherwise. */
@@ -80,8 +81,4 @@ function Effect({ effect }: { effect: Schemas["OptionEffectView"] }) {
       ))}
     </div>
   );
-}
-
-function lowered(text: string): string {
-  return `${text.charAt(0).toLowerCase()}${text.slice(1)}`;
 }

@@ -1,9 +1,8 @@
-import { useMutation } from "@tanstack/react-query";
-import { api, data, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { type Schemas, wordsOf } from "../api/client";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { SecondPlan } from "./SecondPlan";
+import { useSecondPlan } from "./useSecondPlan";
 
 type Row = Schemas["AssumedAirView"];
 
@@ -35,20 +34,7 @@ export function AssumedAir({ rows }: { rows: readonly Row[] }) {
 }
 
 function Spray({ row }: { row: Row }) {
-  const price = useMutation({
-    mutationFn: async (ask: Schemas["WhatIfAsk"]) => ({
-      id: crypto.randomUUID(),
-      ask,
-      view: data(await api.POST("/api/plan/what-if", { body: ask })),
-    }),
-  });
-  const take = useMutation({
-    mutationFn: async (asked: { id: string; ask: Schemas["WhatIfAsk"] }) => {
-      await api.POST("/api/plan/take", { body: { id: asked.id, ask: asked.ask } });
-    },
-    onSuccess: () => price.reset(),
-    onSettled: () => lookAgain(),
-  });
+  const { ask: price, take } = useSecondPlan(() => price.reset());
   const error = price.error ?? take.error;
   return (
     <li>

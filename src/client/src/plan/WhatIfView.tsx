@@ -1,8 +1,8 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, data, type Schemas, wordsOf } from "../api/client";
-import { lookAgain, planQuery, sittingsQuery } from "../api/queries";
+import { type Schemas, wordsOf } from "../api/client";
+import { planQuery, sittingsQuery } from "../api/queries";
 import { Stop } from "../intake/Sentence";
 import { Choice } from "../ui/Choice";
 import { DayGap } from "../ui/DayGap";
@@ -11,10 +11,9 @@ import { Stepper } from "../ui/Stepper";
 import { TimeGap } from "../ui/TimeGap";
 import { Waiting } from "../ui/Waiting";
 import { Moves } from "./Moves";
+import { type Second, useSecondPlan } from "./useSecondPlan";
 
 type Ask = Schemas["WhatIfAsk"];
-// The id is made with the answer: taken twice, it is done once.
-type Second = { id: string; ask: Ask; view: Schemas["WhatIfView"] };
 
 const questions = [
   { value: "evening", text: "had one more evening" },
@@ -65,20 +64,7 @@ function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schem
     ...(kind === "under_way" ? { underWay: under } : {}),
     ...(kind === "first" ? { unitId: unit } : {}),
   };
-  const ask = useMutation({
-    mutationFn: async (asked: Ask): Promise<Second> => ({
-      id: crypto.randomUUID(),
-      ask: asked,
-      view: data(await api.POST("/api/plan/what-if", { body: asked })),
-    }),
-  });
-  const take = useMutation({
-    mutationFn: async (second: Second) => {
-      await api.POST("/api/plan/take", { body: { id: second.id, ask: second.ask } });
-    },
-    onSuccess: () => navigate({ to: "/plan" }),
-    onSettled: () => lookAgain(),
-  });
+  const { ask, take } = useSecondPlan(() => void navigate({ to: "/plan" }));
   const put =
     <T,>(set: (value: T) => void) =>
     (value: T) => {
