@@ -82,6 +82,9 @@ public static class RuleBookPage
 
     private static string Least(Rule rule) => rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "";
 
+    private static string Held(Rule rule) =>
+        rule.Held is { } hold ? $", {Clockface.Lasts(hold.Minutes)} after {hold.Way.Method}" : "";
+
     private static string After(Rule rule) => rule.After is { } after ? $" after {Ids.Of(after)}" : "";
 
     private static string Lifted(Rule rule) => rule.LiftedBy is { } lift ? $", until {Ids.Of(lift)}" : "";
@@ -92,9 +95,9 @@ public static class RuleBookPage
         rule switch
         {
             { Acts: RuleActs.Edge, Stage: { } stage } =>
-                $"{Ids.Of(rule.Subject)} at {Ids.Of(stage)}{Planned(rule)}{Needed(rule)}{Least(rule)}",
+                $"{Ids.Of(rule.Subject)} at {Ids.Of(stage)}{Planned(rule)}{Needed(rule)}{Least(rule)}{Held(rule)}",
             { Acts: RuleActs.Edge } =>
-                $"after {Ids.Of(rule.Subject)}{Needed(rule)}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}",
+                $"after {Ids.Of(rule.Subject)}{Needed(rule)}{(rule.Once is { } once ? $", once {Ids.Of(once)}" : "")}{Held(rule)}",
             { Bars: { } bars } => $"not {Barred(bars)}{After(rule)}{Lifted(rule)}{Rather(rule)}",
             { Acts: RuleActs.Refusal } => rule.Stage is { } stage
                 ? $"whatever comes next, not before {Ids.Of(stage)}"

@@ -36,10 +36,13 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         var now = root["now"].Need(root["now"].Moment(), "the moment asked about, such as 2026-03-12T20:12:00Z");
         var weather = Weather(root["air"]);
         var pieces = new PieceNames();
-        var done = root["done"].List().Select(d => (Step: Step(d["step"]), Piece: pieces.Of(d["piece"]), At: d["at"].Moment())).ToList();
+        var done = root["done"]
+            .List()
+            .Select(d => (Step: Step(d["step"]), Piece: pieces.Of(d["piece"]), At: d["at"].Moment(), Done: d))
+            .ToList();
         var coats = root["coats"].List().Select(c => Coat(c, pieces.Of(c["piece"]), query.Job.House, weather?.Air, now)).ToList();
         var history = new WorkHistory(
-            [.. done.Where(d => d.Step.Kind is not null).Select(d => new Deed(d.Step.Kind!.Value, d.Piece, d.At))],
+            [.. done.Where(d => d.Step.Kind is not null).Select(d => Deed(d.Done, d.Step.Kind!.Value, d.Piece, d.At))],
             coats
         );
         var judge = new Judge(query.Job, history, now, weather, book);
@@ -50,6 +53,9 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         var answer = kind is { } step ? judge.Of(Question(asked, step, pieces.Of(asked["piece"]))) : judge.Gate(gateOf!.Value);
         return (answer, query.Unread);
     }
+
+    private static Deed Deed(JsonAt at, StepKind step, int? piece, Instant? ended) =>
+        new(step, piece, ended) { Method = MethodsOf(step) is { } known ? OneOf(at["method"], known) : null };
 
     private static Ask Question(JsonAt at, StepKind step, int? piece) =>
         new(step)

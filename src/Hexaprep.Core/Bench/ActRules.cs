@@ -78,7 +78,12 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             throw Conflict(
                 "stepId",
                 $"{Sentence.Opened(blocker.Reason)}.",
-                blocker.Waits.Count == 0 ? "Do that first." : "Leave it alone, or test it and say that it is dry."
+                blocker switch
+                {
+                    { Waits.Count: > 0 } => "Leave it alone, or test it and say that it is dry.",
+                    { Until: not null } => "Leave it alone till then.",
+                    _ => "Do that first.",
+                }
             );
         if (blocker.Waits.Max(w => w.Times.Label) is var label && label > act.At)
             throw Conflict("dry", $"Its label asks for more time: till {_clock.At(label)}, whatever a test says.", "Begin it then.");

@@ -39,6 +39,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
     public IReadOnlyList<AlertView> Of(IReadOnlySet<string> answered) =>
         [
             .. Safe()
+                .Concat(Held())
                 .Concat(Clocks())
                 .Concat(Losses())
                 .Where(a => !answered.Contains(a.Key))
@@ -79,6 +80,22 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
                 Kind = coat.Product.Binds() ? AlertKind.Glue : AlertKind.Coats,
             };
     }
+
+    private IEnumerable<AlertView> Held() =>
+        from held in Holding.Running(bench, now - Told)
+        where held.Until <= now
+        let next = bench.Steps[held.What.Edge.To]
+        where !bench.TicksOf[next.Id].Any() && next.Id != bench.InHand?.StepId
+        select new AlertView(
+            $"{held.What.Step.Id}:{Ids.Of(Readiness.Handle)}",
+            $"{bench.NameOf(next)}: {held.What.Noun} is {StepWords.SafeTo(next.Key.Kind)}",
+            MayBegin(next),
+            held.Until,
+            false
+        )
+        {
+            Kind = AlertKind.Glue,
+        };
 
     // A coat found still tacky rings anew.
     private static string KeyOf(Coat coat, Readiness stage) =>

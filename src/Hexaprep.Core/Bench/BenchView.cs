@@ -141,9 +141,10 @@ public sealed record ThenView(Guid StepId, Instant At, string Time, string Text)
     public string? Back { get; init; }
 }
 
-/// <summary>A coat that must be left alone, its three times, and the stage a test would be for.</summary>
+/// <summary>A coat that must be left alone, its three times, and the stage a test would be for; or a binding that holds, which is no
+/// coat and has no product.</summary>
 public sealed record DryingView(
-    Guid CoatId,
+    Guid? CoatId,
     Guid StepId,
     Guid UnitId,
     string Unit,
@@ -164,7 +165,7 @@ public sealed record DryingView(
     double? AirC,
     double? HumidityPct,
     int Number,
-    ProductClass Product,
+    ProductClass? Product,
     string? Method,
     int Models
 )

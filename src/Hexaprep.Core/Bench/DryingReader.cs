@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
@@ -8,7 +9,51 @@ namespace Hexaprep.Core.Bench;
 internal static class DryingReader
 {
     public static IReadOnlyList<DryingView> Of(BenchIndex bench, BenchPlan plan, Clockface clock) =>
-        [.. bench.AwaitedCoats.Select(c => One(bench, plan, c, clock)).OfType<DryingView>().OrderBy(d => d.Sure).ThenBy(d => d.CoatId)];
+        [
+            .. bench
+                .AwaitedCoats.Select(c => One(bench, plan, c, clock))
+                .OfType<DryingView>()
+                .Concat(Holding.Running(bench, clock.Now).Select(h => Held(bench, h.What, h.Until, clock)))
+                .OrderBy(d => d.Sure)
+                .ThenBy(d => d.StepId)
+                .ThenBy(d => d.CoatId),
+        ];
+
+    // Nothing dries, no test ends it: early, usual and sure are one.
+    private static DryingView Held(BenchIndex bench, Holding what, Instant until, Clockface clock)
+    {
+        var (step, unit, ticks) = (what.Step, bench.UnitOf(what.Step), bench.TicksOf[what.Step.Id].ToList());
+        return new DryingView(
+            null,
+            step.Id,
+            unit.Id,
+            bench.NameOf(step),
+            unit.Mark,
+            what.Noun,
+            StepWords.SafeTo(bench.Steps[what.Edge.To].Key.Kind),
+            Readiness.Handle,
+            ticks.Min(t => t.At),
+            until,
+            until,
+            until,
+            clock.At(until),
+            $"{Clockface.Lasts(what.Edge.MinMinutes)} from the last model, rule of thumb",
+            false,
+            false,
+            false,
+            Film.Normal,
+            null,
+            null,
+            1,
+            null,
+            step.Amounts.Method,
+            ticks.Count
+        )
+        {
+            EndedAt = ticks.Max(t => t.At),
+            Planned = until,
+        };
+    }
 
     private static DryingView? One(BenchIndex bench, BenchPlan plan, Coat coat, Clockface clock)
     {

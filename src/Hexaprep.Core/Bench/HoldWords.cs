@@ -71,7 +71,10 @@ public static class HoldWords
     {
         var before = bench.Steps[PlanIds.StepOf(binding.Step!)];
         if (before.Amounts.Product is not { } product)
-            return null;
+        {
+            var (held, holds) = StepWords.Hold(before.Key.Kind);
+            return Holding.After(bench, before) is null ? null : $"{held} {holds}";
+        }
         var (noun, verb) = StepWords.Wait(before.Key.Kind, product);
         return $"{noun} {verb}";
     }

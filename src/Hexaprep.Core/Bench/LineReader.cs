@@ -82,15 +82,25 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         where !drying.Expected
         select new BightView(drying.StepId, drying.UnitId, drying.Unit, drying.Mark, drying.What, drying.EndedAt!.Value, drying.Sure, true);
 
+    /// <summary>A hold that work still to come will leave.</summary>
+    public static BightView Held(BenchIndex bench, Holding held, PlannedWork work, string what)
+    {
+        var unit = bench.UnitOf(held.Step);
+        var until = work.End + Duration.FromMinutes(held.Edge.MinMinutes);
+        return new BightView(held.Step.Id, unit.Id, bench.NameOf(held.Step), unit.Mark, what, work.End, until, false);
+    }
+
     private IEnumerable<BightView> ToCome(Instant until)
     {
         foreach (var work in plan.Work.Where(w => w.Begin < until))
         {
             var step = bench.Steps[work.StepId];
+            var unit = bench.UnitOf(step);
+            if (Holding.After(bench, step) is { } held)
+                yield return Held(bench, held, work, held.Noun);
             if (step.Amounts.Product is not { } product || Waits.Of(bench, step).FirstOrDefault() is not { } awaited)
                 continue;
             var band = bench.Expected(step, awaited.Stage, clock.Now);
-            var unit = bench.UnitOf(step);
             yield return new BightView(
                 step.Id,
                 unit.Id,

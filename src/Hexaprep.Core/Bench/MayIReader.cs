@@ -115,9 +115,12 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     {
         var steps = bench.StepsOf[batch.Id].ToList();
         var done = steps
-            .GroupBy(s => s.Key.Kind)
-            .Where(g => g.All(s => s.Key.IsAgain || s.RepairId is not null || models.All(m => bench.IsDone(s.Id, m.Id))))
-            .Select(g => new Deed(g.Key, null, g.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max()));
+            .GroupBy(s => (s.Key.Kind, s.Key.IsAgain))
+            .Where(g => g.All(s => (s.RepairId is not null && !g.Key.IsAgain) || models.All(m => bench.IsDone(s.Id, m.Id))))
+            .Select(g => new Deed(g.Key.Kind, null, g.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max())
+            {
+                Method = g.First().Amounts.Method,
+            });
         var ids = models.Select(m => m.Id).ToHashSet();
         var coats = steps.SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c.ModelIds.Any(ids.Contains)).Select(c => Laid(bench, c));
         return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade)

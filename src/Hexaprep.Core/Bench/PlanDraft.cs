@@ -367,6 +367,7 @@ public sealed partial class PlanDraft
     private Instant SafeFor(BenchStep step)
     {
         var stages = _bench.EdgesOutOf[step.Id].Select(e => e.Stage).OfType<Readiness>().Distinct().ToList();
+        var held = _bench.EdgesOutOf[step.Id].Select(e => Holding.Until(_bench, e)).OfType<Instant>();
         return (
             from coat in _bench.CoatsOf(step.Id)
             from s in stages
@@ -374,6 +375,7 @@ public sealed partial class PlanDraft
             where times is not null
             select times.Sure
         )
+            .Concat(held)
             .DefaultIfEmpty(Instant.MinValue)
             .Max();
     }
@@ -404,12 +406,13 @@ public sealed partial class PlanDraft
                 );
             if (present.Contains(id + PlanIds.Hand))
                 yield return Windowed(new PlanArc(id + PlanIds.Hand, to, ByTest.Minutes(_bench, edge, from, _now)), edge, from, step);
-            if (present.Contains(id + PlanIds.Past) && edge.Stage is not null)
+            if (present.Contains(id + PlanIds.Past) && (edge.Stage is not null || Holding.Is(edge)))
             {
                 var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
                 var safe = _bench
                     .CoatsOf(edge.From)
                     .Select(c => ByTest.From(_bench, edge, c))
+                    .Append(Holding.Until(_bench, edge))
                     .OfType<Instant>()
                     .DefaultIfEmpty(Instant.MinValue)
                     .Max();

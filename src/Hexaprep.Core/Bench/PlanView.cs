@@ -407,7 +407,12 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
                 work.End + Duration.FromMinutes(band.Sure),
                 false
             );
-        return [.. begun, .. coming];
+        var holding =
+            from work in plan.Work
+            let held = Holding.After(bench, bench.Steps[work.StepId])
+            where held is not null
+            select LineReader.Held(bench, held, work, $"{held.Noun} {Clockface.Lasts(held.Edge.MinMinutes)}");
+        return [.. begun, .. coming, .. holding];
     }
 
     private string Mix(SharedMix mix)
@@ -430,7 +435,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var wait =
             step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
                 ? Expected(step, awaited.Stage).Sure
-                : 0;
+                : Holding.After(bench, step)?.Edge.MinMinutes ?? 0;
         var note =
             $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
             + (work.Count > 1 ? $" In {work.Count} stretches." : "")

@@ -24,7 +24,8 @@ public static class Readying
     /// <summary>The gravest thing in the way of a step for the models that remain, or null when it may start.</summary>
     public static Blocker? Of(BenchIndex bench, BenchStep step, IReadOnlyList<BenchModel> models, Clockface clock)
     {
-        Blocker? shut = null;
+        Blocker? shut = null,
+            held = null;
         var waits = new List<(BenchEdge Edge, Coat Coat, SafeTimes Times)>();
         foreach (var edge in bench.EdgesInto[step.Id])
         {
@@ -42,6 +43,8 @@ public static class Readying
                         $"{StepWords.TitleOf(before.Key.Kind, before.Key.Occurrence, before.Of)} comes first: {edge.Reason.TrimEnd('.')}",
                         null
                     );
+                if (Holding.Until(bench, edge, model.Id) is { } until && until > clock.Now && !(until <= held?.Until))
+                    held = Held(before, until, clock);
                 if (edge.Stage is not { } stage || bench.LastCoat(before.Id, model.Id) is not { } coat)
                     continue;
                 if (bench.TimesOf(coat, stage) is not { } times)
@@ -52,6 +55,7 @@ public static class Readying
                     shut = closed;
             }
         }
+        shut = held is not null && !(held.Until < shut?.Until) ? held : shut;
         if (waits.Count == 0)
             return shut;
         var longest = waits.MaxBy(w => w.Times.Sure);
@@ -64,6 +68,12 @@ public static class Readying
             Waits = shut is null ? [.. waits.Select(w => (w.Coat, w.Edge.Stage!.Value, w.Times)).Distinct()] : [],
             TestFrom = byTest,
         };
+    }
+
+    private static Blocker Held(BenchStep before, Instant until, Clockface clock)
+    {
+        var (noun, verb) = StepWords.Hold(before.Key.Kind);
+        return new Blocker($"{noun} {verb} till {clock.At(until)}", until);
     }
 
     // The label's window is over: the next coat would lift this one.

@@ -305,6 +305,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
     {
+        if (Holding.After(bench, step) is { } held)
+            return $"{held.Noun}: {StepWords.SafeTo(bench.Steps[held.Edge.To].Key.Kind)} after {Clockface.Lasts(held.Edge.MinMinutes)}";
         if (step.Amounts.Product is not { } product || awaited.Count == 0)
             return null;
         var (noun, _) = StepWords.Wait(step.Key.Kind, product);

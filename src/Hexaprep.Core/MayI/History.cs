@@ -8,7 +8,11 @@ namespace Hexaprep.Core.MayI;
 /// <param name="Step">Its kind.</param>
 /// <param name="Piece">The piece it was done on; null for the whole model.</param>
 /// <param name="At">When it ended; null when nobody noted it.</param>
-public sealed record Deed(StepKind Step, int? Piece, Instant? At);
+public sealed record Deed(StepKind Step, int? Piece, Instant? At)
+{
+    /// <summary>How it was done; null where nobody noted it: the trade's own way.</summary>
+    public string? Method { get; init; }
+}
 
 /// <summary>A film, glue, filler or water that was left on.</summary>
 /// <param name="Step">The step that left it.</param>

@@ -40,6 +40,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         Require(ask.Step, way, mine, found);
         // Asked again without a product, it is the same one again.
         Wait(ask.Step, ask.Product is null ? way with { Product = null } : way, mine, found);
+        Hold(ask.Step, mine, found);
         FiledSinceItsWash(ask.Step, mine, found);
         if (ask.Step == StepKind.Reassemble)
             AllAtOneStage(found);
@@ -173,6 +174,26 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
                 Ready(rule, stage, least, coat, found);
         }
     }
+
+    // What holds it although nothing dries: a binding, a cloth's damp. It counts from what was done last.
+    private void Hold(StepKind step, WorkHistory mine, Findings found)
+    {
+        foreach (var rule in book.EdgesInto[step])
+        {
+            if (rule.Held is not { } hold || !rule.When(job))
+                continue;
+            if (mine.Done.LastOrDefault(d => d.Step == rule.Subject) is not { At: { } at } last || !hold.Way.Meets(WayOf(last)))
+                continue;
+            // What waited for it was done since: it was taken off.
+            if (mine.Done.Any(d => d.Step != step && d.At > at && book.EdgesInto[d.Step].Any(r => r.Held == hold)))
+                continue;
+            var until = at + Duration.FromMinutes(hold.Minutes);
+            found.Wait(rule with { Reason = hold.Reason }, until, until, until, hold.Test, null, now);
+        }
+    }
+
+    private Way WayOf(Deed deed) =>
+        deed.Method is { } method ? new Way(method, null) : RouteBuilder.WayOf(book.Choice(deed.Step), job, book).Way;
 
     private void Ready(Rule rule, Readiness stage, int leastMinutes, LaidCoat coat, Findings found)
     {

@@ -13,6 +13,16 @@ public static class Cleaning
         j.Any(m => m is Material.PuResin or Material.FlexiblePvc or Material.Unknown || m.IsMetal());
     private static readonly Func<Job, bool> MayHoldLead = j => j.Any(m => m.MayHoldLead());
 
+    /// <summary>A part bound straight stays bound till the next day, minutes.</summary>
+    public const int BoundMinutes = 720;
+
+    private static readonly Hold Overnight = new(
+        Barred.By("bind"),
+        BoundMinutes,
+        "Taken off early the part springs back: the binding stays on till the next day.",
+        "Loosen the binding on one: it keeps its shape against the sheet or its mate."
+    );
+
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
@@ -97,10 +107,16 @@ public static class Cleaning
         Rule.Before("SupportsOffBeforeWash", RemoveSupports, Wash, Strength.Practice, "Their marks are cleaning work themselves."),
         Rule.Before("SupportsOffBeforeFilling", RemoveSupports, Fill, Strength.Practice, "A support mark is shaved, not filled."),
         Rule.Before("CleanBeforeStraightening", CleanLines, Straighten, Strength.Practice, "A straightened part is not leaned on again."),
-        Rule.Before("StraightenBeforeDryFit", Straighten, DryFit, Strength.Practice, "The positions would be wrong."),
+        Rule.Before("StraightenBeforeDryFit", Straighten, DryFit, Strength.Practice, "The positions would be wrong.") with
+        {
+            Held = Overnight,
+        },
         Rule.Before("StraightenBeforeWash", Straighten, Wash, Strength.Practice, "The bath takes off what fingers leave.", j =>
             !Washing.Unfinished(j)
-        ),
+        ) with
+        {
+            Held = Overnight,
+        },
         Rule.Before("CleanBeforeDryFit", CleanLines, DryFit, Strength.Practice, "A leftover feed holds the joint open."),
         Rule.Before("CleanBeforeGluing", CleanLines, Glue, Strength.Practice, "A joint hides the line from the tool."),
         Rule.Card(

@@ -183,11 +183,14 @@ public static class RouteBuilder
             from.Key,
             link.Rule.IntoLast ? Last(link.To, steps) : new StepKey(link.To, null, 1),
             stage,
-            Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job)),
+            Math.Max(HeldMinutes(link.Leaves, from), Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job))),
             link.Rule.Name,
             link.Rule.Reason
         );
     }
+
+    private static int HeldMinutes(Rule rule, RouteStep from) =>
+        rule.Held is { } hold && hold.Way.Meets(from.Amounts.Way) ? hold.Minutes : 0;
 
     // Two kinds of step, the later waiting for the earlier, and the rule that says so.
     private sealed record Link(StepKind From, StepKind To, Readiness? Stage, Rule Rule)

@@ -108,6 +108,10 @@ public sealed record Rule(
     /// <summary>The wait is never shorter than this, minutes, whatever the readiness says.</summary>
     public int LeastMinutes { get; init; }
 
+    /// <summary>What holds the later step back although nothing dries: a binding, a cloth's damp. It counts from the earlier step's
+    /// end; null for none.</summary>
+    public Hold? Held { get; init; }
+
     /// <summary>What is refused (refusals only).</summary>
     public Barred? Bars { get; init; }
 
@@ -183,6 +187,13 @@ public sealed record Rule(
     public static Rule Plan(string name, RuleKind kind, StepKind step, string reason, string? keptBy) =>
         new(name, kind, Strength.Practice, step, step, null, reason, Always) { Acts = RuleActs.Calendar, KeptBy = keptBy };
 }
+
+/// <summary>A wait that is no coat's.</summary>
+/// <param name="Way">How the earlier step was done.</param>
+/// <param name="Minutes">How long what follows waits, minutes after it.</param>
+/// <param name="Reason">Why, in words a user reads.</param>
+/// <param name="Test">What shows that it has held long enough.</param>
+public sealed record Hold(Barred Way, int Minutes, string Reason, string Test);
 
 /// <summary>What a refusal speaks about: every part that is set must match what is asked.</summary>
 public sealed record Barred

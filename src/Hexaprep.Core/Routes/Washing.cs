@@ -34,6 +34,13 @@ public static class Washing
     /// <summary>The method of a wipe.</summary>
     public const string ByCloth = "wipe";
 
+    private static readonly Hold ClothDries = new(
+        Barred.By(ByCloth),
+        WipeDriesMinutes,
+        "What the cloth left dries first; its label may ask for longer.",
+        "Tilt it to the light: no damp sheen in the folds."
+    );
+
     /// <summary>Metal is wiped after all that handles it, and primed in the same sitting.</summary>
     public static readonly Rule WipedLast = Rule.Before(
         "WipedJustBeforePrimer",
@@ -198,7 +205,10 @@ public static class Washing
         Rule.Before("SandBeforeWash", Sand, Wash, Strength.Practice, "Sanding dust leaves with the bath.", Last),
         WipedLast,
         FiledAgain,
-        Rule.NeedsDry("WaterDryBeforePrimer", Wash, Prime, Readiness.NextLayer, Strength.Law, "Water in a recess lifts primer."),
+        Rule.NeedsDry("WaterDryBeforePrimer", Wash, Prime, Readiness.NextLayer, Strength.Law, "Water in a recess lifts primer.") with
+        {
+            Held = ClothDries,
+        },
         Rule.Before("WashedBeforeBase", Wash, Base, Strength.Practice, "Washed first; damp is fine for base glue."),
         Rule.NeverOn(
             "NoWarmBathForResin",

@@ -89,6 +89,9 @@ public sealed record StepWords(string Title, string Short, string Done, string H
             _ => ("paint", "dries"),
         };
 
+    /// <summary>What holds a step's followers back although nothing dries, and what it does: ("binding", "holds").</summary>
+    public static (string Noun, string Verb) Hold(StepKind kind) => kind == Straighten ? ("binding", "holds") : ("cloth's damp", "dries");
+
     /// <summary>What a readiness lets hands do next, for the step that waits: "safe to sand".</summary>
     public static string SafeTo(StepKind next) => $"safe to {StepFacts.Of(next).Words.Short}";
 }

@@ -21,7 +21,12 @@ public sealed class RoutePropertyTests
                         place[e.From] < place[e.To]
                         && e.MinMinutes >= 0
                         && e.Reason.Length > 0
-                        && (e.Stage is not null || e.MinMinutes == 0 || e.Rule == Washing.WipedLast.Name)
+                        && (
+                            e.Stage is not null
+                            || e.MinMinutes == 0
+                            || e.Rule == Washing.WipedLast.Name
+                            || route.Steps[place[e.From]].Amounts.Method is "bind" or Washing.ByCloth
+                        )
                     )
                     && route.Steps.All(s =>
                         s.Reason.Length > 0
@@ -114,7 +119,7 @@ public sealed class RoutePropertyTests
                 );
             ends[step.Key] = now;
             if (step.Key.Occurrence == step.Of || step.Key is { Kind: StepKind.Wash })
-                done.Add(new Deed(step.Key.Kind, null, now));
+                done.Add(new Deed(step.Key.Kind, null, now) { Method = step.Amounts.Method });
             if (step.Amounts.Product is not { } product)
                 continue;
             var (kind, end) = (step.Key.Kind, now);

@@ -4123,10 +4123,13 @@ export interface components {
             closes: string;
             test?: null | components["schemas"]["TestView"];
         };
-        /** @description A coat that must be left alone, its three times, and the stage a test would be for. */
+        /**
+         * @description A coat that must be left alone, its three times, and the stage a test would be for; or a binding that holds, which is no
+         *                 coat and has no product.
+         */
         DryingView: {
             /** Format: uuid */
-            coatId: string;
+            coatId: null | string;
             /** Format: uuid */
             stepId: string;
             /** Format: uuid */
@@ -4152,7 +4155,7 @@ export interface components {
             humidityPct: null | number;
             /** Format: int32 */
             number: number;
-            product: components["schemas"]["ProductClass"];
+            product: null | components["schemas"]["ProductClass"];
             method: null | string;
             /** Format: int32 */
             models: number;
@@ -5270,10 +5273,7 @@ export interface components {
             /** @description Its name, e.g. "Primer, solvent acrylic, spray can". */
             name?: null | string;
         };
-        /**
-         * @description Coating and gluing products by chemistry.
-         * @enum {string}
-         */
+        /** @enum {string} */
         ProductClass: "acrylic_wb" | "acrylic_solvent" | "lacquer" | "enamel_alkyd" | "plastic_cement" | "ca" | "epoxy_putty" | "acrylic_putty" | "pva" | "setting_solution" | "softening_solution" | "water";
         /**
          * @description The numbers on a product's own label; null where it gives none. They stand in place of the class's, and no wait is

@@ -272,7 +272,7 @@ function TextLine({ view, now }: { view: Schemas["BenchView"]; now: Date }) {
       <h2>Leave alone</h2>
       <ol>
         {view.drying.map((d) => (
-          <li key={`${d.coatId}${d.stage}`}>{spokenWait(d, now, view.zone)}</li>
+          <li key={`${d.stepId}${d.coatId}${d.stage}`}>{spokenWait(d, now, view.zone)}</li>
         ))}
       </ol>
     </section>

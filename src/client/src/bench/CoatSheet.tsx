@@ -19,25 +19,56 @@ interface CoatSheetProps {
 export function CoatSheet({ drying, now, zone, onClose }: CoatSheetProps) {
   return (
     <Sheet title={drying ? `${drying.unit}: ${drying.what}` : ""} open={drying !== null} onOpenChange={(open) => open || onClose()}>
-      {drying ? <CoatBody key={drying.coatId} drying={drying} now={now} zone={zone} onClose={onClose} /> : null}
+      {drying?.coatId ? (
+        <CoatBody key={drying.coatId} drying={drying} coatId={drying.coatId} now={now} zone={zone} onClose={onClose} />
+      ) : drying ? (
+        <HeldBody drying={drying} now={now} zone={zone} />
+      ) : null}
     </Sheet>
   );
 }
 
-function CoatBody({ drying, now, zone, onClose }: { drying: Schemas["DryingView"]; now: Date; zone: string; onClose: () => void }) {
+// A binding: nothing dries, no test ends it.
+function HeldBody({ drying, now, zone }: { drying: Schemas["DryingView"]; now: Date; zone: string }) {
+  return (
+    <div className="flex flex-col gap-4">
+      <p className="text-note text-ink-2">
+        {drying.models} {drying.models === 1 ? "model" : "models"}: leave the {drying.what} on.
+      </p>
+      <p>
+        <span className="digits text-[44px]">{moment(drying.sure, now, zone)}</span>{" "}
+        <span className="text-note text-ink-2">
+          {drying.safeTo}, {lasts((Date.parse(drying.sure) - now.getTime()) / 60_000)} to go
+        </span>
+      </p>
+      <p className="text-note">Where this comes from: {drying.basis}.</p>
+      <NoBell drying={drying} />
+    </div>
+  );
+}
+
+interface CoatBodyProps {
+  drying: Schemas["DryingView"];
+  coatId: string;
+  now: Date;
+  zone: string;
+  onClose: () => void;
+}
+
+function CoatBody({ drying, coatId, now, zone, onClose }: CoatBodyProps) {
   const times = [
     ["early", drying.early, "a test begins to make sense"],
     ["usual", drying.usual, "half of such coats are ready"],
     ["sure", drying.sure, drying.safeTo],
   ] as const;
   const test = (finding: Schemas["Finding"]) => {
-    void act("test", { coatId: drying.coatId, stage: drying.stage, finding }, benchNow());
+    void act("test", { coatId, stage: drying.stage, finding }, benchNow());
     onClose();
   };
   return (
     <div className="flex flex-col gap-4">
       <p className="text-note text-ink-2">
-        {drying.models} {drying.models === 1 ? "model" : "models"}, {drying.product.replaceAll("_", " ")}
+        {drying.models} {drying.models === 1 ? "model" : "models"}, {drying.product?.replaceAll("_", " ")}
         {drying.method ? `, ${drying.method.replaceAll("_", " ")}` : ""}, coat {drying.number}, {drying.film} film. Waiting for:{" "}
         {drying.stage.replaceAll("_", " ")}.
       </p>
@@ -71,8 +102,8 @@ function CoatBody({ drying, now, zone, onClose }: { drying: Schemas["DryingView"
             : `A test makes no sense before ${moment(drying.early, now, zone)}.`}
         </p>
       )}
-      <KnownOfCoat coatId={drying.coatId} film={drying.film} airC={drying.airC} humidityPct={drying.humidityPct} />
-      {drying.endedAt ? <EndedEarlier coatId={drying.coatId} endedAt={drying.endedAt} now={now} zone={zone} /> : null}
+      <KnownOfCoat coatId={coatId} film={drying.film} airC={drying.airC} humidityPct={drying.humidityPct} />
+      {drying.endedAt ? <EndedEarlier coatId={coatId} endedAt={drying.endedAt} now={now} zone={zone} /> : null}
       <NoBell drying={drying} />
     </div>
   );
@@ -83,7 +114,7 @@ function NoBell({ drying }: { drying: Schemas["DryingView"] }) {
   const silence = useMutation({
     mutationFn: async () => {
       await api.POST("/api/alerts/{key}/heard", {
-        params: { path: { key: `${drying.coatId}:${drying.stage}` }, query: { silenced: true } },
+        params: { path: { key: `${drying.coatId ?? drying.stepId}:${drying.stage}` }, query: { silenced: true } },
       });
     },
   });

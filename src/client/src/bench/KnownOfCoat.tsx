@@ -4,7 +4,7 @@ import { act } from "../api/outbox";
 import { Choice } from "../ui/Choice";
 import { benchNow } from "../ui/clock";
 
-type KnownProps = Pick<Schemas["DryingView"], "coatId" | "film" | "airC" | "humidityPct">;
+type KnownProps = { coatId: string } & Pick<Schemas["DryingView"], "film" | "airC" | "humidityPct">;
 
 /** What is known of a coat, to be put right: film and air. */
 export function KnownOfCoat({ coatId, film, airC, humidityPct }: KnownProps) {

@@ -62,7 +62,7 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
             {view.drying.length === 0 ? <p>Nothing is drying.</p> : null}
             <ul>
               {view.drying.map((d) => (
-                <li key={d.coatId}>
+                <li key={`${d.stepId}${d.coatId}`}>
                   <button type="button" onClick={() => setCoat(d)} className="flex min-h-12 flex-wrap items-baseline gap-x-5 text-left">
                     <span className="digits min-w-28 text-[30px]">{moment(d.sure, now, view.zone)}</span>
                     <span>{d.unit}</span>

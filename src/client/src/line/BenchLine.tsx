@@ -109,10 +109,10 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchL
           ) : null}
           {limit ? <Flag x={at(limit.at)} text={`stiff ${clockTime(limit.at, view.zone)}`} /> : null}
           {view.drying.map((d) => (
-            <Ring key={`${d.coatId}${d.stage}`} at={at(d.sure)} place={flat(line)} />
+            <Ring key={`${d.stepId}${d.coatId}${d.stage}`} at={at(d.sure)} place={flat(line)} />
           ))}
           {shown.map((d, i) => (
-            <Plumb key={`${d.coatId}${d.stage}`} from={at(d.sure)} to={columns[i] ?? 0} />
+            <Plumb key={`${d.stepId}${d.coatId}${d.stage}`} from={at(d.sure)} to={columns[i] ?? 0} />
           ))}
           <g aria-hidden="true">
             <path d={`M${nowX} ${line - 78}V${line + 116}`} className="stroke-hand" strokeWidth={4} />
@@ -126,7 +126,14 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchL
         </svg>
       ) : null}
       {shown.map((d, i) => (
-        <SafeTime key={`${d.coatId}${d.stage}`} drying={d} now={now} zone={view.zone} left={columns[i] ?? 0} onPick={() => onWait(d)} />
+        <SafeTime
+          key={`${d.stepId}${d.coatId}${d.stage}`}
+          drying={d}
+          now={now}
+          zone={view.zone}
+          left={columns[i] ?? 0}
+          onPick={() => onWait(d)}
+        />
       ))}
       {more > 0 ? (
         <p className="absolute bottom-1 right-10 text-note">

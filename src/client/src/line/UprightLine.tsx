@@ -103,11 +103,11 @@ export function UprightLine({ view, now, unsent, onBlock, onWait }: BenchLinePro
             </text>
           ) : null}
           {view.drying.map((d) => (
-            <Ring key={`${d.coatId}${d.stage}`} at={at(d.sure)} place={place} />
+            <Ring key={`${d.stepId}${d.coatId}${d.stage}`} at={at(d.sure)} place={place} />
           ))}
           {shown.map((d, i) => (
             <path
-              key={`${d.coatId}${d.stage}`}
+              key={`${d.stepId}${d.coatId}${d.stage}`}
               aria-hidden="true"
               d={`M${line + 11} ${at(d.sure)}H${left - 14}V${(rows[i] ?? 0) + 24}H${left - 6}`}
               className="fill-none stroke-wait"
@@ -127,7 +127,7 @@ export function UprightLine({ view, now, unsent, onBlock, onWait }: BenchLinePro
       ) : null}
       {shown.map((d, i) => (
         <button
-          key={`${d.coatId}${d.stage}`}
+          key={`${d.stepId}${d.coatId}${d.stage}`}
           type="button"
           onClick={() => onWait(d)}
           className="absolute right-1 text-left leading-tight"
