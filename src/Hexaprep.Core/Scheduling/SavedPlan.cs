@@ -15,10 +15,6 @@ internal sealed class SavedPlan(CompiledProblem problem)
     /// <summary>True when it leaves fewer steps out than another, or costs less.</summary>
     public bool IsBetterThan(SavedPlan other) => Placed > other.Placed || (Placed == other.Placed && Value < other.Value);
 
-    /// <summary>True when it leaves fewer steps out than another, or costs less by more than a hundredth.</summary>
-    public bool IsClearlyBetterThan(SavedPlan other) =>
-        Placed > other.Placed || (Placed == other.Placed && Value < other.Value - other.Value / 100);
-
     /// <summary>True when it leaves no more steps out than another and costs less by a quarter.</summary>
     public bool IsFarBetterThan(SavedPlan other) => Placed >= other.Placed && Value < other.Value - other.Value / 4;
 

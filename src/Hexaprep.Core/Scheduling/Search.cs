@@ -73,13 +73,14 @@ internal sealed class Search
         return _first.Count + decodes;
     }
 
-    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one. Where the older plan is not far
-    /// better than the best of the
-    /// fixed orders, a new beginning is made first with as many decodes, and the older plan is left only if that ends clearly
-    /// better.</summary>
-    public void Continue(SavedPlan best, IReadOnlyList<PlanChunk> older, int decodes)
+    /// <summary>Starts from an older plan, as far as it holds, and spends decodes on a better one. Unless the bench is large and the
+    /// older plan far better than the best of the fixed orders, a new beginning is made first with as many decodes, and the older plan
+    /// is left only if that ends clearly better once both are finished.</summary>
+    /// <returns>What became of the older plan, and the new beginning; null for what was not made.</returns>
+    public (SavedPlan? Kept, SavedPlan? Fresh) Continue(IReadOnlyList<PlanChunk> older, int decodes)
     {
-        var (orders, kept, fresh) = (new SavedPlan(_p), new SavedPlan(_p), new SavedPlan(_p));
+        var (orders, kept) = (new SavedPlan(_p), new SavedPlan(_p));
+        SavedPlan? fresh = null;
         // What keeps promises begins from one plan: no fixed order keeps them.
         var isBound = _table.Promised is not null;
         if (!isBound)
@@ -94,9 +95,11 @@ internal sealed class Search
             holds = true;
             kept.Save(ordered);
         }
-        if (!holds || (!isBound && !kept.IsFarBetterThan(orders)))
+        // Up to a middle size fixed orders may fall into pits themselves: to be far better than they are proves nothing.
+        if (!holds || (!isBound && (_p.Steps <= MiddleSteps || !kept.IsFarBetterThan(orders))))
         {
             _first.Clear();
+            fresh = new SavedPlan(_p);
             var spent = First(fresh, decodes);
             Improve(fresh, decodes - spent);
         }
@@ -108,7 +111,7 @@ internal sealed class Search
             kept.Load(_table);
             _improver.Run(work - work / 2, _pace.Coldest, kept);
         }
-        best.Save(holds && !fresh.IsClearlyBetterThan(kept) ? kept : fresh);
+        return (holds ? kept : null, fresh);
     }
 
     private SavedPlan Saved()
