@@ -7,16 +7,10 @@ namespace Hexaprep.Core.Bench;
 /// <summary>The second date of each unit: the same plan with one repair after the primer gate, for the share of models that usually
 /// fail.</summary>
 /// <remarks>At the other gates hands are reserved in their own sitting. Rub down, prime again in a fit window, its wait, gate again;
-/// 10 % of the models until the bench's own counts are honest, at least one. A clean gate drops it. Nobody else comes home
-/// later by more than a day; never before the promise.</remarks>
+/// 10 % of the models until the bench's own counts are honest, at least one. A clean gate drops it. Nothing else is planned
+/// anew for it; never before the promise.</remarks>
 public static class OneRepair
 {
-    private const int MinutesADay = 1440;
-
-    // Decodes for a repair, as a share of those for the plan: it is one detour in a plan that stands.
-    private const int Share = 50,
-        LeastTrials = 10,
-        MostTrials = 30;
     private const int RubSetup = 2,
         RubMinutes = 3;
 
@@ -42,17 +36,11 @@ public static class OneRepair
 
     private static int? Promised(BenchPlan plan, string unit) => plan.Ends.TryGetValue(unit, out var end) ? end : null;
 
-    // The others keep their dates; within them the repair is put where it costs its unit least.
+    // The plan as it stands: the repair goes where the unit's own way leaves room for it, or pushes what follows, as it would at the
+    // bench.
     private static int? Ready(PlanProblem problem, BenchPlan plan, string unit, CancellationToken cancel)
     {
-        var others = plan.Ends.Where(e => e.Key != unit).ToDictionary(e => e.Key, e => e.Value + MinutesADay);
-        var mended = Planner.Better(
-            problem,
-            plan.Result.Schedule.Chunks,
-            Math.Clamp(plan.Budget / Share, LeastTrials, MostTrials),
-            others,
-            cancel
-        );
+        var mended = Planner.Keep(problem, plan.Result.Schedule.Chunks, cancel);
         return mended.Unplaced.Count == 0 && PlanValue.Finishes(problem, mended.Schedule.Chunks).TryGetValue(unit, out var end)
             ? end
             : null;

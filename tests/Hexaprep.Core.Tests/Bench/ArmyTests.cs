@@ -51,6 +51,16 @@ public sealed class ArmyTests
     }
 
     [Fact]
+    public void One_repair_costs_a_unit_days_and_not_months()
+    {
+        var (bench, plan) = Planned.Value;
+        var (promises, repaired) = (Promises.Of(bench.Index, plan), OneRepair.Of(bench.Index, plan));
+
+        Assert.Equal(bench.State.Units.Count, repaired.Count);
+        Assert.All(repaired, r => Assert.InRange(r.Value - promises[r.Key]!.Value, Duration.Zero, Duration.FromDays(10)));
+    }
+
+    [Fact]
     public void At_most_four_units_are_under_way()
     {
         var spans = Work.GroupBy(w => Planned.Value.Bench.Index.UnitOf(w.Step).Id)
