@@ -22,6 +22,27 @@ internal static class Replay
         GiveBack(p, table);
         GivePlaces(p, table);
         MendSprays(p, table);
+        return LayRest(p, table, placer) && (AllBegunStand(p, table) || LayBegunFirst(p, table, placer, placings, old));
+    }
+
+    private static bool AllBegunStand(CompiledProblem p, Timetable table) =>
+        Enumerable.Range(0, p.Steps).All(i => table.Placed(i) || !p.IsBegun(p.Unit[i]));
+
+    // A unit under way that fits nowhere beside those still to begin, since they take its handles now and it would take their place later:
+    // it goes on first, and they begin anew in their order.
+    private static bool LayBegunFirst(CompiledProblem p, Timetable table, Placer placer, List<Placing> placings, Piece[] old)
+    {
+        var began = new int[p.Sequence.Length];
+        Array.Fill(began, CompiledProblem.Never);
+        foreach (var placing in placings)
+            began[p.Cluster[placing.Step]] = Math.Min(began[p.Cluster[placing.Step]], old[placing.First].Begin);
+        bool IsBegun(int cluster) => p.IsBegun(p.Unit[p.Sequence[cluster][0]]);
+        var waiting = Enumerable.Range(0, p.Sequence.Length).Where(c => !IsBegun(c)).OrderBy(c => began[c]).ThenBy(c => c).ToList();
+        foreach (var c in waiting)
+            foreach (var step in p.Sequence[c].Reverse().Where(i => !p.Frozen[i] && table.Placed(i)))
+                table.Take(step, table.Found);
+        foreach (var c in Enumerable.Range(0, p.Sequence.Length).Where(IsBegun).OrderBy(c => FirstOpen(p, table, c)).Concat(waiting))
+            placer.LayWhatFits(c);
         return LayRest(p, table, placer);
     }
 
@@ -113,10 +134,7 @@ internal static class Replay
         for (var round = 0; round < MostRounds; round++)
         {
             foreach (var c in Enumerable.Range(0, p.Sequence.Length).OrderBy(c => FirstOpen(p, table, c)).ThenBy(c => c))
-            {
-                if (!placer.Lay(c))
-                    placer.LayWhatFits(c);
-            }
+                placer.LayWhatFits(c);
             // What was pushed out of the way may have stood before another coat, or keep its place, or what it holds, longer.
             if (MendSprays(p, table) | GivePlaces(p, table) | GiveBack(p, table))
                 continue;

@@ -238,4 +238,21 @@ public sealed class BetteringTests
                 },
                 iter: 12
             );
+
+    [Fact]
+    public void More_units_begun_than_there_are_places_all_keep_a_date()
+    {
+        var bench = new RehearsedBench([.. Enumerable.Range(1, 20).Select(i => RehearsedBench.Order($"Reed Pikes {i}", 12))]);
+        var at = TurnableClock.Evening;
+        var plan = BenchPlanner.Make(bench.Index, at, 1);
+        foreach (var study in bench.State.Steps.Where(s => s.Key.Kind == StepKind.Study).Take(7).ToList())
+        {
+            at += Duration.FromMinutes(4);
+            bench.Tick(study, at, 12);
+            plan = BenchPlanner.AtOnce(bench.Index, at, plan);
+
+            Assert.Empty(plan.Result.Unplaced);
+            Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
+        }
+    }
 }
