@@ -16,7 +16,8 @@ export function depthOf(minutes: number, most: number): number {
 }
 
 function offAt(u: number, depth: number): number {
-  return depth * (1 - (2 * u - 1) ** 2) ** 0.72;
+  // A share may miss 1 by a rounding: a root of less than nothing is no number.
+  return depth * Math.max(0, 1 - (2 * u - 1) ** 2) ** 0.72;
 }
 
 /** A slack curve from one place on the line to another, or a share of it. */

@@ -16,13 +16,6 @@ export function ConfirmChange({
   question: Question | null;
   onClose: () => void;
 }) {
-  const check = useQuery({
-    queryKey: ["route-check", batch.id, batch.version, question],
-    queryFn: async () =>
-      question ? data(await api.POST("/api/batches/{id}/route/check", { params: { path: { id: batch.id } }, body: question })) : null,
-    enabled: question !== null,
-    retry: false,
-  });
   const change = useMutation({
     mutationFn: async () => {
       if (!question) return;
@@ -33,6 +26,14 @@ export function ConfirmChange({
       onClose();
     },
     onSettled: () => lookAgain(),
+  });
+  const check = useQuery({
+    queryKey: ["route-check", batch.id, batch.version, question],
+    queryFn: async () =>
+      question ? data(await api.POST("/api/batches/{id}/route/check", { params: { path: { id: batch.id } }, body: question })) : null,
+    // While it is being taken its route moves on beneath it: it is asked no second time.
+    enabled: question !== null && !change.isPending,
+    retry: false,
   });
   const found = check.data;
   return (
