@@ -82,8 +82,7 @@ public static class RuleBookPage
 
     private static string Least(Rule rule) => rule.LeastMinutes > 0 ? $", at least {rule.LeastMinutes / 60} h" : "";
 
-    private static string Held(Rule rule) =>
-        rule.Held is { } hold ? $", {Clockface.Lasts(hold.Minutes)} after {hold.Way.Method}" : "";
+    private static string Held(Rule rule) => rule.Held is { } hold ? $", {Clockface.Lasts(hold.Minutes)} after {hold.Way.Method}" : "";
 
     private static string After(Rule rule) => rule.After is { } after ? $" after {Ids.Of(after)}" : "";
 

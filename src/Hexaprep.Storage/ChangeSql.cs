@@ -17,13 +17,17 @@ internal static class ChangeSql
             Change.SpellOpened c =>
             [
                 new(
-                    "insert into spell (workspace_id, id, step_id, began_at, ended_at) values (@w, @Id, @StepId, @BeganAt, null)",
+                    """
+                    insert into spell (workspace_id, id, step_id, began_at, ended_at, against)
+                    values (@w, @Id, @StepId, @BeganAt, null, @Against)
+                    """,
                     new
                     {
                         w,
                         c.Spell.Id,
                         c.Spell.StepId,
                         c.Spell.BeganAt,
+                        c.Spell.Against,
                     }
                 ),
             ],

@@ -15,9 +15,9 @@ public sealed class PlanLivesTests(TestDatabases databases)
         page.Named("Mire Strider").Click();
         page.Find("[aria-label='A step to put in']").Click();
         page.Wait(
-                d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == "join the pieces"),
-                "It cannot be put in."
-            )!
+                    d => d.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Text == "join the pieces"),
+                    "It cannot be put in."
+                )!
             .Click();
         page.Named("Change it", "//*[@role='dialog']").Click();
         page.Named("Join the pieces, not started");

@@ -53,7 +53,7 @@ public static class AnyWrite
                 )
             ),
             8 when One(open) is { } step => Try(() =>
-                Acts.Decide(bench, Act(ActKind.Done) with { StepId = step.Id, DespiteAir = true }, at, newId)
+                Acts.Decide(bench, Act(ActKind.Done) with { StepId = step.Id, DespiteAir = true, Anyway = draw % 3 == 0 }, at, newId)
             ),
             9 when bench.InHand is { } spell => Try(() =>
                 Acts.Decide(bench, Act(ActKind.PutDown) with { StepId = spell.StepId }, at, newId)

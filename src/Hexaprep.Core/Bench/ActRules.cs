@@ -56,7 +56,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var remaining = bench.Remaining(step);
         if (remaining.Count == 0)
             throw Conflict("stepId", "Every model is through this step.", "Take one back to do it again.");
-        var changes = Readying.Of(bench, step, remaining, _clock with { Now = at }) is { } blocker ? Tests(blocker, act) : [];
+        var (changes, against) = Allowed(step, act);
         if (step.Amounts.Mode is not null && UnfitSitting(at))
             throw Conflict("stepId", "This sitting is marked unfit for spraying.", "Take that back in Plan if the weather has changed.");
         if (!act.DespiteAir && UnfitAir(bench, step, at) is { } unfit)
@@ -67,8 +67,25 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             );
         if (bench.InHand is { } other)
             changes.AddRange(Leave(other, at));
-        changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null)));
+        changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null) { Against = against }));
         return changes;
+    }
+
+    // By the dry tests it carries; else, where only good practice stands against it, on purpose. What has happened can be logged.
+    private (List<Change> Tests, string? Against) Allowed(BenchStep step, Act act)
+    {
+        if (Readying.Of(bench, step, bench.Remaining(step), _clock with { Now = act.At }) is not { } blocker)
+            return ([], null);
+        if (!act.Anyway || (act.Dry && blocker.Waits.Count > 0))
+            return (Tests(blocker, act), null);
+        var advice = Advice.On(bench, step, blocker, act.At);
+        if (advice.IsLaw && act.Kind == ActKind.Start)
+            throw Conflict(
+                "anyway",
+                $"{Sentence.Opened(advice.Text)}.",
+                "A law of the material stands against it: only what has happened is logged."
+            );
+        return ([], advice.Text);
     }
 
     // The dry tests that a start carries lift what it waits for, though never a label.

@@ -42,7 +42,11 @@ public sealed record BenchEdge(
 );
 
 /// <summary>A spell of hands on one step: open until it is put down or finished.</summary>
-public sealed record Spell(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt);
+public sealed record Spell(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt)
+{
+    /// <summary>What spoke against it where it was begun against advice, or logged although it was not allowed; null for none.</summary>
+    public string? Against { get; init; }
+}
 
 /// <summary>One model through one step.</summary>
 public sealed record Tick(Guid StepId, Guid ModelId, Guid PieceId, Guid SpellId, Instant At);

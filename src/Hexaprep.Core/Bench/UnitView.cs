@@ -140,6 +140,12 @@ public sealed record RouteStepView(
     /// <summary>What is tested before it begins; null where nothing is.</summary>
     public TestView? Test { get; init; }
 
+    /// <summary>What speaks against it where it waits: practice that may be gone against, or a law; null where it may begin.</summary>
+    public Advice? Advice { get; init; }
+
+    /// <summary>When it was begun against advice, and what spoke against it.</summary>
+    public IReadOnlyList<string> AgainstAdvice { get; init; } = [];
+
     /// <summary>Hands a model, seconds.</summary>
     public required int SecondsPerModel { get; init; }
 

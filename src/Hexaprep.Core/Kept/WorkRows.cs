@@ -54,8 +54,12 @@ public sealed record SpellRow
     /// <summary>When it ended; null while it goes on.</summary>
     public required Instant? EndedAt { get; init; }
 
+    /// <summary>What spoke against it where it was begun against advice; null for none.</summary>
+    [Text(Advice.MostText, 0)]
+    public string? Against { get; init; }
+
     /// <summary>The spell.</summary>
-    public Spell ToSpell() => new(Id, StepId, BeganAt, EndedAt);
+    public Spell ToSpell() => new(Id, StepId, BeganAt, EndedAt) { Against = Against };
 }
 
 /// <summary>One piece of a model through one step.</summary>

@@ -39,8 +39,8 @@ internal static class Replay
         bool IsBegun(int cluster) => p.IsBegun(p.Unit[p.Sequence[cluster][0]]);
         var waiting = Enumerable.Range(0, p.Sequence.Length).Where(c => !IsBegun(c)).OrderBy(c => began[c]).ThenBy(c => c).ToList();
         foreach (var c in waiting)
-            foreach (var step in p.Sequence[c].Reverse().Where(i => !p.Frozen[i] && table.Placed(i)))
-                table.Take(step, table.Found);
+        foreach (var step in p.Sequence[c].Reverse().Where(i => !p.Frozen[i] && table.Placed(i)))
+            table.Take(step, table.Found);
         foreach (var c in Enumerable.Range(0, p.Sequence.Length).Where(IsBegun).OrderBy(c => FirstOpen(p, table, c)).Concat(waiting))
             placer.LayWhatFits(c);
         return LayRest(p, table, placer);

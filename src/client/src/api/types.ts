@@ -3323,6 +3323,11 @@ export interface components {
             /** @description When it was done, by the hand's own clock. */
             at: components["schemas"]["Instant"];
             /**
+             * @description Begun against good practice, on purpose; logged with what spoke against it. What a law forbids it does not begin, but
+             *                 lets what has happened be logged.
+             */
+            anyway?: boolean;
+            /**
              * Format: uuid
              * @description The step (start, done, put down, take back, set count, flaw).
              */
@@ -3392,6 +3397,16 @@ export interface components {
         AddableView: {
             kind: components["schemas"]["StepKind"];
             title: string;
+        };
+        /**
+         * @description What speaks against a step that waits: good practice may be gone against on purpose, and is logged; a law of the material
+         *                 may not.
+         */
+        Advice: {
+            /** @description A law stands against it. */
+            isLaw: boolean;
+            /** @description What speaks against it, at most int Advice.MostText characters. */
+            text: string;
         };
         /** @description What else would do, and the question that tells what it costs. */
         AirElse: {
@@ -5752,6 +5767,9 @@ export interface components {
             /** @description It mends a flaw of some models: no step of the route. */
             isRepair?: boolean;
             test?: null | components["schemas"]["TestView"];
+            advice?: null | components["schemas"]["Advice"];
+            /** @description When it was begun against advice, and what spoke against it. */
+            againstAdvice?: string[];
             /**
              * Format: int32
              * @description Hands a model, seconds.
@@ -5984,6 +6002,8 @@ export interface components {
             /** @description When it began. */
             beganAt: components["schemas"]["Instant"];
             endedAt: null | components["schemas"]["Instant"];
+            /** @description What spoke against it where it was begun against advice; null for none. */
+            against?: null | string;
         };
         /**
          * @description What is sprayed and how: it decides which air suits it.

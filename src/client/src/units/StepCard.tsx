@@ -1,4 +1,5 @@
 import { Link } from "@tanstack/react-router";
+import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
 import { TestFirst } from "../bench/TestFirst";
@@ -41,6 +42,7 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
           <CardText card={step.card} cautions={step.cautions} />
         </Sheet>
         {step.notNeeded ? null : <MayI preset={{ batchId: batch.id, step: step.kind }} opener={<Key>May I, now?</Key>} />}
+        {step.advice ? <Anyway key={step.id} step={step} advice={step.advice} /> : null}
         {step.notNeeded || step.isRepair ? null : <ChangeStep step={step} batch={batch} />}
         {step.notNeeded || step.done >= step.total ? null : (
           <Link
@@ -52,6 +54,11 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
           </Link>
         )}
       </div>
+      {(step.againstAdvice ?? []).map((line) => (
+        <p key={line} className="text-note text-redo">
+          {line}
+        </p>
+      ))}
       <Ways step={step} batch={batch} />
       {step.waitText ? (
         <>
@@ -72,5 +79,34 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
         </details>
       ) : null}
     </div>
+  );
+}
+
+// Good practice may be gone against on purpose, and is logged with what spoke against it; what has happened can always be logged.
+function Anyway({ step, advice }: { step: Schemas["RouteStepView"]; advice: Schemas["Advice"] }) {
+  const [open, setOpen] = useState(false);
+  const take = (kind: "start" | "set_count") => {
+    setOpen(false);
+    void act(kind, { stepId: step.id, anyway: true, ...(kind === "set_count" ? { count: step.total } : {}) }, benchNow());
+  };
+  return (
+    <Sheet title={`${step.title}, all the same`} opener={<Key>Begin all the same</Key>} open={open} onOpenChange={setOpen}>
+      <div className="flex flex-col gap-3">
+        <p className={advice.isLaw ? "strong text-redo" : "strong"}>{advice.text}.</p>
+        <p>
+          {advice.isLaw
+            ? "That is a law of the material: it is not begun. If it has happened, it is logged with what spoke against it."
+            : "Good practice speaks against it. Begun all the same, it is logged with what spoke against it."}
+        </p>
+        <div className="flex flex-wrap gap-2">
+          {advice.isLaw ? null : (
+            <Key tone="dark" onClick={() => take("start")}>
+              Begin it against advice
+            </Key>
+          )}
+          <Key onClick={() => take("set_count")}>It has happened: all are done</Key>
+        </div>
+      </div>
+    </Sheet>
   );
 }
