@@ -4,7 +4,18 @@ namespace Hexaprep.Browser.Tests;
 
 public sealed class AccessTests(TestDatabases databases)
 {
-    private static readonly string[] Paths = ["/", "/plan", "/plan/evenings", "/units", "/coats", "/intake", "/house", "/nowhere"];
+    private static readonly string[] Paths =
+    [
+        "/",
+        "/plan",
+        "/plan/evenings",
+        "/units",
+        "/coats",
+        "/coats/air",
+        "/intake",
+        "/house",
+        "/nowhere",
+    ];
 
     [Theory]
     [InlineData(1280, 800, "day")]

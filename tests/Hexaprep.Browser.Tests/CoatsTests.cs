@@ -32,15 +32,40 @@ public sealed class CoatsTests(TestDatabases databases)
         using var page = new Chromium();
         page.Open(app.Address + "/coats");
         page.Named("The air").Click();
-        page.Says("no air outdoors is known");
-        page.Find("[aria-label='Air outdoors, °C']").SendKeys("4");
-        page.Find("[aria-label='Humidity outdoors, %']").SendKeys("93");
-        page.Driver.FindElements(By.XPath("//button[.='Keep it']"))[1].Click();
+        page.Says("Nobody has read the air outdoors.");
+        page.Find("[aria-label='Air, °C']").SendKeys("4");
+        page.Find("[aria-label='Humidity, %']").SendKeys("93");
+        page.Choose("Wind", "doors slam, 7 m/s");
+        page.Named("Keep it").Click();
         page.Find("[data-fitness=unfit]");
-        page.Driver.FindElements(By.XPath("//button[.='Ask the instrument']"))[0].Click();
+        page.Says("Not outdoors.");
+        page.Says("7 m/s");
+        page.Named("Ask the instrument").Click();
         page.Says("Instrument:");
+        page.Named("Another forecast").Click();
         page.Named("Take the simulated forecast").Click();
         page.Says("the simulated weather service");
+        page.Says("Fit again");
+        Assert.Empty(page.ConsoleErrors());
+    }
+
+    [Fact]
+    public async Task Hours_heard_in_a_forecast_are_typed_and_the_week_shows_them()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/coats/air");
+        page.Named("Another forecast").Click();
+        page.Find("[aria-label='Forecast, °C']").SendKeys("18,5");
+        page.Find("[aria-label='Forecast, %']").SendKeys("50");
+        page.Named("These hours are like that").Click();
+        page.Find("[data-windows='1']");
+        page.Says("typed by hand");
+
+        var day = (await app.GetAsync("/api/air"))["days"]!
+            .AsArray()
+            .First(d => d!["fit"]!.AsArray().Count > 0 && !d["isAssumed"]!.GetValue<bool>())!;
+        Assert.Equal((10.0, 13.0), (day["fit"]![0]!["from"]!.GetValue<double>(), day["fit"]![0]!["to"]!.GetValue<double>()));
         Assert.Empty(page.ConsoleErrors());
     }
 

@@ -25,7 +25,9 @@ public sealed class LongNameTests(TestDatabases databases)
         var unit = (await app.GetAsync("/api/units"))[0]!["id"]!.ToString();
         using var page = new Chromium(width, width < 800 ? 844 : 900);
         var out_ = new List<string>();
-        foreach (var path in new[] { "/", "/plan", "/units", "/units/" + unit, "/coats", "/house", "/intake", "/plan/evenings" })
+        foreach (
+            var path in new[] { "/", "/plan", "/units", "/units/" + unit, "/coats", "/coats/air", "/house", "/intake", "/plan/evenings" }
+        )
         {
             page.Open(app.Address + path);
             page.Settle();

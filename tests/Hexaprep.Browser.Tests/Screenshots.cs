@@ -31,17 +31,26 @@ public sealed class Screenshots(TestDatabases databases)
         page.Settle();
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "step-card.png"));
         Take("/coats", "coats");
-        page.Open(app.Address + "/coats");
         await app.Client.PostAsJsonAsync(
             "/api/air/instrument",
-            new { id = Guid.NewGuid(), place = "outdoors" },
+            new { id = Guid.NewGuid(), place = "bench" },
+            TestContext.Current.CancellationToken
+        );
+        await app.Client.PostAsJsonAsync(
+            "/api/air",
+            new
+            {
+                id = Guid.NewGuid(),
+                place = "outdoors",
+                airC = 12,
+                humidityPct = 61,
+                windMs = 7,
+                canC = 20,
+            },
             TestContext.Current.CancellationToken
         );
         await app.Client.PostAsJsonAsync("/api/forecast/simulated", new { id = Guid.NewGuid() }, TestContext.Current.CancellationToken);
-        page.Named("The air").Click();
-        page.Find("[data-fitness]");
-        page.Settle();
-        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "air.png"));
+        Take("/coats/air", "air");
         Take("/plan/evenings", "evenings");
         page.Open(app.Address + "/plan/what-if");
         page.Choose("What if I", "was away");

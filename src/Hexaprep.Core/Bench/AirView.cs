@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Routes;
 using Hexaprep.Core.Wording;
 using NodaTime;
 
@@ -22,7 +23,38 @@ public sealed record AirView(
     string NowWords,
     IReadOnlyList<FitWindowView> Windows,
     string ForecastWords
-);
+)
+{
+    /// <summary>"Spray now? Not outdoors."</summary>
+    public required string Headline { get; init; }
+
+    /// <summary>Why, and when it is fit again.</summary>
+    public required string Why { get; init; }
+
+    /// <summary>The condition that decides; "none" where all are good, null where nothing is known.</summary>
+    public required string? Binding { get; init; }
+
+    /// <summary>True where the figure that decides is the one outdoors.</summary>
+    public required bool IsOutdoors { get; init; }
+
+    /// <summary>What would make it fit, or do instead with its price.</summary>
+    public required IReadOnlyList<string> Remedies { get; init; }
+
+    /// <summary>What is sprayed and what its label asks: "primer from the can, label: from 10 °C".</summary>
+    public required string Sprayed { get; init; }
+
+    /// <summary>The coming week: fit hours above, your sittings below.</summary>
+    public required IReadOnlyList<AirDayView> Days { get; init; }
+
+    /// <summary>Where fit air and a sitting meet first.</summary>
+    public required string Meets { get; init; }
+
+    /// <summary>How the coats of this bench took the air.</summary>
+    public required TookAir Took { get; init; }
+
+    /// <summary>The bench's time zone.</summary>
+    public required string Zone { get; init; }
+}
 
 /// <summary>A reading that still holds.</summary>
 public sealed record ReadingView(
@@ -35,8 +67,22 @@ public sealed record ReadingView(
     AirSource Source
 )
 {
-    internal static ReadingView? Of(AirReading? r) =>
-        r is null ? null : new(r.At, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, r.Source);
+    /// <summary>The can, °C; null where nobody felt it.</summary>
+    public double? CanC { get; init; }
+
+    /// <summary>When and by whom it was read: "typed 19:50".</summary>
+    public string Words { get; init; } = "";
+
+    internal static ReadingView? Of(AirReading? r, Clockface clock) =>
+        r is null
+            ? null
+            : new(r.At, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, r.Source)
+            {
+                CanC = r.CanC,
+                Words = Words =
+                    $"{(r.Source == AirSource.Hand ? "typed" : "read")} {clock.At(r.At)}"
+                    + (r.Source == AirSource.Instrument ? ", instrument" : ""),
+            };
 }
 
 /// <summary>A fitness.</summary>
@@ -51,15 +97,18 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>The view.</summary>
-    public AirView View()
+    /// <param name="plan">Whose next coat is asked about.</param>
+    public AirView View(BenchPlan plan)
     {
         var indoors = bench.Drying.ReadingAt(now);
         var outdoors = Outdoors;
-        var manner = bench.Manner;
+        var next = plan.Work.Select(w => bench.Steps[w.StepId]).FirstOrDefault(s => s.Amounts.Mode is not null);
+        var manner = next is null ? bench.Manner : SprayManner.Of(bench, next) ?? bench.Manner;
         var fit = FitnessNow(manner);
+        var week = new AirWeek(bench, manner, _clock);
         return new AirView(
-            ReadingView.Of(indoors),
-            ReadingView.Of(outdoors),
+            ReadingView.Of(indoors, _clock),
+            ReadingView.Of(outdoors, _clock),
             indoors is { } r
                 ? $"{r.AirC:0.#} °C, {r.HumidityPct:0} % read {_clock.At(r.At)}"
                 : "nothing read in the last 12 h: taken as 21 °C, 50 %",
@@ -92,7 +141,70 @@ public sealed class AirReader(BenchIndex bench, Instant now)
                 ? $"no forecast: sittings count as fit unless you say otherwise; {Usual(now)}, assumed"
                 : $"{bench.State.ForecastFrom}, until {_clock.At(ForecastEnds)}; beyond it sittings count as fit; "
                     + $"{Usual(ForecastEnds)}, assumed"
-        );
+        )
+        {
+            Headline = $"Spray now? {Verdict(fit, manner)}",
+            Why = fit is null ? "Type what it is like, or ask the instrument." : $"{Sentence.Opened(fit.Words)}.{week.FitAgain(fit)}",
+            Binding = fit?.Binding,
+            IsOutdoors = manner.IsOutdoors,
+            Remedies = [.. Remedies(fit, next)],
+            Sprayed = Sprayed(next, manner),
+            Days = week.Days(),
+            Meets = week.Meets(),
+            Took = TookAir.Of(bench),
+            Zone = bench.State.Settings.Zone.Id,
+        };
+    }
+
+    private static string Verdict(Fitness? fit, SprayManner manner)
+    {
+        var place = manner.Place switch
+        {
+            SprayPlace.Outdoors => "outdoors",
+            SprayPlace.Booth => "in the booth",
+            _ => "in the aired room",
+        };
+        return fit is null ? $"Nobody has read the air {place}."
+            : fit.Score >= SprayFitness.FitFrom ? $"Yes, {place}."
+            : fit.Allows ? $"With care, {place}: a test card first."
+            : $"Not {place}.";
+    }
+
+    private static string Sprayed(BenchStep? next, SprayManner manner)
+    {
+        var what = next is null ? "a coat" : StepWords.Wait(next.Key.Kind, next.Amounts.Product!.Value).Noun;
+        var with = manner.Medium == SprayMedium.Aerosol ? "from the can" : "from the airbrush";
+        string?[] asks =
+        [
+            manner.MinTempC is { } least ? $"from {least:0.#} °C" : null,
+            manner.MaxHumidityPct is { } most ? $"up to {most:0} %" : null,
+        ];
+        var label = string.Join(", ", asks.OfType<string>());
+        return label.Length == 0 ? $"{what} {with}, no label kept" : $"{what} {with}, label: {label}";
+    }
+
+    // What the condition itself asks for, then other ways for the next coat with what they cost.
+    private IEnumerable<string> Remedies(Fitness? fit, BenchStep? next)
+    {
+        if (fit is null || fit.Score >= SprayFitness.FitFrom)
+            yield break;
+        if (Remedy(fit) is { Length: > 0 } remedy)
+            yield return $"{remedy[2..]}.";
+        if (next is null)
+            yield break;
+        var job = bench.JobOf(next);
+        var route = RouteBuilder.Derive(job, RuleBook.Trade);
+        foreach (var way in RuleBook.Trade.Choice(next.Key.Kind).Ways(job).DistinctBy(w => w.Method))
+        {
+            if (way.Method is not ("airbrush" or "brush") || way.Method == next.Amounts.Method)
+                continue;
+            if (RuleBook.Trade.Bars(next.Key.Kind, way.Way, job) is not null)
+                continue;
+            var swap = new RouteChange(ChangeKind.Swap, next.Key.Kind, way.Method, way.Product);
+            var other = RouteBuilder.Derive(RouteCheck.With(job, swap), RuleBook.Trade);
+            yield return $"{Sentence.Opened(MethodWords.Of(next.Key.Kind, way.Way)!)} for {bench.NameOf(next)}: "
+                + $"{EffectWords.Of(RouteEffect.Between(route, other, job.Batch.Models))}.";
+        }
     }
 
     /// <summary>Whether the air suits spraying so now: outdoors by a reading there, else by the forecast's hour; elsewhere by the bench's

@@ -139,7 +139,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. bench.Drying.Products.Select(Product).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)],
             log,
             logged,
-            Failures(),
+            TookAir.Of(bench).Words,
             Seen()
         )
         {
@@ -174,7 +174,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
                 c.Coat.StartedAt,
                 c.Coat.EndedAt,
                 [.. c.Coat.Tests.Select(Words)],
-                Verdict(c.Coat, flaws),
+                TookAir.Verdict(bench, c.Coat, flaws),
                 true
             ));
         var before = Before(product, unit);
@@ -248,21 +248,6 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         $"{Ids.Of(test.Stage).Replace('_', ' ')}: {(test.Finding == Finding.NotDryAt ? "still tacky" : "dry")} {_clock.At(test.At)}";
 
     // What the gates after a coat found on its models.
-    private string Verdict(Coat coat, ILookup<Guid, Flaw> flaws)
-    {
-        var models = coat.ModelIds.ToHashSet();
-        var gates = bench.StepsOf[bench.Steps[coat.StepId].BatchId].Where(s => s.Key.Kind.IsGate()).ToList();
-        var found = gates
-            .SelectMany(g => flaws[g.Id])
-            .Concat(flaws[coat.StepId])
-            .Where(f => models.Contains(f.ModelId) && f.NotedAt >= coat.StartedAt)
-            .Select(f => f.Words)
-            .ToList();
-        if (found.Count > 0)
-            return string.Join(", ", found.GroupBy(w => w).Select(g => g.Count() == 1 ? g.Key : $"{g.Key} x {g.Count()}"));
-        return gates.Exists(g => bench.TicksOf[g.Id].Any(t => models.Contains(t.ModelId))) ? "clean" : "";
-    }
-
     private List<RecoatView> Recoatable()
     {
         var views = new List<RecoatView>();
@@ -342,60 +327,4 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             seen.LeftOut
         );
     }
-
-    // Which air spoiled coats: those whose gate found something against those it found clean, warmth and damp tried together.
-    private string Failures()
-    {
-        var flaws = bench.State.Flaws.ToLookup(f => f.StepId);
-        // The newest: a log of years costs no more.
-        var judged = Newest()
-            .Where(c => c is { AirC: not null, HumidityPct: not null, EndedAt: not null })
-            .Select(c => (Coat: c, Verdict: Verdict(c, flaws)))
-            .Where(c => c.Verdict.Length > 0)
-            .Take(MostJudged)
-            .ToList();
-        var (failed, good) = (
-            judged.Where(c => c.Verdict != "clean").Select(c => c.Coat).ToList(),
-            judged.Where(c => c.Verdict == "clean").Select(c => c.Coat).ToList()
-        );
-        if (failed.Count == 0)
-            return "";
-        var coats = judged.Count == 1 ? "coat" : "coats";
-        var words =
-            $"{failed.Count} of {judged.Count} {coats} with known air failed at a gate: "
-            + $"{failed.Min(c => c.AirC):0} to {failed.Max(c => c.AirC):0} °C, "
-            + $"{failed.Min(c => c.HumidityPct):0} to {failed.Max(c => c.HumidityPct):0} %";
-        if (judged.Count < FewCoats || failed.Count < FewFailures || good.Count == 0)
-            return $"{words}. Too few to say more.";
-        var tried = new[]
-        {
-            (Name: ("warmer", "cooler"), Ranks: Association.RankSum(Of(failed, c => c.AirC), Of(good, c => c.AirC))),
-            (Name: ("damper", "drier"), Ranks: Association.RankSum(Of(failed, c => c.HumidityPct), Of(good, c => c.HumidityPct))),
-        };
-        var adjusted = Association.Holm([.. tried.Select(t => t.Ranks.P)]);
-        var links = tried
-            .Select((t, i) => (Air: t.Ranks.Auc > 0.5 ? t.Name.Item1 : t.Name.Item2, P: adjusted[i]))
-            .Where(t => t.P < LikelyP)
-            .Select(t => t.Air)
-            .ToList();
-        return links.Count == 0
-            ? $"{words}. No sign that the air was why."
-            : $"{words}. They were laid in {string.Join(" and ", links)} air than the clean ones: a likely link, "
-                + "to be tried on a test piece.";
-    }
-
-    private const int FewCoats = 8,
-        FewFailures = 2,
-        MostJudged = 300,
-        MostRead = 3000;
-    private const double LikelyP = 0.1;
-
-    private IEnumerable<Coat> Newest()
-    {
-        var coats = bench.State.Coats;
-        for (var i = coats.Count - 1; i >= Math.Max(0, coats.Count - MostRead); i--)
-            yield return coats[i];
-    }
-
-    private static List<double> Of(IEnumerable<Coat> coats, Func<Coat, double?> figure) => [.. coats.Select(c => figure(c)!.Value)];
 }

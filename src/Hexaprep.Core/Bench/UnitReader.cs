@@ -301,18 +301,20 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 blocker is null || test is not null || step.NotNeeded is not null || step.RepairId is not null
                     ? null
                     : Advice.On(bench, step, blocker, now),
-            AgainstAdvice =
-            [
-                .. bench
-                    .SpellsOf[step.Id]
-                    .Where(s => s.Against is not null)
-                    .Select(s => $"Begun against advice, {_clock.Full(s.BeganAt)}: {Sentence.Within(s.Against!)}."),
-            ],
+            AgainstAdvice = Against(step),
             SecondsPerModel = step.Amounts.SecondsPerModel,
             SetupMinutes = step.Amounts.SetupMinutes,
             IsRepair = step.RepairId is not null,
         };
     }
+
+    private List<string> Against(BenchStep step) =>
+        [
+            .. bench
+                .SpellsOf[step.Id]
+                .Where(s => s.Against is not null)
+                .Select(s => $"Begun against advice, {_clock.Full(s.BeganAt)}: {Sentence.Within(s.Against!)}."),
+        ];
 
     private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
     {

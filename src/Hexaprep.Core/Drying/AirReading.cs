@@ -39,6 +39,9 @@ public sealed record AirReading(
     AirSource Source
 )
 {
+    /// <summary>The can, °C; null where nobody felt it.</summary>
+    public double? CanC { get; init; }
+
     /// <summary>A reading is taken for the air now for so long.</summary>
     public static readonly Duration Holds = Duration.FromHours(12);
 
@@ -52,7 +55,10 @@ public sealed record AirReading(
             WindMs ?? 0,
             GustMs is { } g ? Math.Max(g, WindMs ?? 0) : null,
             SunWM2 ?? 0
-        );
+        )
+        {
+            CanC = CanC,
+        };
 
     /// <summary>Why it is not taken for true; null when it is.</summary>
     public Refusal? WhyNot()
@@ -65,6 +71,8 @@ public sealed record AirReading(
             return new Refusal("windMs", $"{WindMs} m/s does not fit.", "Give 0 to 40.");
         if (GustMs is < 0 or > 60 || GustMs < WindMs)
             return new Refusal("gustMs", $"{GustMs} m/s does not fit.", "Give no less than the wind, at most 60.");
+        if (CanC is < -20 or > 80)
+            return new Refusal("canC", $"{CanC} °C is no can to spray from.", "Give -20 to 80.");
         return SunWM2 is < 0 or > 1200 ? new Refusal("sunWM2", $"{SunWM2} W/m² does not fit.", "Give 0 to 1200.") : null;
     }
 }

@@ -38,6 +38,10 @@ public sealed record ReadingRow
     [Range(0.0, 1200.0)]
     public required double? SunWM2 { get; init; }
 
+    /// <summary>The can, °C, -20 to 80; null where nobody felt it.</summary>
+    [Range(-20.0, 80.0)]
+    public double? CanC { get; init; }
+
     /// <summary>By hand, an instrument or the forecast.</summary>
     [OneOf<AirSource>]
     public required string Source { get; init; }
@@ -54,12 +58,13 @@ public sealed record ReadingRow
             WindMs = r.WindMs,
             GustMs = r.GustMs,
             SunWM2 = r.SunWM2,
+            CanC = r.CanC,
             Source = Ids.Of(r.Source),
         };
 
     /// <summary>The reading.</summary>
     public AirReading ToReading() =>
-        new(Id, At, Ids.Parse<AirPlace>(Place), AirC, HumidityPct, WindMs, GustMs, SunWM2, Ids.Parse<AirSource>(Source));
+        new(Id, At, Ids.Parse<AirPlace>(Place), AirC, HumidityPct, WindMs, GustMs, SunWM2, Ids.Parse<AirSource>(Source)) { CanC = CanC };
 }
 
 /// <summary>An hour of the forecast.</summary>

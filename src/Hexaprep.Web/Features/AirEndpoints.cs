@@ -18,7 +18,21 @@ public sealed record AirEntry(
     double? WindMs = null,
     double? GustMs = null,
     double? SunWM2 = null,
-    Instant? At = null
+    Instant? At = null,
+    double? CanC = null
+);
+
+/// <summary>A forecast that somebody typed for some hours of a day.</summary>
+public sealed record TypedForecast(
+    Guid Id,
+    LocalDate Day,
+    LocalTime From,
+    LocalTime To,
+    double AirC,
+    double HumidityPct,
+    double WindMs = 0,
+    double SunWM2 = 0,
+    double RainProbability = 0
 );
 
 /// <summary>Asks the instrument, and keeps what it says if that is good.</summary>
@@ -54,6 +68,9 @@ public static class AirEndpoints
         api.MapPost("/forecast", UploadAsync)
             .WithSummary("Takes a forecast from a file: CSV or JSON, hourly (docs/formats.md). The plan follows it.")
             .ProducesProblem(400);
+        api.MapPost("/forecast/typed", TypeAsync)
+            .WithSummary("Takes a forecast that was typed for some hours of a day: it stands there, the other hours stay.")
+            .ProducesProblem(400);
         api.MapPost("/forecast/simulated", SimulateAsync).WithSummary("Takes the simulated service's forecast of three days.");
     }
 
@@ -76,7 +93,7 @@ public static class AirEndpoints
     private static async Task<AirView> ViewAsync(Desk desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
-        return new AirReader(laid.Bench, laid.Now).View();
+        return new AirReader(laid.Bench, laid.Now).View(laid.Plan);
     }
 
     private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, Desk desk, CancellationToken cancel)
@@ -91,7 +108,10 @@ public static class AirEndpoints
             entry.GustMs,
             entry.SunWM2,
             AirSource.Hand
-        );
+        )
+        {
+            CanC = entry.CanC,
+        };
         await desk.WriteAsync(entry.Id, entry, _ => AirEdits.Read(reading, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
@@ -130,6 +150,49 @@ public static class AirEndpoints
         var hours = ForecastFile.Read(upload.Text ?? "");
         await desk.WriteAsync(upload.Id, upload, _ => AirEdits.Forecast("a forecast file", hours, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
+    }
+
+    private static async Task<Ok<AirView>> TypeAsync(TypedForecast typed, Desk desk, CancellationToken cancel)
+    {
+        await desk.WriteAsync(typed.Id, typed, bench => AirEdits.Typed(bench, Hours(typed, bench.State.Settings.Zone), desk.Now), cancel);
+        return TypedResults.Ok(await ViewAsync(desk, cancel));
+    }
+
+    private static List<ForecastHour> Hours(TypedForecast typed, DateTimeZone zone)
+    {
+        if (typed.To <= typed.From)
+            throw new RefusedException(new Refusal("to", "It ends before it begins.", "Give a later hour of the same day."));
+        var air = new AirReading(
+            typed.Id,
+            default,
+            AirPlace.Outdoors,
+            typed.AirC,
+            typed.HumidityPct,
+            typed.WindMs,
+            null,
+            typed.SunWM2,
+            AirSource.Forecast
+        );
+        if (air.WhyNot() is { } refusal)
+            throw new RefusedException(refusal);
+        if (typed.RainProbability is < 0 or > 1)
+            throw new RefusedException(new Refusal("rainProbability", $"{typed.RainProbability} is no share.", "Give 0 to 1."));
+        return
+        [
+            .. Enumerable
+                .Range(typed.From.Hour, 24 - typed.From.Hour)
+                .TakeWhile(h => new LocalTime(h, 0) < typed.To)
+                .Select(h => new ForecastHour(
+                    zone.AtLeniently(typed.Day.At(new LocalTime(h, 0))).ToInstant(),
+                    typed.AirC,
+                    typed.HumidityPct,
+                    typed.WindMs,
+                    null,
+                    typed.RainProbability,
+                    typed.SunWM2
+                ))
+                .DistinctBy(h => h.At),
+        ];
     }
 
     private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirOverHttp service, CancellationToken cancel)

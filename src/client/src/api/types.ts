@@ -2974,6 +2974,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/forecast/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a forecast that was typed for some hours of a day: it stands there, the other hours stay. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TypedForecast"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AirView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/forecast/simulated": {
         parameters: {
             query?: never;
@@ -3408,6 +3457,21 @@ export interface components {
             /** @description What speaks against it, at most int Advice.MostText characters. */
             text: string;
         };
+        /** @description A day of the coming week as a coat sees it. */
+        AirDayView: {
+            /** @description The day. */
+            date: components["schemas"]["LocalDate"];
+            /** @description "Fri 13 Mar". */
+            title: string;
+            /** @description Hours of the day, 0 to 24, in which the air is fit. */
+            fit: components["schemas"]["DayHours"][];
+            /** @description No forecast reaches it: the hours are the month's usual. */
+            isAssumed: boolean;
+            /** @description Hours of your sittings. */
+            sits: components["schemas"]["DayHours"][];
+            /** @description Fit, or what shuts it: "fit till 13:00, then wind". */
+            words: string;
+        };
         /** @description What else would do, and the question that tells what it costs. */
         AirElse: {
             words: string;
@@ -3430,6 +3494,8 @@ export interface components {
             sunWM2?: null | number;
             /** Format: date-time */
             at?: string;
+            /** Format: double */
+            canC?: null | number;
         };
         /**
          * @description Where air was read.
@@ -3456,6 +3522,26 @@ export interface components {
             windows: components["schemas"]["FitWindowView"][];
             /** @description Where the forecast comes from and how far it reaches; what is assumed beyond it. */
             forecastWords: string;
+            /** @description "Spray now? Not outdoors." */
+            headline: string;
+            /** @description Why, and when it is fit again. */
+            why: string;
+            /** @description The condition that decides; "none" where all are good, null where nothing is known. */
+            binding: null | string;
+            /** @description True where the figure that decides is the one outdoors. */
+            isOutdoors: boolean;
+            /** @description What would make it fit, or do instead with its price. */
+            remedies: string[];
+            /** @description What is sprayed and what its label asks: "primer from the can, label: from 10 °C". */
+            sprayed: string;
+            /** @description The coming week: fit hours above, your sittings below. */
+            days: components["schemas"]["AirDayView"][];
+            /** @description Where fit air and a sitting meet first. */
+            meets: string;
+            /** @description How the coats of this bench took the air. */
+            took: components["schemas"]["TookAir"];
+            /** @description The bench's time zone. */
+            zone: string;
         };
         /**
          * @description What alerts are about: coats and water that dry, glue and filler that harden, clocks of minutes, losses.
@@ -4093,6 +4179,13 @@ export interface components {
              * @description What is left in it, grams.
              */
             leftG: null | number;
+        };
+        /** @description Hours of a day, from 0 to 24. */
+        DayHours: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
         };
         /** @description A stretch of a detour. */
         DetourView: {
@@ -5506,6 +5599,11 @@ export interface components {
              * @description W/m², 0 to 1200.
              */
             sunWM2: null | number;
+            /**
+             * Format: double
+             * @description The can, °C, -20 to 80; null where nobody felt it.
+             */
+            canC?: null | number;
             /** @description By hand, an instrument or the forecast. */
             source: string;
         };
@@ -5523,6 +5621,13 @@ export interface components {
             /** Format: double */
             sunWM2: null | number;
             source: components["schemas"]["AirSource"];
+            /**
+             * Format: double
+             * @description The can, °C; null where nobody felt it.
+             */
+            canC?: null | number;
+            /** @description When and by whom it was read: "typed 19:50". */
+            words?: string;
         };
         /** @description Why: a rule by its own name, how binding it is, its words, and till when it waits; empty for what is no wait. */
         ReasonView: {
@@ -6261,6 +6366,58 @@ export interface components {
          * @enum {string}
          */
         Tier: "rank_and_file" | "elite" | "leader" | "display";
+        /**
+         * @description How the coats of this bench took the air they were laid in: those whose look found something against those it found clean,
+         *                 warmth and damp tried together.
+         */
+        TookAir: {
+            /** @description Under which air coats failed; empty where none did. */
+            words: string;
+            /** @description The same coats by how damp it was; empty without any. */
+            byDamp: components["schemas"]["TookAirView"][];
+        };
+        /** @description Coats laid in air of one dampness, and how many of them failed at a look. */
+        TookAirView: {
+            /** @description "40 to 65 %". */
+            air: string;
+            /**
+             * Format: int32
+             * @description How many whose look was taken.
+             */
+            coats: number;
+            /**
+             * Format: int32
+             * @description Of them, those it found something at.
+             */
+            failed: number;
+        };
+        /** @description A forecast that somebody typed for some hours of a day. */
+        TypedForecast: {
+            /** Format: uuid */
+            id: string;
+            day: components["schemas"]["LocalDate"];
+            from: components["schemas"]["LocalTime"];
+            to: components["schemas"]["LocalTime"];
+            /** Format: double */
+            airC: number;
+            /** Format: double */
+            humidityPct: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            windMs: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            sunWM2: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            rainProbability: number;
+        };
         /** @description Changes what a unit is called, its mark, deadline and weight; `version` is the one it was made from. */
         UnitEdit: {
             /** Format: uuid */

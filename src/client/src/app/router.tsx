@@ -49,6 +49,12 @@ const coats = createRoute({
   component: lazyRouteComponent(() => import("../coats/CoatsView"), "CoatsView"),
 });
 
+const air = createRoute({
+  getParentRoute: () => root,
+  path: "/coats/air",
+  component: lazyRouteComponent(() => import("../air/AirPage"), "AirPage"),
+});
+
 const house = createRoute({
   getParentRoute: () => root,
   path: "/house",
@@ -64,7 +70,7 @@ const gate = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, intake, coats, house, gate]),
+  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, intake, coats, air, house, gate]),
   defaultPreload: "intent",
 });
 

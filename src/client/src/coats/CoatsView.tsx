@@ -1,4 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { coatsQuery, lookAgain } from "../api/queries";
@@ -7,7 +8,6 @@ import { useNow } from "../ui/clock";
 import { lasts, moment } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Waiting } from "../ui/Waiting";
-import { AirSheet } from "./AirSheet";
 import { CoatFile } from "./CoatFile";
 import { LabelForm } from "./LabelForm";
 import { RecoatWall } from "./RecoatWall";
@@ -93,7 +93,9 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
             </div>
           ) : null}
           <div className="flex flex-wrap gap-2">
-            <AirSheet opener={<Key>The air</Key>} />
+            <Link to="/coats/air" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
+              The air
+            </Link>
             <CoatFile />
             <a href="/api/coats.csv" className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong">
               Coats as CSV
