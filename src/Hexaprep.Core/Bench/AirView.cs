@@ -79,7 +79,7 @@ public sealed record ReadingView(
             : new(r.At, r.AirC, r.HumidityPct, r.WindMs, r.GustMs, r.SunWM2, r.Source)
             {
                 CanC = r.CanC,
-                Words = Words =
+                Words =
                     $"{(r.Source == AirSource.Hand ? "typed" : "read")} {clock.At(r.At)}"
                     + (r.Source == AirSource.Instrument ? ", instrument" : ""),
             };
