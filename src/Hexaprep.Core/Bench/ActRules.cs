@@ -447,12 +447,19 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private List<Change> StartClock(Act act)
     {
         var step = Step(act);
-        var kind = act.Clock ?? throw Refuse("clock", "No kind of clock was named.", "Say shake, soak or acid_dip.");
-        if (MinuteClock.For(step)?.Kind != kind)
+        var kind = act.Clock
+            ?? throw Refuse(
+                "clock",
+                "No kind of clock was named.",
+                $"Say {string.Join(", ", Enum.GetValues<ClockKind>().Select(k => Ids.Of(k)))}."
+            );
+        var own = MinuteClock.For(bench, step, act.At);
+        // A can may always be shaken as long as at first.
+        if (own?.Kind != kind && !(own?.Kind == ClockKind.Reshake && kind == ClockKind.Shake))
             throw Refuse(
                 "clock",
                 $"'{Ids.Of(kind)}' is no wait of this step.",
-                MinuteClock.For(step) is { } own ? $"Say {Ids.Of(own.Kind)}." : "This step has no wait of minutes."
+                own is not null ? $"Say {Ids.Of(own.Kind)}." : "This step has no wait of minutes."
             );
         return
         [

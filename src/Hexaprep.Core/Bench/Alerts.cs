@@ -125,7 +125,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         where clock.Sure <= now
         select new AlertView(
             $"{clock.Id}:over",
-            $"{clock.Unit}: {clock.Runs}, {Clockface.Lasts((long)(clock.Sure - clock.StartedAt).TotalMinutes)} are over",
+            $"{clock.Unit}: {clock.Runs}, {MinuteClock.Of(clock.Kind).Length} are over",
             clock.Over,
             clock.Sure,
             false

@@ -320,9 +320,9 @@ public sealed class BenchIndex
 
     /// <summary>The step's title, its coat or session number with it.</summary>
     public static string TitleOf(BenchStep step) =>
-        step.RepairId is not null
-            ? RepairWords.TitleOf(step.Key.Kind, step.Amounts.Method)
-            : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
+        step.RepairId is not null ? RepairWords.TitleOf(step.Key.Kind, step.Amounts.Method)
+        : step is { Key.Kind: StepKind.Sand, Amounts.Method: Room.ByScraping } ? "Scrape the fills"
+        : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;
 

@@ -4,12 +4,15 @@ using NodaTime;
 
 namespace Hexaprep.Core.Bench;
 
-/// <summary>The waits of minutes that a person starts: shaking a can, marks in water, a dip.</summary>
+/// <summary>The waits of minutes that a person starts: shaking a can, transfers in water, a dip.</summary>
 public enum ClockKind
 {
     Shake,
     Soak,
     AcidDip,
+    Reshake,
+    HotDip,
+    CoolDown,
 }
 
 /// <summary>A wait of minutes that was started at the bench.</summary>
@@ -37,7 +40,40 @@ public sealed record MinuteClock(
 {
     private static readonly MinuteClock[] All =
     [
-        // Practised: 1 to 3 min before the first round, about 10 s before each further one.
+        // Practised: about 10 s before each further round.
+        new(
+            ClockKind.Reshake,
+            "Shaking again",
+            "shaking again",
+            "Shaken: the next round",
+            Duration.FromSeconds(10),
+            Duration.FromSeconds(10),
+            null,
+            ""
+        ),
+        // Practised: 5 s to a minute; small and thin parts yield first.
+        new(
+            ClockKind.HotDip,
+            "It is in the hot water",
+            "in the hot water",
+            "Out with it: set it straight",
+            Duration.FromSeconds(5),
+            Duration.FromSeconds(60),
+            null,
+            ""
+        ),
+        // Practised: 10 s to a minute, held in shape.
+        new(
+            ClockKind.CoolDown,
+            "Held in cool water",
+            "cooling, held in shape",
+            "Let go: dip again if it springs",
+            Duration.FromSeconds(10),
+            Duration.FromSeconds(60),
+            null,
+            ""
+        ),
+        // Practised: 1 to 3 min before the first round.
         new(
             ClockKind.Shake,
             "The shaking begins",
@@ -75,15 +111,48 @@ public sealed record MinuteClock(
     /// <summary>The clock of a kind.</summary>
     public static MinuteClock Of(ClockKind kind) => Array.Find(All, c => c.Kind == kind)!;
 
-    /// <summary>The clock that a step offers; null for most steps.</summary>
-    public static MinuteClock? For(BenchStep step) =>
+    /// <summary>The clock that a step offers now; null for most steps. A can is shaken long once, then shortly before each further
+    /// round; what was in hot water is cooled next.</summary>
+    public static MinuteClock? For(BenchIndex bench, BenchStep step, Instant now) =>
         step switch
         {
-            { Amounts: { Mode: not null, Method: "spray_can" } } => Of(ClockKind.Shake),
+            { Amounts: { Mode: not null, Method: "spray_can" } } => Of(WasShaken(bench, step, now) ? ClockKind.Reshake : ClockKind.Shake),
             { Key.Kind: StepKind.PlaceTransfer } => Of(ClockKind.Soak),
             { Key.Kind: StepKind.Wash, Amounts.Method: "acid_dip" } => Of(ClockKind.AcidDip),
+            { Key.Kind: StepKind.Straighten, Amounts.Method: "warm_water" } => Of(Dips(bench, step)),
+            { Key.Kind: StepKind.RemoveSupports } when bench.HouseOf(step.BatchId).Follows(Schools.SupportRemoval, "warm_when_stuck") => Of(
+                Dips(bench, step)
+            ),
             _ => null,
         };
+
+    /// <summary>How long it lasts, in words: "10 s", "5 to 60 s", "1 to 3 min".</summary>
+    public string Range
+    {
+        get
+        {
+            var (early, sure) =
+                Sure <= Duration.FromMinutes(1) ? (Early.TotalSeconds, Sure.TotalSeconds) : (Early.TotalMinutes, Sure.TotalMinutes);
+            var unit = Sure <= Duration.FromMinutes(1) ? "s" : "min";
+            return early == sure ? $"{sure:0} {unit}" : $"{early:0} to {sure:0} {unit}";
+        }
+    }
+
+    /// <summary>The same once it is over: "60 s", "3 min".</summary>
+    public string Length => Sure <= Duration.FromMinutes(1) ? $"{Sure.TotalSeconds:0} s" : Clockface.Lasts((long)Sure.TotalMinutes);
+
+    // The can at hand was shaken within the hour, for this step or another that is sprayed from the same kind.
+    private static bool WasShaken(BenchIndex bench, BenchStep step, Instant now) =>
+        bench.State.Clocks.Exists(c =>
+            c.Kind == ClockKind.Shake
+            && now - c.StartedAt < Duration.FromHours(1)
+            && bench.Steps.TryGetValue(c.StepId, out var other)
+            && other.Amounts.Product == step.Amounts.Product
+            && other.Amounts.Mode == step.Amounts.Mode
+        );
+
+    private static ClockKind Dips(BenchIndex bench, BenchStep step) =>
+        bench.State.Clocks.FindLast(c => c.StepId == step.Id)?.Kind == ClockKind.HotDip ? ClockKind.CoolDown : ClockKind.HotDip;
 }
 
 /// <summary>A clock that runs, or rang and was not answered.</summary>
@@ -155,7 +224,7 @@ public static class MinuteClocks
 
     /// <summary>The clock that may be started at a step; none while one of the kind runs there.</summary>
     public static ClockOffer? Offer(BenchIndex bench, BenchStep step, Instant now) =>
-        MinuteClock.For(step) is { } kind && Running(bench, now).All(c => c.StepId != step.Id)
-            ? new ClockOffer(kind.Kind, kind.Start, $"{kind.Early.TotalMinutes:0} to {Clockface.Lasts((long)kind.Sure.TotalMinutes)}")
+        MinuteClock.For(bench, step, now) is { } kind && Running(bench, now).All(c => c.StepId != step.Id)
+            ? new ClockOffer(kind.Kind, kind.Start, kind.Range)
             : null;
 }

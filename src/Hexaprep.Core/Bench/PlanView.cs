@@ -340,7 +340,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (done is not { } d || bound is not { } b)
             return "";
         var minutes = (long)(d - b).TotalMinutes;
-        return minutes <= 0 ? "cannot be sooner" : $"{Clockface.Lasts(minutes)} more: hands on others";
+        return minutes <= 0 ? "cannot be sooner" : $"{Clockface.Lasts(minutes)} later than alone";
     }
 
     private List<PlanSittingView> Sittings()

@@ -183,20 +183,21 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             return [];
         return
         [
-            .. from one in batch.Materials
-            from other in batch.Materials
-            where one <= other && (one != other || batch.Parts > batch.Materials.Count || batch.Materials.Count == 1)
-            let best = Joining.ForPair(one, other)
+            .. from pair in Joining.JointsByPair(batch)
+            let best = Joining.ForPair(pair.Key.One, pair.Key.Other)
+            let hold = best.Rating switch
+            {
+                0 => "nothing holds this for sure: find out what it is",
+                1 => "poor hold: pin it",
+                2 => "good hold",
+                _ => "best hold",
+            }
             select new PairView(
-                one == other ? $"{Materials.Word(one)} to itself" : $"{Materials.Word(one)} to {Materials.Word(other)}",
+                pair.Key.One == pair.Key.Other
+                    ? $"{Materials.Word(pair.Key.One)} to itself"
+                    : $"{Materials.Word(pair.Key.One)} to {Materials.Word(pair.Key.Other)}",
                 Joining.Name(best.Glue),
-                best.Rating switch
-                {
-                    0 => "nothing holds this for sure: find out what it is",
-                    1 => "poor hold: pin it",
-                    2 => "good hold",
-                    _ => "best hold",
-                }
+                $"{hold}; about {Sentence.Counted(pair.Value, "joint")} a model"
             ),
         ];
     }

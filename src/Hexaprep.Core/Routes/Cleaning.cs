@@ -1,6 +1,7 @@
 using Hexaprep.Core.Roster;
 using static Hexaprep.Core.Routes.StepKind;
 
+// Long: the steps and rules of one stage, in the order of work.
 namespace Hexaprep.Core.Routes;
 
 /// <summary>From the frame or the casting to clean parts.</summary>
@@ -27,7 +28,12 @@ public static class Cleaning
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
         new(Study, _ => true, _ => "Options exclude each other, and cut parts lose their number.", _ => new(7, 0) { OneGo = true }),
-        new(RemoveParts, OnFrames, _ => "Parts come on frames or casting plugs.", j => new(2, 40 * j.Batch.Parts)),
+        new(
+            RemoveParts,
+            OnFrames,
+            j => $"Parts come on frames or casting plugs: about {Feeds(j)} feeds a model, two cuts each.",
+            j => new(2, (int)Math.Round(SecondsPerFeed * Feeds(j) * (Plugs(j) ? 1.5 : 1)))
+        ),
         new(RemoveSupports, Printed, _ => "Supports come off before anything else is cleaned.", j => new(2, SupportSeconds(j))),
         new(
             CleanLines,
@@ -46,6 +52,7 @@ public static class Cleaning
         )
         {
             LeftOut = j => Bends(j) && j.Follows(Schools.Bends, "leave") ? "Bends are left, by house rule." : null,
+            Without = _ => "A bent part misleads every fit after it, and is seen from across the table.",
         },
         new(
             OpenTubes,
@@ -196,6 +203,78 @@ public static class Cleaning
             MayHoldLead
         ),
         Rule.Card(
+            "BigSectionsFirst",
+            RuleKind.Before,
+            RemoveParts,
+            Strength.Practice,
+            "Cut the frame into big sections first, then the parts: nothing twists while the fine cuts are made.",
+            OnFrames
+        ),
+        Rule.Card(
+            "FlatJawToThePart",
+            RuleKind.Before,
+            RemoveParts,
+            Strength.Practice,
+            "Two cuts: the first off the frame, the second beside the part, the cutter's flat side towards it.",
+            OnFrames
+        ),
+        Rule.Card(
+            "PlugsTakeManyBites",
+            RuleKind.NeverOn,
+            RemoveParts,
+            Strength.Practice,
+            "A thick plug takes many small bites, coarse abrasive, then fine: one big bite tears the part.",
+            Cast
+        ),
+        Rule.Card(
+            "LooksLikeWasteAndIsNot",
+            RuleKind.NeverOn,
+            RemoveParts,
+            Strength.Practice,
+            "Looks like waste and is not: locating lugs, struts that keep a shape, straps and loops. The sheet tells.",
+            Cast
+        ),
+        Rule.Card(
+            "FlashIsPared",
+            RuleKind.Before,
+            CleanLines,
+            Strength.Practice,
+            "Flash and burrs are pared with small strokes: a small file on metal, a fresh blade on resin.",
+            Cast
+        ),
+        Rule.Card(
+            "GritLadderOnSmoothPlates",
+            RuleKind.Before,
+            CleanLines,
+            Strength.Taste,
+            "Smooth plates: file or stick at 180 to 240 grit, then 400 and finer; on show faces a polishing pad.",
+            j => j.Batch.Surface == Surface.Smooth
+        ),
+        Rule.Card(
+            "BladeOnRaggedTexture",
+            RuleKind.Before,
+            CleanLines,
+            Strength.Taste,
+            "Fur, bark, mail: the back of the knife along the texture, few strokes; grit blurs it.",
+            j => j.Batch.Surface == Surface.Ragged
+        ),
+        Rule.Card(
+            "SupportMarksByWhatIsSeen",
+            RuleKind.Before,
+            CleanLines,
+            Strength.Taste,
+            "Support stubs on faces and edges first; underneath and inside joints they may stay.",
+            Printed
+        ),
+        Rule.Card(
+            "FinePartsStayOutOfHotWater",
+            RuleKind.NeverOn,
+            RemoveSupports,
+            Strength.Practice,
+            "Warm what is thick and stuck only: fine parts warp in hot water and are nicked off cold.",
+            j => Printed(j) && j.Follows(Schools.SupportRemoval, "warm_when_stuck")
+        ),
+        Rule.Card(
             "LugsStay",
             RuleKind.NeverOn,
             CleanLines,
@@ -259,11 +338,30 @@ public static class Cleaning
             _ => "Ordinary",
         };
 
+    // 2 to 6 feeds hold a part: three on a figure's, more on what is larger.
+    private static int Feeds(Job j) =>
+        j.Batch.Parts
+        * j.Batch.Size switch
+        {
+            ModelSize.Figure => 3,
+            ModelSize.Large => 4,
+            _ => 6,
+        };
+
+    // Two cuts, one off the frame and one beside the part, and a look.
+    private const double SecondsPerFeed = 40 / 3.0;
+
+    // A casting's plug takes several bites, and abrasive after them.
+    private static bool Plugs(Job j) => j.Any(m => m is Material.PuResin);
+
     // Hands a model, low, geometric mean and high of the practised range for a kit of usual parts: 5-20 min for plastic and metal,
     // 10-40 min for resin. More parts have more lines, smooth plates show more of them; a print has marks by its size.
     private static int LineSeconds(Job j)
     {
-        var slow = j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown) ? 2 : 1;
+        var slow =
+            j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown) ? 2
+            : j.Any(m => m.IsMetal()) ? 1.5
+            : 1;
         var lines = j.Batch.MoldLines switch
         {
             MoldLines.Few => 300,

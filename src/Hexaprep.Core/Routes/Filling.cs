@@ -1,4 +1,5 @@
 using Hexaprep.Core.Computation;
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
 using static Hexaprep.Core.Routes.StepKind;
 
@@ -31,7 +32,12 @@ public static class Filling
                 : !Filled(j) ? "Gaps stay, by house rule: shading and dry brush will show them."
                 : null,
         },
-        new(Sand, j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill), _ => "A filled seam left proud shows under paint.", _ => new(2, 130)),
+        new(
+            Sand,
+            j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill),
+            _ => "A filled seam left proud shows under paint.",
+            j => j.Follows(Schools.FillFinish, Room.ByScraping) ? new(2, 130) { Method = Room.ByScraping } : new(2, 130)
+        ),
     ];
 
     /// <summary>The rules of this stage.</summary>
@@ -77,6 +83,24 @@ public static class Filling
             Barred.By("cement_reflow"),
             Strength.Law,
             "Cement closes a seam whose faces touch; an open gap stays open.",
+            "epoxy_putty",
+            Wide
+        ),
+        Rule.NeverOn(
+            "AcrylicPuttySinksInAWideGap",
+            Fill,
+            Barred.By("acrylic_putty"),
+            Strength.Practice,
+            $"Acrylic putty shrinks by a third: over {Widest("acrylic_putty")} mm it sinks and cracks.",
+            "epoxy_putty",
+            Wide
+        ),
+        Rule.NeverOn(
+            "CaFillsNoWideGap",
+            Fill,
+            Barred.By("ca_filler"),
+            Strength.Practice,
+            $"CA bridges up to {Widest("ca_filler")} mm: in a wider gap it runs through and fogs.",
             "epoxy_putty",
             Wide
         ),
@@ -196,6 +220,10 @@ public static class Filling
             j.Follows(Schools.FillWho, "where_noted")
             || (j.Follows(Schools.FillWho, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display)
         );
+
+    // The widest gap that a way of filling takes, by the table.
+    private static string Widest(string method) =>
+        TradeDefaults.GapMethods[method].Width[1].ToString("0.#", System.Globalization.CultureInfo.InvariantCulture);
 
     private static IReadOnlyList<StepDraft> Fillers(Job j)
     {

@@ -1,7 +1,9 @@
 using Hexaprep.Core.Drying;
 using Hexaprep.Core.Roster;
+using Hexaprep.Core.Wording;
 using static Hexaprep.Core.Routes.StepKind;
 
+// Long: the steps and rules of one stage.
 namespace Hexaprep.Core.Routes;
 
 /// <summary>Dry fit, roughening, pins, magnets and glue.</summary>
@@ -25,14 +27,19 @@ public static class Joining
             LeftOut = j =>
                 Assembled(j) && !Welds(j) && j.Follows(Schools.RoughenFaces, "never") ? "Faces are not roughened, by house rule." : null,
         },
-        new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240)) { LeftOut = WhyUnpinned },
+        new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240))
+        {
+            LeftOut = WhyUnpinned,
+            Without = _ => "A heavy joint on glue alone drops off at the first knock.",
+        },
         new(Magnet, _ => false, _ => "Changeable parts hold by magnets.", _ => new(6, 150) { Product = ProductClass.Ca, Method = "ca" }),
         new(
             Glue,
             Assembled,
             j =>
                 Welds(j) ? "Solvent cement welds frame plastic to itself."
-                : WeldsSome(j) ? $"{Name(Best(j))} holds every pair of these materials; solvent cement only where plastic meets plastic."
+                : WeldsSome(j) ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
+                : j.Batch.Materials.Count > 1 ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
                 : $"{Name(Best(j))} holds every pair of these materials.",
             Glues
         ),
@@ -383,6 +390,28 @@ public static class Joining
             : Welds(j) ? [cement, ca, epoxy]
             : [ca, cement, epoxy];
     }
+
+    /// <summary>About how many joints a model has of each pair of its materials: its parts go round the materials in turn, and each is
+    /// joined to the first.</summary>
+    public static IReadOnlyDictionary<(Material One, Material Other), int> JointsByPair(BatchTraits batch)
+    {
+        var materials = batch.Materials.Order().ToList();
+        return Enumerable
+            .Range(1, Math.Max(batch.Parts, materials.Count) - 1)
+            .Select(i => materials[i % materials.Count])
+            .GroupBy(m => m)
+            .ToDictionary(g => (materials[0], g.Key), g => g.Count());
+    }
+
+    private static string ByPair(Job j) =>
+        string.Join(
+            "; ",
+            JointsByPair(j.Batch)
+                .Select(p =>
+                    $"about {Sentence.Counted(p.Value, "joint")} of {Materials.Word(p.Key.One)} to {Materials.Word(p.Key.Other)}: "
+                    + Name(ForPair(p.Key.One, p.Key.Other).Glue)
+                )
+        );
 
     private static int Joints(Job j) => Math.Max(1, Math.Max(j.Batch.Parts, j.Batch.Materials.Count) - 1);
 }

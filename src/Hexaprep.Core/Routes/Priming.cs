@@ -254,6 +254,16 @@ public static class Priming
         {
             MakesDearer = CleanLines,
         },
+        Rule.Lock(
+            "PrimerMakesDrillingDearer",
+            Prime,
+            Strength.Practice,
+            "A muzzle still closed is drilled now: after primer each rim costs a touch-in.",
+            j => j.Follows(Schools.Muzzles, "all") || j.Batch.Tier is Tier.Leader or Tier.Display
+        ) with
+        {
+            MakesDearer = OpenTubes,
+        },
         Rule.Lock("PaintThicknessClosesFits", Prime, Strength.Practice, "Coats close sockets: ease tight fits first.", j =>
             j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")
         ),

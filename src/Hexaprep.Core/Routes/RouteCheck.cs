@@ -66,17 +66,19 @@ public static class RouteCheck
             throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Nothing has to be left out.");
         if (change.Step == StepKind.FinalGate)
             throw Refuse("step", "The last look closes the batch.", "It takes half a minute a model: keep it.");
-        return (
-            book.Edges.Where(r =>
+        var asking = book
+            .Edges.Where(r =>
                 r.Subject == change.Step
                 && r.Requires
                 && r.Strength != Strength.Taste
                 && present.Contains(r.Object)
                 && r.Speaks(present.Contains)
                 && r.When(job)
-            ),
-            null
-        );
+            )
+            .ToList();
+        if (asking.Count == 0 && book.Choice(change.Step).Without(job) is { } follows)
+            asking.Add(Rule.Card("WhatFollowsWithoutIt", RuleKind.Before, change.Step, Strength.Practice, follows));
+        return (asking, null);
     }
 
     private static (IEnumerable<Rule>, string?) Add(Job job, RouteChange change, RuleBook book, HashSet<StepKind> present)

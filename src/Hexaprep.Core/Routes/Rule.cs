@@ -287,6 +287,9 @@ public sealed record StepChoice(StepKind Kind, Func<Job, bool> When, Func<Job, s
     /// <summary>Where it stands on the hexagon for a job.</summary>
     public Side SideFor(Job job) => Moved?.Invoke(job) ?? StepFacts.Of(Kind).Side;
 
+    /// <summary>What follows where a person leaves it out, though no rule asks for it; null where nothing does.</summary>
+    public Func<Job, string?> Without { get; init; } = _ => null;
+
     /// <summary>Why a tier's or school's default leaves it out; null when it simply does not apply.</summary>
     public Func<Job, string?> LeftOut { get; init; } = _ => null;
 }

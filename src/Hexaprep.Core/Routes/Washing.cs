@@ -1,4 +1,5 @@
 using Hexaprep.Core.Roster;
+using Hexaprep.Core.Wording;
 using static Hexaprep.Core.Routes.StepKind;
 
 namespace Hexaprep.Core.Routes;
@@ -76,6 +77,7 @@ public static class Washing
         new(Wash, Needed, Why, Baths)
         {
             LeftOut = WhyNot,
+            Without = Unwashed,
             Again = Wiped,
             AgainBy = WipedLast,
         },
@@ -304,7 +306,15 @@ public static class Washing
     // Metal carries grease and tarnish from every hand between its wash and its primer.
     private static StepDraft? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepDraft(3, 30) { OneGo = true, Method = ByCloth } : null;
 
-    private static string Why(Job j) =>
+    // A must where something on it is known or feared, else good practice.
+    private static string Why(Job j) => $"{(Agent(j) || Unfinished(j) ? "A must" : "It should be")}: {Sentence.Within(Reason(j))}";
+
+    private static string? Unwashed(Job j) =>
+        j.Any(m => m is Material.Photopolymer) ? "A print of a lot nobody knows may still be tacky: primer peels from it."
+        : j.Any(m => m is Material.FlexiblePvc) ? "What the mold left on it stays: primer does not hold there."
+        : "Primer may lift where fingers were, and cutting dust shows under it.";
+
+    private static string Reason(Job j) =>
         j.Any(m => m is Material.PuResin) ? "Cast resin keeps an oily film from the mold: neither glue nor primer holds on it."
         : j.Any(m => m.IsMetal()) ? "Castings keep release agent and file dust: primer does not hold on them."
         : Raw(j) ? "Straight from the printer: liquid resin is washed off as the resin's own sheet says."

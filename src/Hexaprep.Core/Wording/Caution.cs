@@ -107,8 +107,8 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "Mask on, sand wet: dust harms lungs",
             "Dust of resin, prints, putty and metal does not belong in lungs. Wear a mask as the safety data sheet says, sand wet "
                 + "where you can, wipe up, do not eat nearby. No dust-making while a coat is wet.",
-            (k, _, j) =>
-                k == Sand
+            (k, w, j) =>
+                (k == Sand && w.Method != Room.ByScraping)
                 || (k is CleanLines or Roughen or RemoveSupports or Pin or OpenTubes or Magnet && Dusty(j))
                 || (k == RemoveParts && j.Any(m => m is Material.PuResin or Material.Unknown))
         ),
@@ -171,7 +171,9 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "Blade: cut away from your fingers",
             "Cut away from you, on a mat, with small force and a fresh blade; keep the other hand behind the edge. Clippers, files "
                 + "and drill points cut too. Used blades go into a closed sharps box.",
-            (k, _, _) => k is RemoveParts or RemoveSupports or CleanLines or CutTransfer or Release or Mask or Reassemble
+            (k, w, _) =>
+                k is RemoveParts or RemoveSupports or CleanLines or CutTransfer or Release or Mask or Reassemble
+                || (k == Sand && w.Method == Room.ByScraping)
         ),
         new(
             "Magnets",

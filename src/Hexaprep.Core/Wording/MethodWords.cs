@@ -28,6 +28,7 @@ public static class MethodWords
         ["airbrush"] = "airbrush",
         ["brush"] = "brush",
         ["warm_water"] = "hot water",
+        [Room.ByScraping] = "scraping",
         ["bind"] = "binding till it holds",
         ["cold_bend"] = "bending cold",
         ["tape"] = "tape",

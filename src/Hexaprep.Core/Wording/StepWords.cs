@@ -17,6 +17,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
     private static readonly Dictionary<(StepKind, string), string> Hows = new()
     {
         [(Straighten, "warm_water")] = "Dip 5 to 60 s, straighten, hold in cool water until it stays.",
+        [(Sand, Room.ByScraping)] = "Scrape it flush once it is rigid, the blade drawn backwards; then feel across the joint.",
         [(Straighten, "bind")] = "Bind it straight and leave it overnight; again if it springs.",
         [(Straighten, "cold_bend")] = "Bend slowly by hand, a little at a time, never back and forth.",
         [(Wash, "maker_wash")] = "Gloves: the bath and times of the resin's own sheet, then let it dry.",

@@ -181,4 +181,48 @@ public sealed class AlertTests
         var work = new PlannedWork(step.Id, at, at + Duration.FromMinutes(10), bench.Index.Remaining(step).Count, false);
         return new HandReader(bench.Index, bench.Plan(at, 1), new Core.Wording.Clockface(DateTimeZone.Utc, at), null).Of(work);
     }
+
+    [Fact]
+    public void A_can_is_shaken_long_once_and_shortly_before_each_further_round()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 3));
+        var at = bench.RunUpTo(StepKind.Prime, Evening);
+        var prime = bench.Step(StepKind.Prime);
+        Assert.Equal(
+            (ClockKind.Shake, "1 to 3 min"),
+            (MinuteClocks.Offer(bench.Index, prime, at)!.Kind, MinuteClocks.Offer(bench.Index, prime, at)!.Note)
+        );
+
+        bench.Do(ActKind.Clock, at, a => a with { StepId = prime.Id, Clock = ClockKind.Shake });
+        at += Duration.FromMinutes(3);
+        bench.Do(ActKind.StopClock, at, a => a with { ClockId = bench.State.Clocks[^1].Id });
+
+        Assert.Equal(
+            (ClockKind.Reshake, "10 s"),
+            (MinuteClocks.Offer(bench.Index, prime, at)!.Kind, MinuteClocks.Offer(bench.Index, prime, at)!.Note)
+        );
+        bench.Do(ActKind.Clock, at, a => a with { StepId = prime.Id, Clock = ClockKind.Reshake });
+        Assert.Equal(at + Duration.FromSeconds(10), Assert.Single(MinuteClocks.Running(bench.Index, at)).Sure);
+        // Another evening it is shaken as long as at first.
+        Assert.Equal(ClockKind.Shake, MinuteClocks.Offer(bench.Index, prime, at + Duration.FromDays(2))!.Kind);
+    }
+
+    [Fact]
+    public void What_was_in_hot_water_is_cooled_and_may_be_dipped_again()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order("Lantern Keepers", 2, Material.PuResin));
+        var at = bench.RunUpTo(StepKind.Straighten, Evening);
+        var straighten = bench.Step(StepKind.Straighten);
+        Assert.Equal("warm_water", straighten.Amounts.Method);
+        foreach (var kind in new[] { ClockKind.HotDip, ClockKind.CoolDown, ClockKind.HotDip })
+        {
+            var offer = MinuteClocks.Offer(bench.Index, straighten, at)!;
+            Assert.Equal(kind, offer.Kind);
+            Assert.EndsWith(" s", offer.Note, StringComparison.Ordinal);
+            bench.Do(ActKind.Clock, at, a => a with { StepId = straighten.Id, Clock = kind });
+            at += Duration.FromSeconds(20);
+            bench.Do(ActKind.StopClock, at, a => a with { ClockId = bench.State.Clocks[^1].Id });
+        }
+        Assert.Throws<RefusedException>(() => bench.Do(ActKind.Clock, at, a => a with { StepId = straighten.Id, Clock = ClockKind.Shake }));
+    }
 }

@@ -1,5 +1,6 @@
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
+using Hexaprep.Core.Wording;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -41,11 +42,11 @@ public sealed class RouteCheckTests
     [Fact]
     public void Taste_is_simply_followed()
     {
-        var wash = Check(Plastic, new(ChangeKind.Skip, StepKind.Wash));
+        var muzzles = Check(Plastic, new(ChangeKind.Add, StepKind.OpenTubes));
         var brush = Check(Plastic, new(ChangeKind.Swap, StepKind.Prime, "brush", ProductClass.AcrylicWb));
         var dry = Check(Plastic, new(ChangeKind.Add, StepKind.RevealBrush));
 
-        Assert.Equal(Strength.Taste, wash.Verdict);
+        Assert.Equal(Strength.Taste, muzzles.Verdict);
         Assert.Equal(Strength.Taste, brush.Verdict);
         Assert.Equal(Strength.Taste, dry.Verdict);
         Assert.Contains(StepKind.RevealBrush, dry.Effect!.Comes);
@@ -107,5 +108,97 @@ public sealed class RouteCheckTests
         var found = RouteCheck.Of(liquid, new(ChangeKind.Add, StepKind.Mask), RuleBook.Trade);
 
         Assert.Equal((Strength.Practice, "protective_coat"), (found.Verdict, found.Instead));
+    }
+
+    [Theory]
+    [InlineData(Material.Polystyrene, StepKind.Wash, "fingers")]
+    [InlineData(Material.FlexiblePvc, StepKind.Straighten, "misleads")]
+    [InlineData(Material.WhiteMetal, StepKind.Pin, "drops off")]
+    [InlineData(Material.WhiteMetal, StepKind.Straighten, "misleads")]
+    public void What_no_rule_asks_for_is_left_out_with_what_follows(Material material, StepKind step, string words)
+    {
+        var job = (Batches.Of(material) with { Tier = Tier.Leader }).Job();
+        Assert.Contains(job.Route().Steps, s => s.Key.Kind == step);
+
+        var found = RouteCheck.Of(job, new RouteChange(ChangeKind.Skip, step), RuleBook.Trade);
+
+        Assert.Equal(Strength.Practice, found.Verdict);
+        Assert.Contains(found.Reasons, r => r.Text.Contains(words, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Parts_are_cut_free_by_their_feeds_and_a_castings_plugs_take_more_bites()
+    {
+        StepDraft Cut(BatchTraits batch) => batch.Route().Steps.First(s => s.Key.Kind == StepKind.RemoveParts).Amounts;
+        var figure = Batches.Of(Material.Polystyrene);
+
+        Assert.Equal(200, Cut(figure).SecondsPerModel);
+        Assert.Equal(300, Cut(Batches.Of(Material.PuResin)).SecondsPerModel);
+        Assert.Equal(400, Cut(figure with { SizeSaid = ModelSize.Terrain }).SecondsPerModel);
+        Assert.Contains(figure.Route().Steps, s => s.Reason.Contains("about 15 feeds a model", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_wash_says_whether_it_is_a_must()
+    {
+        string Why(Material material) => Batches.Of(material).Route().Steps.First(s => s.Key.Kind == StepKind.Wash).Reason;
+
+        Assert.StartsWith("A must:", Why(Material.PuResin), StringComparison.Ordinal);
+        Assert.StartsWith("A must:", Why(Material.WhiteMetal), StringComparison.Ordinal);
+        Assert.StartsWith("It should be:", Why(Material.Polystyrene), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("acrylic_putty")]
+    [InlineData("ca_filler")]
+    [InlineData("gloss_varnish")]
+    [InlineData("cement_reflow")]
+    public void A_gap_wider_than_the_table_allows_is_refused_with_what_does(string method)
+    {
+        var wide = (Batches.Of(Material.Polystyrene) with { Gaps = Gaps.Large }).Job();
+        var way = RuleBook.Trade.Choice(StepKind.Fill).Ways(wide).First(w => w.Method == method);
+
+        var rule = RuleBook.Trade.Bars(StepKind.Fill, way.Way, wide);
+
+        Assert.NotNull(rule);
+        Assert.Contains(rule.Instead, new[] { "epoxy_putty", "acrylic_putty" });
+        Assert.Equal("epoxy_putty", wide.Route().Steps.First(s => s.Key.Kind == StepKind.Fill).Amounts.Method);
+        Assert.Null(
+            RuleBook.Trade.Bars(
+                StepKind.Fill,
+                RuleBook.Trade.Choice(StepKind.Fill).Ways(wide).First(w => w.Method == "epoxy_putty").Way,
+                wide
+            )
+        );
+    }
+
+    [Fact]
+    public void Scraped_fills_make_no_dust_and_ask_for_a_blade()
+    {
+        var scraped = Batches.Of(Material.PuResin).Job(HouseRules.Default.With(Schools.FillFinish, "scrape"));
+        var sanded = Batches.Of(Material.PuResin).Job();
+        Way Sanding(Job job) => job.Route().Steps.First(s => s.Key.Kind == StepKind.Sand).Amounts.Way;
+        string[] Named(Job job) => [.. Caution.For(StepKind.Sand, Sanding(job), job).Select(c => c.Name)];
+
+        Assert.False(Room.MakesDust(StepKind.Sand, scraped.House));
+        Assert.True(Room.MakesDust(StepKind.Sand, sanded.House));
+        Assert.Contains("Blade", Named(scraped));
+        Assert.DoesNotContain("Dust", Named(scraped));
+        Assert.Contains("Dust", Named(sanded));
+        Assert.DoesNotContain("Blade", Named(sanded));
+    }
+
+    [Fact]
+    public void The_glue_step_of_a_mixed_kit_lists_its_pairs_with_their_joints()
+    {
+        var kit = Batches.Of(Material.Polystyrene, Material.WhiteMetal) with { Parts = 5 };
+
+        var pairs = Joining.JointsByPair(kit);
+
+        Assert.Equal(4, pairs.Values.Sum());
+        Assert.Equal(2, pairs[(Material.Polystyrene, Material.Polystyrene)]);
+        Assert.Equal(2, pairs[(Material.Polystyrene, Material.WhiteMetal)]);
+        Assert.Contains("about 2 joints of", kit.Route().Steps.First(s => s.Key.Kind == StepKind.Glue).Reason, StringComparison.Ordinal);
+        Assert.Equal(4, Joining.JointsByPair(kit with { Materials = [Material.PuResin] })[(Material.PuResin, Material.PuResin)]);
     }
 }

@@ -83,7 +83,8 @@ function Typed({ view, onDone }: { view: Schemas["AirView"]; onDone: () => void 
       <h3 className="text-body">Or typed, as you heard it</h3>
       <p className="flex flex-wrap items-center gap-x-2 gap-y-2 text-lead">
         On <DayGap label="Day" value={day} onChange={setDay} /> from <TimeGap label="From" value={from} onChange={setFrom} /> to{" "}
-        <TimeGap label="To" value={to} onChange={setTo} />: <NumberGap label="Forecast, °C" unit="°C" value={airC} onChange={setAirC} />,{" "}
+        <TimeGap label="To" value={to} onChange={setTo} />:
+        <NumberGap label="Forecast, °C" unit="°C" value={airC} onChange={setAirC} />,{" "}
         <NumberGap label="Forecast, %" unit="%" value={humidityPct} onChange={setHumidity} />,
         <Choice label="Forecast, wind" value={wind} options={winds} onChange={setWind} />,
         <Choice label="Forecast, sun" value={sun} options={suns} onChange={setSun} />,

@@ -3942,10 +3942,10 @@ export interface components {
             option: string;
         };
         /**
-         * @description The waits of minutes that a person starts: shaking a can, marks in water, a dip.
+         * @description The waits of minutes that a person starts: shaking a can, transfers in water, a dip.
          * @enum {string}
          */
-        ClockKind: "shake" | "soak" | "acid_dip";
+        ClockKind: "shake" | "soak" | "acid_dip" | "reshake" | "hot_dip" | "cool_down";
         /** @description A clock that can be started at the step in hand. */
         ClockOffer: {
             kind: components["schemas"]["ClockKind"];

@@ -205,20 +205,20 @@ function Waits({ plan, unitId, at, now }: { plan: Schemas["PlanView"]; unitId: s
   );
 }
 
-// The chosen unit's longest waits by name, each at its own height.
+// The chosen unit's longest waits by name, each at its own height, above the pins.
 function WaitNames({ plan, unitId, at }: { plan: Schemas["PlanView"]; unitId: string | null; at: (m: string) => number }) {
   const length = (w: Schemas["BightView"]) => Date.parse(w.to) - Date.parse(w.from);
   const long = plan.waits
     .filter((w) => w.unitId === unitId)
     .sort((a, b) => length(b) - length(a))
-    .slice(0, 4);
+    .slice(0, 3);
   return (
     <g aria-hidden="true">
       {long.map((w, i) => (
         <text
           key={`${w.stepId}${w.from}`}
           x={Math.max(110, (at(w.from) + at(w.to)) / 2)}
-          y={line + 100 + i * 22}
+          y={line + 88 + i * 22}
           textAnchor="middle"
           className="halo fill-wait text-axis strong"
         >
