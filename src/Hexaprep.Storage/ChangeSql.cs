@@ -124,6 +124,18 @@ internal static class ChangeSql
                     }
                 ),
             ],
+            Change.CoatBroughtIn c =>
+            [
+                new(
+                    "update coat set brought_in_at = @At where workspace_id = @w and id = @CoatId",
+                    new
+                    {
+                        w,
+                        c.At,
+                        c.CoatId,
+                    }
+                ),
+            ],
             Change.CoatTimed c =>
             [
                 new(

@@ -27,6 +27,9 @@ public enum ActKind
 /// <param name="At">When it was done, by the hand's own clock.</param>
 public sealed record Act(Guid Id, ActKind Kind, Instant At)
 {
+    /// <summary>The coat, sprayed outdoors, was carried in.</summary>
+    public bool BroughtIn { get; init; }
+
     /// <summary>Begun against good practice, on purpose; logged with what spoke against it. What a law forbids it does not begin, but
     /// lets what has happened be logged.</summary>
     public bool Anyway { get; init; }

@@ -195,7 +195,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             if (open is null)
             {
                 // A coat sprayed outdoors is kept with the air it was sprayed in.
-                var air = step.Amounts.Method == "spray_can" ? new AirReader(bench, spell.BeganAt).Outdoors : null;
+                var isOutdoors = SprayManner.Of(bench, step) is { IsOutdoors: true };
+                var air = isOutdoors ? new AirReader(bench, spell.BeganAt).Outdoors : null;
                 var kind = Product.Of(step.Key.Kind, product, step.Amounts.Method);
                 var shelf = bench.State.Products.Take(kind, newId);
                 if (bench.State.Products.Find(kind) is null)
@@ -217,6 +218,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 )
                 {
                     ProductId = shelf.Id,
+                    IsOutdoors = isOutdoors,
                 };
                 changes.Add(new Change.CoatBegun(open));
             }
@@ -394,6 +396,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private List<Change> Correct(Act act)
     {
         var coat = FindCoat(act);
+        if (act.BroughtIn)
+            return [BroughtIn(coat, act.At)];
         if (act.AirC is < -30 or > 60)
             throw Refuse("airC", $"{act.AirC} °C is outside -30 to 60.", "Read the thermometer again.");
         if (act.HumidityPct is < 0 or > 100)
@@ -405,6 +409,16 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         if (act.EndedAt is { } ended)
             changes.Add(Retime(coat, ended, act.At));
         return changes;
+    }
+
+    // From then on it dries in the room's air.
+    private Change.CoatBroughtIn BroughtIn(Coat coat, Instant at)
+    {
+        if (!coat.IsOutdoors)
+            throw Conflict("coatId", "This coat was not sprayed outdoors.", "Nothing has to be carried in.");
+        if (coat.EndedAt is not { } ended)
+            throw Conflict("coatId", "This coat is still going on.", "Tick its last model first.");
+        return new Change.CoatBroughtIn(coat.Id, Instant.Max(at, ended));
     }
 
     // A tick that came late, or early: the coat dries from its real end. It cannot lie before what had to be done first, nor in the future.

@@ -79,6 +79,7 @@ internal sealed class BenchHistory
             Change.CoatGone c => c.CoatId,
             Change.CoatTested c => c.CoatId,
             Change.CoatCorrected c => c.CoatId,
+            Change.CoatBroughtIn c => c.CoatId,
             Change.CoatTimed c => c.CoatId,
             _ => null,
         };

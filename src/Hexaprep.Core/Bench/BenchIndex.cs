@@ -116,6 +116,7 @@ public sealed class BenchIndex
             Change.CoatGone c => StepOfCoat(c.CoatId),
             Change.CoatTested c => StepOfCoat(c.CoatId),
             Change.CoatCorrected c => StepOfCoat(c.CoatId),
+            Change.CoatBroughtIn c => StepOfCoat(c.CoatId),
             Change.CoatTimed c => StepOfCoat(c.CoatId),
             Change.FlawNoted c => c.Flaw.StepId,
             Change.FlawClosed c => StepOfFlaw(c.FlawId),

@@ -29,6 +29,7 @@ internal sealed record BenchLog(
             Change.CoatGone c => this with { Coats = Sorted.Remove(Coats, k => k.Id == c.CoatId) },
             Change.CoatTested c => Coat(c.CoatId, k => k with { Tests = [.. k.Tests.Append(c.Test).OrderBy(t => t.At).ThenBy(t => t.Id)] }),
             Change.CoatCorrected c => Coat(c.CoatId, k => k with { Film = c.Film, AirC = c.AirC, HumidityPct = c.HumidityPct }),
+            Change.CoatBroughtIn c => Coat(c.CoatId, k => k with { BroughtInAt = c.At }),
             Change.CoatTimed c => Timed(c),
             Change.FlawNoted c => this with { Flaws = Sorted.Insert(Flaws, c.Flaw, Order.Flaws) },
             Change.FlawClosed c => Flaw(c.FlawId, f => f with { MendedAt = c.At, End = c.End, Reason = c.Reason, Cause = c.Cause }),

@@ -55,6 +55,7 @@ public sealed class BenchReader
         )
         {
             Clocks = MinuteClocks.Running(_bench, _now),
+            BringIn = BringIn(),
             Soon = new SoonReader(_bench, _plan, _now).View(),
             Closing = ends.Closing(),
             Return = ends.Return(),
@@ -220,6 +221,21 @@ public sealed class BenchReader
             where Waits.Of(_bench, step).Any(w => w.Stage == test.Stage)
             let noun = StepWords.Wait(coat.Step, coat.Product).Noun
             select new TestedView(coat.Id, test.Stage, $"You found it dry at {_clock.At(test.At)}: {noun}, {_bench.NameOf(step)}"),
+        ];
+
+    // A coat sprayed outdoors is carried in once it is touch-dry; until somebody says so, it dries as outdoors.
+    private List<BringInView> BringIn() =>
+        [
+            .. from coat in _bench.AwaitedCoats
+            where coat is { IsOutdoors: true, BroughtInAt: null, EndedAt: not null }
+            let step = _bench.Steps[coat.StepId]
+            where _bench.TimesOf(coat, Readiness.Touch) is { } touch && touch.Usual <= _now
+            where Waits.Of(_bench, step).Any(w => _bench.TimesOf(coat, w.Stage) is { } times && times.Sure > _now)
+            let noun = StepWords.Wait(coat.Step, coat.Product).Noun
+            select new BringInView(
+                coat.Id,
+                $"{_bench.NameOf(step)}: the {noun} dries outdoors. Brought in, touch-dry, into an aired room, no flame?"
+            ),
         ];
 
     private List<FlawView> Flaws() =>

@@ -38,6 +38,9 @@ public sealed record BenchView(
     IReadOnlyList<TestedView> Tested
 )
 {
+    /// <summary>Coats that dry outdoors and may be carried in.</summary>
+    public IReadOnlyList<BringInView> BringIn { get; init; } = [];
+
     /// <summary>A short return whose time has come while other work is in hand; null when none is open.</summary>
     public DropInView? DropIn { get; init; }
 
@@ -183,6 +186,9 @@ public sealed record NotTonightView(Guid StepId, string Text, string Reason, Ins
 
 /// <summary>A model held back.</summary>
 public sealed record FlawView(Guid Id, Guid StepId, Guid UnitId, string Unit, string Mark, int Model, string Place, string Words);
+
+/// <summary>A coat that dries outdoors and may be carried in: asked once.</summary>
+public sealed record BringInView(Guid CoatId, string Text);
 
 /// <summary>A coat that was tested dry a little while ago: said again, so that a wrong touch can be put right.</summary>
 public sealed record TestedView(Guid CoatId, Readiness Stage, string Text);

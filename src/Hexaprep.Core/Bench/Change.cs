@@ -37,6 +37,9 @@ public abstract record Change
     /// <summary>What is known of a coat was put right.</summary>
     public sealed record CoatCorrected(Guid CoatId, Film Film, double? AirC, double? HumidityPct) : Change;
 
+    /// <summary>A coat that was sprayed outdoors was carried in.</summary>
+    public sealed record CoatBroughtIn(Guid CoatId, Instant At) : Change;
+
     /// <summary>When a coat began and ended was put right.</summary>
     public sealed record CoatTimed(Guid CoatId, Instant StartedAt, Instant EndedAt) : Change;
 

@@ -38,6 +38,12 @@ public sealed record Coat(
 
     /// <summary>The pieces of them that carry it.</summary>
     public IReadOnlyList<Guid> PieceIds { get; init; } = [];
+
+    /// <summary>It was sprayed outdoors, and dries there until it is brought in.</summary>
+    public bool IsOutdoors { get; init; }
+
+    /// <summary>When it was carried in, where it was sprayed outdoors; null while nobody said so.</summary>
+    public Instant? BroughtInAt { get; init; }
 }
 
 /// <summary>A touch test, kept as an observation and never as a changed number.</summary>

@@ -245,6 +245,19 @@ public sealed class DryingBook
             coat.AirC is null && coat.HumidityPct is null
                 ? read
                 : new Air(Math.Clamp(coat.AirC ?? read.AirC, -10, 45), Math.Clamp(coat.HumidityPct ?? read.HumidityPct, 5, 100));
-        return (first, _air.IndoorsAfter(end));
+        if (!coat.IsOutdoors)
+            return (first, _air.IndoorsAfter(end));
+        // Until somebody says that it was carried in, it is never taken to dry faster than where it was sprayed.
+        if (coat.BroughtInAt is not { } carried)
+            return (Slower(first, read, Product.Of(coat)), []);
+        var room = AirAt(carried);
+        var inside = new AirReading(coat.Id, carried, AirPlace.Bench, room.AirC, room.HumidityPct, null, null, null, AirSource.Hand);
+        return (first, _air.IndoorsAfter(carried).Prepend(inside));
+    }
+
+    private Air Slower(Air one, Air other, Product product)
+    {
+        double Takes(Air air) => DryingModel.Time(product.Class, Readiness.Touch, Bounded(air, product), 1).Minutes ?? 0;
+        return Takes(other) > Takes(one) ? other : one;
     }
 }

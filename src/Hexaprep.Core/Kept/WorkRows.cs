@@ -127,6 +127,12 @@ public sealed record CoatRow
     /// <summary>The pieces of them that carry it; of files before version 3, the first of each.</summary>
     public IReadOnlyList<Guid> Pieces { get; init; } = [];
 
+    /// <summary>It was sprayed outdoors.</summary>
+    public bool Outdoors { get; init; }
+
+    /// <summary>When it was carried in; null while nobody said so.</summary>
+    public Instant? BroughtInAt { get; init; }
+
     /// <summary>The logbook entry that tells of it.</summary>
     public required Guid EntryId { get; init; }
 
@@ -145,6 +151,8 @@ public sealed record CoatRow
             EndedAt = c.EndedAt,
             Models = c.ModelIds,
             Pieces = c.PieceIds,
+            Outdoors = c.IsOutdoors,
+            BroughtInAt = c.BroughtInAt,
             EntryId = entry,
         };
 
@@ -171,6 +179,8 @@ public sealed record CoatRow
         {
             ProductId = ProductId,
             PieceIds = Pieces,
+            IsOutdoors = Outdoors,
+            BroughtInAt = BroughtInAt,
         };
 }
 

@@ -3371,6 +3371,8 @@ export interface components {
             kind: components["schemas"]["ActKind"];
             /** @description When it was done, by the hand's own clock. */
             at: components["schemas"]["Instant"];
+            /** @description The coat, sprayed outdoors, was carried in. */
+            broughtIn?: boolean;
             /**
              * @description Begun against good practice, on purpose; logged with what spoke against it. What a law forbids it does not begin, but
              *                 lets what has happened be logged.
@@ -3815,6 +3817,8 @@ export interface components {
             away: null | components["schemas"]["AwayView"];
             offer: null | components["schemas"]["OfferView"];
             tested: components["schemas"]["TestedView"][];
+            /** @description Coats that dry outdoors and may be carried in. */
+            bringIn?: components["schemas"]["BringInView"][];
             dropIn?: null | components["schemas"]["DropInView"];
             /** @description Waits of minutes that run. */
             clocks: components["schemas"]["ClockView"][];
@@ -3865,6 +3869,12 @@ export interface components {
             /** Format: double */
             doneShare: number;
             outdoors: boolean;
+        };
+        /** @description A coat that dries outdoors and may be carried in: asked once. */
+        BringInView: {
+            /** Format: uuid */
+            coatId: string;
+            text: string;
         };
         /** @description A rule that a change breaks, and what follows. */
         Broken: {
@@ -4086,6 +4096,9 @@ export interface components {
             models: string[];
             /** @description The pieces of them that carry it; of files before version 3, the first of each. */
             pieces?: string[];
+            /** @description It was sprayed outdoors. */
+            outdoors?: boolean;
+            broughtInAt?: null | components["schemas"]["Instant"];
             /**
              * Format: uuid
              * @description The logbook entry that tells of it.

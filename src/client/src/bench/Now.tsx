@@ -32,6 +32,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
         <p className="mt-3 text-lead">{view.subline}</p>
         <Flaws flaws={view.flaws} named />
         <Tested tested={view.tested} />
+        <BringIn coats={view.bringIn ?? []} />
       </div>
     );
   return (
@@ -79,6 +80,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
       </div>
       <Flaws flaws={view.flaws} named />
       <Tested tested={view.tested} />
+      <BringIn coats={view.bringIn ?? []} />
     </div>
   );
 }
@@ -106,6 +108,26 @@ function ComeBack({ dropIn }: { dropIn: Schemas["DropInView"] }) {
         {dropIn.test ? `It is dry: ${dropIn.title.toLowerCase()}` : `${dropIn.title} now`}
       </button>
     </p>
+  );
+}
+
+// What was sprayed outdoors dries there until somebody says that it was carried in: asked once.
+function BringIn({ coats }: { coats: readonly Schemas["BringInView"][] }) {
+  return (
+    <ul>
+      {coats.map((c) => (
+        <li key={c.coatId} className="mt-1 flex flex-wrap items-center gap-3 text-note">
+          <span>{c.text}</span>
+          <button
+            type="button"
+            onClick={() => void act("coat", { coatId: c.coatId, broughtIn: true }, benchNow())}
+            className="min-h-12 rounded-key border-[3px] border-ink px-4 strong"
+          >
+            It is in
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
