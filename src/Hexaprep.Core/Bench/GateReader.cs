@@ -1,4 +1,5 @@
 using Hexaprep.Core.Computation;
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Gates;
 using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
@@ -188,7 +189,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             words,
             numbers,
             $"{words}, {where}: {Sentence.Within(found.Words).TrimEnd('.')}",
-            [.. found.Causes.Select(c => Cause(seen.Kind, c))],
+            [.. found.Causes.Select(c => Cause(seen, c, batch, models))],
             Share.Likely(found.Unexplained),
             found.Test,
             first.RepairId is null ? [.. Repairs.Of(log, seen).Select(r => Repair(r))] : [],
@@ -200,7 +201,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
     private static string Said(List<int> numbers) =>
         numbers.Count == 1 ? $"model {numbers[0]}" : $"models {string.Join(", ", numbers.SkipLast(1))} and {numbers[^1]}";
 
-    private CauseView Cause(FlawKind kind, Cause cause)
+    private CauseView Cause(SeenFlaw seen, Cause cause, Guid batch, List<Guid> models)
     {
         var facts = CauseBook.Of(cause.Id);
         return new(
@@ -210,9 +211,43 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             cause.For,
             cause.Against,
             cause.Next,
-            _memory.Words(kind, cause.Id),
+            _memory.Words(seen.Kind, cause.Id),
             facts.HouseRule is { } rule ? Schools.Find(rule)?.Question : null
-        );
+        )
+        {
+            Label = facts.Limit is { } limit && CoatOf(seen, batch, models) is { } coat ? LabelWords(limit, Product.Of(coat)) : null,
+        };
+    }
+
+    // The coat that shows the flaw.
+    private Coat? CoatOf(SeenFlaw seen, Guid batch, List<Guid> models) =>
+        bench
+            .StepsOf[batch]
+            .Where(s => s.Key.Kind == seen.Step)
+            .SelectMany(s => bench.CoatsOf(s.Id))
+            .Where(c => c.ModelIds.Any(models.Contains))
+            .MaxBy(c => c.StartedAt);
+
+    private string LabelWords(LabelLimit limit, Product product)
+    {
+        var label = bench.Drying.LabelOf(product);
+        var says = limit switch
+        {
+            LabelLimit.MostHumidity => label?.MaxHumidityPct is { } most ? $"up to {most:0} %" : null,
+            LabelLimit.LeastTemperature => label?.MinTempC is { } least ? $"from {least:0.#} °C" : null,
+            LabelLimit.RecoatWindow => label?.RecoatMax is { } closes ? $"recoat within {Clockface.Lasts((long)closes)}" : null,
+            _ => label?.NextLayerMin is { } next ? $"next layer after {Clockface.Lasts((long)next)}" : null,
+        };
+        var asks = limit switch
+        {
+            LabelLimit.MostHumidity => "the highest humidity",
+            LabelLimit.LeastTemperature => "the least temperature",
+            LabelLimit.RecoatWindow => "the recoat window",
+            _ => "the wait before the next layer",
+        };
+        return says is null
+            ? $"No label limit is kept for {product.Name}: {asks} stands on it, and belongs into Coats."
+            : $"The label of {product.Name} says: {says}.";
     }
 
     private static RepairView Repair(Repair repair)

@@ -119,7 +119,11 @@ public sealed record CauseView(
     string Next,
     string Learned,
     string? HouseRule
-);
+)
+{
+    /// <summary>The label's limit that it touches, or that none is kept; null where no label decides.</summary>
+    public string? Label { get; init; }
+}
 
 /// <summary>A repair, in words.</summary>
 public sealed record RepairView(

@@ -52,14 +52,20 @@ public static class CauseBook
             "The haze is even, and a drop of gloss makes it clear again.",
             "Wait for air under the label's humidity, the surface 3 °C above the dew point.",
             Odds((Frosting, Usual), (Tacky, Often), (Sheen, Seldom), (Bubble, Rare), (Fisheye, Rare))
-        ),
+        )
+        {
+            Limit = LabelLimit.MostHumidity,
+        },
         [CauseId.Cold] = new(
             "it was too cold for it",
             true,
             "All models of that coat show it, the thick places most.",
             "Spray above the label's temperature, with the can at room warmth.",
             Odds((Tacky, Often), (Crazing, Seldom), (Grainy, Seldom), (Run, Seldom), (Frosting, Seldom), (Sheen, Rare), (Pooling, Rare))
-        ),
+        )
+        {
+            Limit = LabelLimit.LeastTemperature,
+        },
         [CauseId.TooYoung] = new(
             "it was covered or touched before it was ready",
             true,
@@ -75,14 +81,20 @@ public static class CauseBook
                 (Tear, Rare),
                 (Run, Rare)
             )
-        ),
+        )
+        {
+            Limit = LabelLimit.NextLayer,
+        },
         [CauseId.WindowMissed] = new(
             "it was recoated while its label forbids it",
             true,
             "The skin folded while the new coat was still wet, all over.",
             "Recoat inside the label's window, or wait until it opens again.",
             Odds((Wrinkle, Often), (Crazing, Often), (Flaking, Seldom))
-        ),
+        )
+        {
+            Limit = LabelLimit.RecoatWindow,
+        },
         [CauseId.Greasy] = new(
             "there was grease or release agent under it",
             false,
@@ -159,7 +171,10 @@ public static class CauseBook
             "The film sank, and the gloss round it is dull or drawn.",
             "Wait until the gloss can be handled; test it beside the place.",
             Odds((Wrinkle, Seldom), (Tear, Seldom), (Crazing, Rare), (Bubble, Rare), (Silvering, Rare), (Sheen, Rare), (Print, Rare))
-        ),
+        )
+        {
+            Limit = LabelLimit.NextLayer,
+        },
         [CauseId.AirTrapped] = new(
             "air stayed under the film",
             false,
@@ -190,7 +205,10 @@ public static class CauseBook
             "The fault came with the seal; the look before it was clean.",
             "Seal when the softener has come to its sure time.",
             Odds((Wrinkle, Seldom), (Frosting, Seldom), (Bubble, Seldom), (Silvering, Rare), (Crazing, Rare), (Tacky, Rare))
-        ),
+        )
+        {
+            Limit = LabelLimit.NextLayer,
+        },
         [CauseId.SolventAttack] = new(
             "a stronger solvent bit the layer under it",
             true,

@@ -42,4 +42,16 @@ public sealed record CauseFacts(string Words, bool OfTheCoat, string Tell, strin
 {
     /// <summary>The house rule its remedy touches; null for none.</summary>
     public string? HouseRule { get; init; }
+
+    /// <summary>The limit of the product's label it touches; null for none.</summary>
+    public LabelLimit? Limit { get; init; }
+}
+
+/// <summary>What a label may limit.</summary>
+public enum LabelLimit
+{
+    MostHumidity,
+    LeastTemperature,
+    RecoatWindow,
+    NextLayer,
 }

@@ -3907,6 +3907,8 @@ export interface components {
             next: string;
             learned: string;
             houseRule: null | string;
+            /** @description The label's limit that it touches, or that none is kept; null where no label decides. */
+            label?: null | string;
         };
         /**
          * @description A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the

@@ -166,6 +166,7 @@ function Why({ finding }: { finding: Schemas["FindingView"] }) {
               <p className="text-note">
                 Next time: {c.next}
                 {c.houseRule ? ` The house rule "${c.houseRule}" decides it here.` : ""}
+                {c.label ? ` ${c.label}` : ""}
               </p>
             </li>
           ))}
