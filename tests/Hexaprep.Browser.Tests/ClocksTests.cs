@@ -66,7 +66,7 @@ public sealed class ClocksTests(TestDatabases databases)
         // One plan for both: what a search that was broken off leaves behind depends on when it was.
         (await app.ActAsync("set_count", new { stepId = prime["stepId"], count = 3 })).EnsureSuccessStatusCode();
         await app.SettleAsync();
-        (await app.BringAsync("unit=Lantern Keepers;models=20;material=pu_resin")).EnsureSuccessStatusCode();
+        (await app.BringAsync("unit=Lantern Keepers;models=12;material=pu_resin")).EnsureSuccessStatusCode();
         await app.SettleAsync();
         using var page = new Chromium();
         page.Open(app.Address);

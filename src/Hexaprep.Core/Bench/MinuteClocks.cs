@@ -146,6 +146,7 @@ public sealed record MinuteClock(
         bench.State.Clocks.Exists(c =>
             c.Kind == ClockKind.Shake
             && now - c.StartedAt < Duration.FromHours(1)
+            && (c.StoppedAt ?? now) - c.StartedAt >= Of(ClockKind.Shake).Early
             && bench.Steps.TryGetValue(c.StepId, out var other)
             && other.Amounts.Product == step.Amounts.Product
             && other.Amounts.Mode == step.Amounts.Mode

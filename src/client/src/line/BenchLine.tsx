@@ -211,7 +211,7 @@ interface SafeTimeProps {
 export function SafeTime({ drying, now, zone, left, onPick }: SafeTimeProps) {
   const rest = (Date.parse(drying.sure) - now.getTime()) / 60_000;
   return (
-    <button type="button" onClick={onPick} className="absolute bottom-1 max-w-[228px] text-left leading-[1.25]" style={{ left }}>
+    <button type="button" onClick={onPick} className="absolute bottom-1 z-10 max-w-[228px] text-left leading-[1.25]" style={{ left }}>
       <span className="digits block text-[56px]">{moment(drying.sure, now, zone)}</span>
       <span className="flex items-center gap-1.5 text-[19px] strong">
         <Mark mark={drying.mark} size={20} />
