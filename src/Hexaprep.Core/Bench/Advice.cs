@@ -20,10 +20,11 @@ public sealed record Advice(bool IsLaw, string Text)
         var answer = new MayIReader(bench, at)
             .Judge(bench.Batches[step.BatchId], bench.Remaining(step))
             .Alone(new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product });
-        var reasons = answer.Verdict == Verdict.Yes ? [] : answer.Reasons.Where(r => r.Rule != Waiting.FitAir.Name).ToList();
-        var isLaw = answer.Verdict == Verdict.No || reasons.Exists(r => r.Strength == Strength.Law);
-        var text = isLaw ? reasons.Where(r => r.Strength == Strength.Law).Select(r => r.Text).First() : blocker.Reason;
-        text = Sentence.Opened(text).TrimEnd('.');
-        return new(isLaw, text.Length <= MostText ? text : text[..MostText]);
+        var law = answer.Verdict == Verdict.Yes ? null : answer.Reasons.FirstOrDefault(r => r.Strength == Strength.Law && !IsText(r.Rule));
+        var text = Sentence.Opened(law?.Text ?? blocker.Reason).TrimEnd('.');
+        return new(law is not null, text.Length <= MostText ? text : text[..MostText]);
     }
+
+    // A card stands beside a step and forbids nothing.
+    private static bool IsText(string rule) => RuleBook.Trade.Named(rule)?.Acts == RuleActs.Card;
 }

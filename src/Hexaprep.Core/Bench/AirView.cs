@@ -11,7 +11,6 @@ namespace Hexaprep.Core.Bench;
 /// <param name="BenchWords">What drying times stand on, in words.</param>
 /// <param name="Medium">What the bench sprays with most.</param>
 /// <param name="Now">Whether it suits now; null where nothing is known.</param>
-/// <param name="NowWords">The same in words, with what would make it fit.</param>
 /// <param name="Windows">Fit stretches of the forecast.</param>
 /// <param name="ForecastWords">Where the forecast comes from and how far it reaches; what is assumed beyond it.</param>
 public sealed record AirView(
@@ -20,7 +19,6 @@ public sealed record AirView(
     string BenchWords,
     SprayMedium Medium,
     FitnessView? Now,
-    string NowWords,
     IReadOnlyList<FitWindowView> Windows,
     string ForecastWords
 )
@@ -51,9 +49,6 @@ public sealed record AirView(
 
     /// <summary>How the coats of this bench took the air.</summary>
     public required TookAir Took { get; init; }
-
-    /// <summary>The bench's time zone.</summary>
-    public required string Zone { get; init; }
 }
 
 /// <summary>A reading that still holds.</summary>
@@ -123,7 +118,6 @@ public sealed class AirReader(BenchIndex bench, Instant now)
                     Math.Round(f.SurfaceC, 1)
                 )
                 : null,
-            fit is { } known ? $"{known.Verdict}: {known.Words}{Remedy(known)}" : "no air outdoors is known: look before you spray",
             [
                 .. bench
                     .FitHoursOf(manner)
@@ -152,7 +146,6 @@ public sealed class AirReader(BenchIndex bench, Instant now)
             Days = week.Days(),
             Meets = week.Meets(),
             Took = TookAir.Of(bench),
-            Zone = bench.State.Settings.Zone.Id,
         };
     }
 
@@ -188,8 +181,8 @@ public sealed class AirReader(BenchIndex bench, Instant now)
     {
         if (fit is null || fit.Score >= SprayFitness.FitFrom)
             yield break;
-        if (Remedy(fit) is { Length: > 0 } remedy)
-            yield return $"{remedy[2..]}.";
+        if (Remedy(fit) is { } remedy)
+            yield return remedy;
         if (next is null)
             yield break;
         var job = bench.JobOf(next);
@@ -228,18 +221,17 @@ public sealed class AirReader(BenchIndex bench, Instant now)
 
     private ForecastHour? Hour => bench.State.Forecast.LastOrDefault(h => h.At <= now && now < h.At + Duration.FromHours(1));
 
-    private string Remedy(Fitness fit) =>
-        fit.Score >= SprayFitness.FitFrom
-            ? ""
-            : fit.Binding switch
-            {
-                "dew_margin_c" => ". Bring the models in to warm, or wait for drier air",
-                "air_c" or "surface_c" => ". Wait for the next window, or spray where it is 15 to 25 °C",
-                "rh_pct" => ". Wait for 35 to 60 %",
-                "label_temp_c" or "label_rh_pct" => ". The label comes first: wait for the next window",
-                "wind_m_s" => ". Find shelter, or wait",
-                "rain_prob" => ". Wait for the next window",
-                "dry_spray_index" => ". Go closer, or wait for cooler air",
-                _ => "",
-            };
+    private static string? Remedy(Fitness fit) =>
+        fit.Binding switch
+        {
+            "dew_margin_c" => "Bring the models in to warm, or wait for drier air.",
+            "air_c" or "surface_c" => "Wait for the next window, or spray where it is 15 to 25 °C.",
+            "rh_pct" => "Wait for 35 to 60 %.",
+            "label_temp_c" or "label_rh_pct" => "The label comes first: wait for the next window.",
+            "wind_m_s" => "Find shelter, or wait.",
+            "rain_prob" => "Wait for the next window.",
+            "can_c" => "Bring the can to room warmth, 18 to 25 °C, never on a heater or in hot water.",
+            "dry_spray_index" => "Go closer, or wait for cooler air.",
+            _ => null,
+        };
 }

@@ -38,7 +38,6 @@ public static class Joining
             Assembled,
             j =>
                 Welds(j) ? "Solvent cement welds frame plastic to itself."
-                : WeldsSome(j) ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
                 : j.Batch.Materials.Count > 1 ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
                 : $"{Name(Best(j))} holds every pair of these materials.",
             Glues

@@ -154,45 +154,18 @@ public static class AirEndpoints
 
     private static async Task<Ok<AirView>> TypeAsync(TypedForecast typed, Desk desk, CancellationToken cancel)
     {
-        await desk.WriteAsync(typed.Id, typed, bench => AirEdits.Typed(bench, Hours(typed, bench.State.Settings.Zone), desk.Now), cancel);
-        return TypedResults.Ok(await ViewAsync(desk, cancel));
-    }
-
-    private static List<ForecastHour> Hours(TypedForecast typed, DateTimeZone zone)
-    {
-        if (typed.To <= typed.From)
-            throw new RefusedException(new Refusal("to", "It ends before it begins.", "Give a later hour of the same day."));
-        var air = new AirReading(
-            typed.Id,
-            default,
-            AirPlace.Outdoors,
+        var heard = new HeardForecast(
+            typed.Day,
+            typed.From,
+            typed.To,
             typed.AirC,
             typed.HumidityPct,
             typed.WindMs,
-            null,
             typed.SunWM2,
-            AirSource.Forecast
+            typed.RainProbability
         );
-        if (air.WhyNot() is { } refusal)
-            throw new RefusedException(refusal);
-        if (typed.RainProbability is < 0 or > 1)
-            throw new RefusedException(new Refusal("rainProbability", $"{typed.RainProbability} is no share.", "Give 0 to 1."));
-        return
-        [
-            .. Enumerable
-                .Range(typed.From.Hour, 24 - typed.From.Hour)
-                .TakeWhile(h => new LocalTime(h, 0) < typed.To)
-                .Select(h => new ForecastHour(
-                    zone.AtLeniently(typed.Day.At(new LocalTime(h, 0))).ToInstant(),
-                    typed.AirC,
-                    typed.HumidityPct,
-                    typed.WindMs,
-                    null,
-                    typed.RainProbability,
-                    typed.SunWM2
-                ))
-                .DistinctBy(h => h.At),
-        ];
+        await desk.WriteAsync(typed.Id, typed, bench => AirEdits.Typed(bench, heard, desk.Now), cancel);
+        return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
     private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirOverHttp service, CancellationToken cancel)

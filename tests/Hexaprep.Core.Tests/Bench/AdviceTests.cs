@@ -81,4 +81,24 @@ public sealed class AdviceTests
         );
         Assert.DoesNotContain(bench.View(at).Drying, d => d.StepId == straighten.Id);
     }
+
+    [Fact]
+    public void What_practice_alone_refuses_is_no_law_and_its_card_can_be_read()
+    {
+        // Acrylic putty in a wide gap: chosen before the table refused it.
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2).Of(t => t with { Gaps = Gaps.Large }));
+        var fill = bench.Step(StepKind.Fill);
+        bench.State = bench.State with
+        {
+            Steps = bench.State.Steps.ConvertAll(s =>
+                s.Id == fill.Id ? s with { Amounts = s.Amounts with { Method = "acrylic_putty", Product = ProductClass.AcrylicPutty } } : s
+            ),
+        };
+        var at = TurnableClock.Evening;
+
+        var advice = Card(bench, bench.Step(StepKind.Fill), at).Advice!;
+
+        Assert.NotEmpty(advice.Text);
+        Assert.False(advice.IsLaw);
+    }
 }

@@ -79,7 +79,11 @@ public sealed class AirViewTests
     {
         var bench = Bench();
         Take(bench, AirEdits.Forecast("a file", [.. Enumerable.Range(0, 8).Select(i => Hour(i, windMs: 12))], Noon));
-        Take(bench, AirEdits.Typed(bench.Index, [Hour(7), Hour(8), Hour(9)], Noon));
+        HeardForecast Heard(int fromHour, int fromMinute, int toHour, int toMinute) =>
+            new(new LocalDate(2026, 3, 12), new LocalTime(fromHour, fromMinute), new LocalTime(toHour, toMinute), 19, 50, 1, 0, 0);
+        // Whole hours alone: from 18:30 on means from 19.
+        Take(bench, AirEdits.Typed(bench.Index, Heard(18, 30, 22, 15), Noon));
+        Take(bench, AirEdits.Typed(bench.Index, Heard(19, 0, 20, 0), Noon));
 
         var hours = bench.State.Forecast;
         Assert.Equal(10, hours.Count);
@@ -87,7 +91,8 @@ public sealed class AirViewTests
         Assert.Equal("a file and typed by hand", bench.State.ForecastFrom);
         // The evening's sitting begins at 19:30 and meets them.
         Assert.Contains("19:30 to", View(bench).Meets, StringComparison.Ordinal);
-        Assert.Equal("to", Assert.Throws<RefusedException>(() => AirEdits.Typed(bench.Index, [], Noon)).Refusal.Field);
+        Assert.Equal("to", Assert.Throws<RefusedException>(() => AirEdits.Typed(bench.Index, Heard(10, 30, 11, 0), Noon)).Refusal.Field);
+        Assert.Equal("to", Assert.Throws<RefusedException>(() => AirEdits.Typed(bench.Index, Heard(13, 0, 10, 0), Noon)).Refusal.Field);
     }
 
     [Fact]

@@ -35,20 +35,24 @@ public static class AirEdits
             [new Change.ForecastTaken(from, now.Kept(), [.. hours.Select((h, i) => h with { At = h.At.Checked($"hours[{i}].at") })])]
         );
 
-    /// <summary>Takes hours that somebody typed into the forecast there is: they stand where they are typed, the others stay.</summary>
-    /// <exception cref="RefusedException">Too many hours, or no air.</exception>
-    public static Decision Typed(BenchIndex bench, IReadOnlyList<ForecastHour> hours, Instant now)
+    /// <summary>Takes hours that somebody heard of into the forecast there is: they stand where they are typed, the others
+    /// stay.</summary>
+    /// <exception cref="RefusedException">No whole hour, or no air.</exception>
+    public static Decision Typed(BenchIndex bench, HeardForecast heard, Instant now)
     {
-        if (hours.Count is < 1 or > MostTyped)
-            throw new RefusedException(new Refusal("to", $"{hours.Count} hours are typed.", $"Type 1 to {MostTyped} hours at once."));
+        var hours = heard.Hours(bench.State.Settings.Zone);
         var typed = hours.Select(h => h.At).ToHashSet();
         var all = bench.State.Forecast.Where(h => !typed.Contains(h.At)).Concat(hours).OrderBy(h => h.At).ToList();
-        var from =
-            bench.State.Forecast.Count == 0 || bench.State.ForecastFrom == ByHand ? ByHand : $"{bench.State.ForecastFrom} and {ByHand}";
-        return Forecast(from.Length > 80 ? ByHand : from, all, now);
+        var from = bench.State.ForecastFrom;
+        return Forecast(
+            from is null || bench.State.Forecast.Count == 0 ? ByHand
+                : from.EndsWith(ByHand, StringComparison.Ordinal) ? from
+                : $"{from} and {ByHand}",
+            all,
+            now
+        );
     }
 
-    private const int MostTyped = 48;
     private const string ByHand = "typed by hand";
 
     /// <summary>Keeps what a label says, in place of what was kept of it.</summary>

@@ -29,9 +29,8 @@ function Air({ view }: { view: Schemas["AirView"] }) {
         <p className="text-lead">{view.why}</p>
         {view.now ? (
           <p className="text-note text-ink-2">
-            It says that the weather suits the coat ({view.now.score.toFixed(2)} of 1; surface {view.now.surfaceC} °C,{" "}
-            <span>{view.now.dewMarginC} °C above the dew point</span>), not that the place is safe: airing, mask and fire are the
-            label&rsquo;s.
+            Scored for the coat alone: {view.now.score.toFixed(2)} of 1, surface {view.now.surfaceC} °C, {view.now.dewMarginC} °C above the
+            dew point. Whether the place is safe (airing, mask, fire) the label says.
           </p>
         ) : null}
       </div>

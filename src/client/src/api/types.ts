@@ -3518,8 +3518,6 @@ export interface components {
             /** @description What the bench sprays with most. */
             medium: components["schemas"]["SprayMedium"];
             now: null | components["schemas"]["FitnessView"];
-            /** @description The same in words, with what would make it fit. */
-            nowWords: string;
             /** @description Fit stretches of the forecast. */
             windows: components["schemas"]["FitWindowView"][];
             /** @description Where the forecast comes from and how far it reaches; what is assumed beyond it. */
@@ -3542,8 +3540,6 @@ export interface components {
             meets: string;
             /** @description How the coats of this bench took the air. */
             took: components["schemas"]["TookAir"];
-            /** @description The bench's time zone. */
-            zone: string;
         };
         /**
          * @description What alerts are about: coats and water that dry, glue and filler that harden, clocks of minutes, losses.
