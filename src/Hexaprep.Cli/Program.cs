@@ -67,7 +67,10 @@ static async Task<int> DiagnoseAsync(string json)
 static async Task<int> SolveAsync(string json, int budget, int seed)
 {
     var problem = PlanFile.ReadProblem(json) with { Seed = seed };
-    var plan = SolvedPlan.Of(problem, budget, Finisher.Finish(problem, Planner.Solve(problem, budget), budget));
+    var decided = Conditions.Solve(problem, budget, (p, older, decodes) =>
+        Finisher.Finish(p, older is null ? Planner.Solve(p, decodes) : Planner.Better(p, older, decodes), decodes)
+    );
+    var plan = SolvedPlan.Of(problem, budget, decided);
     await Console.Out.WriteLineAsync(PlanFile.Write(plan));
     foreach (var step in plan.Unplaced)
         await Console.Error.WriteLineAsync($"{step.Batch}/{step.Step} finds no place: {step.Lacks}. It needs {step.Remedy}.");

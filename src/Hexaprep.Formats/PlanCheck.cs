@@ -53,7 +53,10 @@ internal static class PlanCheck
             Kept($"$.batches[{i}]", p.Batches[i], p);
         }
         for (var i = 0; i < p.Batches.Count; i++)
+        {
             ArcsAndHolds($"$.batches[{i}]", p.Batches[i], steps, resources);
+            Conditions($"$.batches[{i}]", p.Batches[i], p);
+        }
         for (var i = 0; i < (p.Fixed?.Count ?? 0); i++)
         {
             var chunk = p.Fixed![i];
@@ -174,6 +177,25 @@ internal static class PlanCheck
                 if (!Edges.Contains(edge.Edge))
                     throw Fault($"{at}.{name}.edge", edge.Edge, "Not an edge of a step.", "Give start, end or ready.");
             }
+        }
+    }
+
+    // A step that may be left out holds nothing, and is not what another's condition counts from.
+    private static void Conditions(string path, PlanBatch batch, PlanProblem p)
+    {
+        bool Follows(PlanBatch b, PlanArc a, string step) => (a.FromBatch ?? b.Id, a.From) == (batch.Id, step);
+        for (var i = 0; i < batch.Steps.Count; i++)
+        {
+            var (s, at) = (batch.Steps[i], $"{path}.steps[{i}].onlyIf");
+            if (s.OnlyIf is not { } when)
+                continue;
+            Number($"{at}.longerThan", when.LongerThan, 0);
+            if (batch.Steps.FirstOrDefault(o => o.Id == when.After) is not { OnlyIf: null })
+                throw Fault($"{at}.after", when.After, "No step that always stands.", "Name one of the batch without a condition.");
+            if (!p.Batches.Any(b => b.Arcs.Any(a => Follows(b, a, s.Id))))
+                throw Fault(at, s.Id, "Nothing follows it, so nothing can come late.", "Give an arc from it, or leave the condition out.");
+            if (batch.Holds.Any(h => h.From.Step == s.Id || h.To.Step == s.Id))
+                throw Fault(at, s.Id, "Something is held from it or to it.", "Hold from or to a step that always stands.");
         }
     }
 

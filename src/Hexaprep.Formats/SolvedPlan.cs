@@ -31,13 +31,14 @@ public sealed record SolvedPlan(
     /// <summary>Explains the plan of a problem.</summary>
     /// <param name="problem">The problem; its seed was used.</param>
     /// <param name="budget">Decodes the plan was given, at least 0.</param>
-    /// <param name="result">The plan.</param>
-    public static SolvedPlan Of(PlanProblem problem, int budget, PlanResult result)
+    /// <param name="decided">The problem with its conditions decided, and the plan.</param>
+    public static SolvedPlan Of(PlanProblem problem, int budget, Conditions.Decided decided)
     {
+        var result = decided.Plan;
         var chunks = result.Schedule.Chunks;
-        var bound = LowerBound.Of(problem);
-        var ends = PlanValue.Finishes(problem, chunks);
-        var bindings = new Bindings(problem, chunks);
+        var bound = LowerBound.Of(Conditions.Relaxed(problem));
+        var ends = PlanValue.Finishes(decided.Problem, chunks);
+        var bindings = new Bindings(decided.Problem, chunks);
         var units = problem.Units.Select(
             (u, i) =>
                 new SolvedUnit(

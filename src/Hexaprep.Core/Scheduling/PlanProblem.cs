@@ -136,7 +136,16 @@ public sealed record PlanStep(string Id, int Setup, int PerModel, int MaxChunks,
 
     /// <summary>Most chunks in one sitting; 1 when null.</summary>
     public int? ChunksPerSitting { get; init; }
+
+    /// <summary>When it is needed at all; null: always.</summary>
+    public PlanCondition? OnlyIf { get; init; }
 }
+
+/// <summary>A step is needed only where one that follows it begins late after an earlier one: the wipe of metal whose bath lies days
+/// back.</summary>
+/// <param name="After">The earlier step, of the same batch.</param>
+/// <param name="LongerThan">Minutes from its end to the begin of what follows, at least 0: within them the step is left out.</param>
+public sealed record PlanCondition(string After, int LongerThan);
 
 /// <summary>From the end of one step to the start of another: least, most, and a forbidden open gap.</summary>
 public sealed record PlanArc(string From, string To, int Min)

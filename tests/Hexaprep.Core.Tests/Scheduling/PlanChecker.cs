@@ -56,6 +56,8 @@ internal sealed class PlanChecker
         checker.Changeovers();
         checker.Dust();
         checker.Places();
+        if (!partial)
+            checker.Conditions();
         foreach (var r in problem.Resources)
             checker.Capacity(r);
         return checker._found;
@@ -133,7 +135,7 @@ internal sealed class PlanChecker
             var where = $"{key.Item1}/{key.Item2}";
             if (!_own.TryGetValue(key, out var own))
             {
-                if (!_partial)
+                if (!_partial && known.Step.OnlyIf is null)
                     Bad("MISSING", where);
                 continue;
             }
@@ -387,6 +389,30 @@ internal sealed class PlanChecker
                     Bad("FORBIDDEN", where);
                 if (to.Max(c => c.End) - end > a.FinishMax)
                     Bad("FINISHMAX", where);
+            }
+        }
+    }
+
+    // What is only needed where something follows late stands there and nowhere else; where it is left out, what it waited for still holds.
+    private void Conditions()
+    {
+        foreach (var (key, known) in _steps.Where(s => s.Value is { Given: false, Step.OnlyIf: not null }))
+        {
+            var all = _p.Batches.SelectMany(b =>
+                b.Arcs.Select(a => (From: (a.FromBatch ?? b.Id, a.From), To: (a.ToBatch ?? b.Id, a.To), Arc: a))
+            );
+            var since = _own[(key.Item1, known.Step.OnlyIf!.After)].Max(c => c.End);
+            var follow = all.Where(a => a.From == key && _own.ContainsKey(a.To)).Select(a => _own[a.To].Min(c => c.Start)).ToList();
+            var stands = _own.ContainsKey(key);
+            if (stands != follow.Exists(start => start - since > known.Step.OnlyIf.LongerThan))
+                Bad("ONLYIF", $"{key.Item1}/{key.Item2}");
+            foreach (var into in all.Where(a => !stands && a.To == key && _own.ContainsKey(a.From)))
+            {
+                var end = _own[into.From].Max(c => c.End);
+                if (follow.Exists(start => start - end < into.Arc.Min))
+                    Bad("MINLAG", $"{key.Item1}/{key.Item2}");
+                if (into.Arc.Forbid is { } f && follow.Exists(start => start - end > f.Begin && start - end < f.End))
+                    Bad("FORBIDDEN", $"{key.Item1}/{key.Item2}");
             }
         }
     }

@@ -55,7 +55,7 @@ public sealed class PlanFileTests
     public void A_solved_plan_carries_its_bound_and_a_reason_for_every_step()
     {
         var problem = GivenInstanceTests.Read("pub-03-3x8");
-        var solved = SolvedPlan.Of(problem, 50, Planner.Solve(problem, 50));
+        var solved = SolvedPlan.Of(problem, 50, Conditions.Solve(problem, 50, (p, _, budget) => Planner.Solve(p, budget)));
 
         Assert.True(solved.Bound <= solved.Z);
         Assert.Equal(problem.Batches.Sum(b => b.Steps.Count), solved.Reasons.Count);
