@@ -59,7 +59,7 @@ public static class RuleAnswers
                     r.Text,
                     Until = At(r.Until),
                 }),
-                answer.Locks,
+                locks = answer.Locks.Select(l => l.Text),
                 answer.Instead,
             },
             Camel

@@ -140,7 +140,7 @@ public static class BenchPlanner
 
     /// <summary>The best plan found with all freedom, from the order of another and from nothing.</summary>
     public static BenchPlan Freely(BenchIndex bench, Instant now, BenchPlan from, int budget, CancellationToken cancel = default) =>
-        Searched(bench, now, from, budget, null, null, 0, cancel);
+        Searched(bench, now, from, budget, null, null, 0, false, cancel);
 
     /// <summary>The best plan found that brings no unit home later than the one it begins from, nor by more than a day later than the one
     /// before, where that can be kept.</summary>
@@ -160,26 +160,29 @@ public static class BenchPlanner
                 .Where(d => before.Ends.ContainsKey(d.Key))
                 .ToDictionary(d => d.Key, d => Instant.Min(d.Value, before.At(before.Ends[d.Key]) + MostLater));
         (BenchPlan, Instant)? standing = StandingUntil(bench, from, now) is { } until ? (from, until) : null;
-        var found = Searched(bench, now, from, budget, dates, standing, 0, cancel);
-        if (before is not null && !Keeps(found, dates))
+        BenchPlan Best(params Func<BenchPlan>[] ways)
         {
-            // Dates were lost: three ways lead back, and which of them does is not to be seen beforehand.
-            BenchPlan? back = null,
-                fresh = null;
-            Parallel.Invoke(
-                new ParallelOptions { CancellationToken = cancel },
-                () => back = Searched(bench, now, before, budget, dates, standing, 0, cancel),
-                () => fresh = Searched(bench, now, from, budget, dates, standing, null, cancel)
-            );
-            found = new[] { found, back!, fresh! }
-                .OrderBy(p => p.Result.Unplaced.Count)
-                .ThenBy(p => DaysLater(before, p))
-                .ThenBy(p => p.Result.Schedule.Z)
-                .First();
+            var found = new BenchPlan[ways.Length];
+            Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = cancel }, i => found[i] = ways[i]());
+            return found.OrderBy(p => p.Result.Unplaced.Count).ThenBy(p => DaysLater(before, p)).ThenBy(p => p.Result.Schedule.Z).First();
         }
-        // A date that is not kept yet is worth another search, from where the one before ended.
+        BenchPlan Search(BenchPlan start, int? round, bool inTurns) =>
+            Searched(bench, now, start, budget, dates, standing, round, inTurns, cancel);
+        // Where most of the bench came since, few dates bind: then a new beginning may keep them too.
+        var found =
+            dates.Count * 2 < from.Ends.Count
+                ? Best(() => Search(from, 0, false), () => Search(from, null, false))
+                : Search(from, 0, false);
+        // Dates were lost: which way leads back to them is not to be seen beforehand.
         for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
-            found = Searched(bench, now, found, budget, dates, standing, round, cancel);
+        {
+            var (r, best, first) = (round, found, round == 1);
+            found = Best(
+                () => Search(first ? from : best, 2 * r - 1, true),
+                () => Search(first ? before ?? from : from, 2 * r, !first),
+                () => best
+            );
+        }
         return found;
     }
 
@@ -195,6 +198,7 @@ public static class BenchPlanner
         Dictionary<string, Instant>? promised,
         (BenchPlan InForce, Instant Until)? standing,
         int? round,
+        bool inTurns,
         CancellationToken cancel
     )
     {
@@ -205,7 +209,7 @@ public static class BenchPlanner
         // What is about to be done stands, for the search alone; the plan is that of the bench as it is.
         var searched = standing is { } s ? Standing(problem, s.InForce.OnMinutesFrom(draft.Origin), draft.Minute(s.Until)) : problem;
         var result = round is { } r
-            ? Planner.Better(searched with { Seed = problem.Seed + r }, chunks, budget, dates, cancel)
+            ? Planner.Better(searched with { Seed = problem.Seed + r }, chunks, budget, dates, inTurns, cancel)
             : Planner.Solve(searched, budget, dates, cancel);
         if (dates is not null)
             return draft.Plan(problem, Planner.Keep(problem, result.Schedule.Chunks, cancel), budget);

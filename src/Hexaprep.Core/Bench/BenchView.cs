@@ -80,7 +80,7 @@ public sealed record CautionView(string Sign, string Short, string Card, bool Fu
 public sealed record LimitView(string Text, Instant At);
 
 /// <summary>The card of a step: why, how, what to look for, what goes wrong, and the rules that speak about it.</summary>
-public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<string> Rules)
+public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<Said> Rules)
 {
     /// <summary>Accidents of this step: what to do now, and what follows.</summary>
     public IReadOnlyList<Accident> Accidents { get; init; } = [];
@@ -123,8 +123,11 @@ public sealed record HandView(
     /// <summary>Seconds each joint is held still; null where nothing is held.</summary>
     public int? HoldSeconds { get; init; }
 
-    /// <summary>What is locked once this step is done, in words; null when nothing is.</summary>
-    public string? Locks { get; init; }
+    /// <summary>What is locked once this step is done, the gravest first; empty when nothing is.</summary>
+    public IReadOnlyList<Said> Locks { get; init; } = [];
+
+    /// <summary>The sides from which a can's pass is sprayed, to be ticked off while it is in hand; empty for other work.</summary>
+    public IReadOnlyList<string> Sides { get; init; } = [];
 
     /// <summary>Asked once before the first model, where there is no way back or a flaw would be covered; null otherwise. Beginning
     /// then takes a second act.</summary>

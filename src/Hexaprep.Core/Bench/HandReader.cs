@@ -89,16 +89,16 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             // Nothing is soaked or shaken for what may turn out not to be dry.
             Clock = test is null ? MinuteClocks.Offer(bench, step, clock.Now) : null,
             Asks = work.InHand ? null : Asks(bench, step),
-            Locks = bench.TicksOf[step.Id].Any() ? null : Locked(bench, step),
+            Locks = bench.TicksOf[step.Id].Any() ? [] : Locked(bench, step),
+            Sides = work.InHand && step.Amounts is { Mode: not null, Method: "spray_can" } ? SprayManner.Sides : [],
         };
     }
 
     // What can no longer be done once this is: said before the first model.
-    private static string? Locked(BenchIndex bench, BenchStep step)
-    {
-        var words = RuleBook.Trade.LocksOf(step.Key.Kind, bench.JobOf(step)).ToList();
-        return words.Count == 0 ? null : string.Join(" ", words);
-    }
+    private static IReadOnlyList<Said> Locked(BenchIndex bench, BenchStep step) =>
+        [.. RuleBook.Trade.LocksOf(step.Key.Kind, bench.JobOf(step))];
+
+    private static string? InOne(IReadOnlyList<Said> locks) => locks.Count == 0 ? null : string.Join(" ", locks.Select(l => l.Text));
 
     // Set glue, softener and varnish have no way back; primer covers what was found and not mended.
     internal static string? Asks(BenchIndex bench, BenchStep step) =>
@@ -106,7 +106,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             ? null
             : step.Key.Kind switch
             {
-                StepKind.Glue or StepKind.SoftenTransfer or StepKind.Seal or StepKind.FinalCoat => Locked(bench, step),
+                StepKind.Glue or StepKind.SoftenTransfer or StepKind.Seal or StepKind.FinalCoat => InOne(Locked(bench, step)),
                 StepKind.Prime when step.Key.Occurrence == 1 && Held(bench, step) is { Count: > 0 } held =>
                     $"Not mended yet: {string.Join("; ", held.Select(f => $"{f.Words} ({f.Place})"))}. "
                         + $"{(held.Count == 1 ? "That model is" : "Those models are")} left out and primed later.",

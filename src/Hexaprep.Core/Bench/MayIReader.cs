@@ -21,7 +21,7 @@ public sealed record MayIView(
     string? TestWords,
     IReadOnlyList<DoableView> Meanwhile,
     IReadOnlyList<ReasonView> Reasons,
-    IReadOnlyList<string> Locks,
+    IReadOnlyList<Said> Locks,
     string? Instead,
     string? InsteadText,
     Guid? CanBegin
@@ -44,11 +44,20 @@ public sealed record AskableView(
     IReadOnlyList<AskableStepView> Steps
 );
 
-/// <summary>A step that may be asked for.</summary>
-public sealed record AskableStepView(StepKind Step, string Title, bool InRoute, IReadOnlyList<MethodView> Methods);
+/// <summary>A step that may be asked for: how it can be done, and for a coat what it may be.</summary>
+public sealed record AskableStepView(
+    StepKind Step,
+    string Title,
+    bool InRoute,
+    IReadOnlyList<MethodView> Methods,
+    IReadOnlyList<CoatingView> Products
+);
 
 /// <summary>A method, by id and in words.</summary>
 public sealed record MethodView(string Id, string Text);
+
+/// <summary>What a coat may be, in words.</summary>
+public sealed record CoatingView(ProductClass Id, string Text);
 
 /// <summary>Asks the rule book about what lies on the bench.</summary>
 public sealed class MayIReader(BenchIndex bench, Instant now)
@@ -175,7 +184,8 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
                         .OfType<string>()
                         .Distinct()
                         .Select(m => new MethodView(m, MethodWords.Of(m))),
-                ]
+                ],
+                kind.Coats() ? [.. ProductClasses.Coatings.Select(p => new CoatingView(p, MethodWords.Of(p)))] : []
             );
         return new AskableView(
             batch.Id,

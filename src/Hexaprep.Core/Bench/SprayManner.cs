@@ -22,6 +22,9 @@ public sealed record SprayManner(SprayMedium Medium, SprayPlace Place, double? M
     /// <summary>A can outdoors without a label: what a bench without sprays is asked about.</summary>
     public static readonly SprayManner Usual = new(SprayMedium.Aerosol, SprayPlace.Outdoors, null, null);
 
+    /// <summary>From where each light pass of a can is sprayed; the last is the one that is forgotten.</summary>
+    public static readonly IReadOnlyList<string> Sides = ["front", "back", "left", "right", "top", "underneath"];
+
     /// <summary>The weather decides; elsewhere the bench's own air does.</summary>
     public bool IsOutdoors => Place == SprayPlace.Outdoors;
 

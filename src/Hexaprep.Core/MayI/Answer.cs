@@ -63,6 +63,6 @@ public sealed record Answer(
     EarlyTest? Test,
     IReadOnlyList<StepKind> Meanwhile,
     IReadOnlyList<Given> Reasons,
-    IReadOnlyList<string> Locks,
+    IReadOnlyList<Said> Locks,
     string? Instead
 );

@@ -56,7 +56,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         var locks = book
             .Rules.Where(r => r.Subject == ask.Step && r.Acts == RuleActs.Card && r.Locks is not null)
             .Where(r => r.ByWay is { } by ? by.Meets(way) : r.When(job))
-            .Select(r => r.Locks!);
+            .Select(r => new Said(r.Locks!, r.Strength));
         return found.Answer([.. locks]);
     }
 
@@ -388,7 +388,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
 
         public void Lapses(Instant at) => _lapses = _lapses is { } known ? Instant.Min(known, at) : at;
 
-        public Answer Answer(IReadOnlyList<string> locks)
+        public Answer Answer(IReadOnlyList<Said> locks)
         {
             var verdict =
                 _no ? Verdict.No

@@ -92,15 +92,19 @@ public sealed record RuleBook
     }
 
     /// <summary>The texts shown with a step: the cards of the rules, the gravest first, then those of the schools followed.</summary>
-    public IEnumerable<string> Cards(StepKind step, Job job) =>
+    public IEnumerable<Said> Cards(StepKind step, Job job) =>
         CardRules(step, job)
             .OrderBy(r => r.Strength)
-            .Select(r => r.Reason)
-            .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0));
+            .Select(r => new Said(r.Reason, r.Strength))
+            .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0).Select(c => new Said(c, Strength.Taste)));
 
     /// <summary>What doing a step locks: points of no return, in words.</summary>
-    public IEnumerable<string> LocksOf(StepKind step, Job job) =>
-        CardRules(step, job).Where(r => r.Locks is not null && r.Strength != Strength.Taste).Select(r => r.Reason).Distinct();
+    public IEnumerable<Said> LocksOf(StepKind step, Job job) =>
+        CardRules(step, job)
+            .Where(r => r.Locks is not null && r.Strength != Strength.Taste)
+            .OrderBy(r => r.Strength)
+            .Select(r => new Said(r.Reason, r.Strength))
+            .DistinctBy(s => s.Text);
 
     /// <summary>The rules shown with a step.</summary>
     public IEnumerable<Rule> CardRules(StepKind step, Job job) => _about[step].Where(r => r.Acts == RuleActs.Card && r.When(job));

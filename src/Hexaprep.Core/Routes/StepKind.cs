@@ -132,6 +132,15 @@ public static class StepKinds
 /// <summary>Questions about products.</summary>
 public static class ProductClasses
 {
+    /// <summary>What a coat may be.</summary>
+    public static readonly IReadOnlyList<ProductClass> Coatings =
+    [
+        ProductClass.AcrylicWb,
+        ProductClass.AcrylicSolvent,
+        ProductClass.Lacquer,
+        ProductClass.EnamelAlkyd,
+    ];
+
     /// <summary>Carries solvent that attacks foam and soft plastic.</summary>
     public static bool HasSolvent(this ProductClass product) =>
         product is ProductClass.AcrylicSolvent or ProductClass.Lacquer or ProductClass.EnamelAlkyd;

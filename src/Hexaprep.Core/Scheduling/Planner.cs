@@ -62,19 +62,21 @@ public static class Planner
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
     /// <param name="budget">Decodes to spend on it, and as many on a new beginning where the older plan is not far better.</param>
     /// <param name="promised">By which minute each unit is to be done, by its id: kept where a plan keeps it at all. Null for none.</param>
+    /// <param name="inTurns">The older plan is turned over first: what comes when, and all behind it gives way.</param>
     /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
     public static PlanResult Better(
         PlanProblem problem,
         IReadOnlyList<PlanChunk> older,
         int budget,
         IReadOnlyDictionary<string, int>? promised = null,
+        bool inTurns = false,
         CancellationToken cancel = default
     )
     {
         var p = CompiledProblem.Of(problem);
         var table = TableOf(p, promised);
         var search = new Search(p, table, (ulong)problem.Seed, cancel);
-        var (kept, fresh) = search.Continue(older, budget);
+        var (kept, fresh) = search.Continue(older, budget, inTurns);
         // Each is finished before they are set side by side: finishing may gain one of them much and the other nothing.
         var begun = fresh is null ? null : Finish(p, table, fresh);
         if (kept is null)

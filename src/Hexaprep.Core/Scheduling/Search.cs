@@ -77,7 +77,7 @@ internal sealed class Search
     /// older plan far better than the best of the fixed orders, a new beginning is made first with as many decodes, and the older plan
     /// is left only if that ends clearly better once both are finished.</summary>
     /// <returns>What became of the older plan, and the new beginning; null for what was not made.</returns>
-    public (SavedPlan? Kept, SavedPlan? Fresh) Continue(IReadOnlyList<PlanChunk> older, int decodes)
+    public (SavedPlan? Kept, SavedPlan? Fresh) Continue(IReadOnlyList<PlanChunk> older, int decodes, bool inTurns)
     {
         var (orders, kept) = (new SavedPlan(_p), new SavedPlan(_p));
         SavedPlan? fresh = null;
@@ -107,7 +107,11 @@ internal sealed class Search
         {
             var work = (long)decodes * _p.Steps;
             kept.Load(_table);
-            _improver.Run(work / 2, _pace.Colder, kept);
+            // Where many give way at once, whose turn comes when moves more than a few batches laid anew.
+            if (inTurns)
+                new TurnSearch(_p, _table, _placer, _attempt, _random).Run(work / 2, _pace.Colder, kept);
+            else
+                _improver.Run(work / 2, _pace.Colder, kept);
             kept.Load(_table);
             _improver.Run(work - work / 2, _pace.Coldest, kept);
         }

@@ -61,9 +61,18 @@ public static class MethodWords
             _ => "water",
         };
 
-    /// <summary>A way in words: the method, with the product where it is a coat.</summary>
+    // Which mask is decided by the edge.
+    private static readonly Dictionary<string, string> EdgeOf = new(StringComparer.Ordinal)
+    {
+        ["tape"] = "for straight edges and patterns",
+        ["putty"] = "for soft and irregular edges",
+        ["liquid"] = "for tight shapes",
+    };
+
+    /// <summary>A way in words: the method, with the product where it is a coat, and the edge where it is a mask.</summary>
     public static string? Of(StepKind step, Way way) =>
         way.Method is not { } method ? null
+        : step == StepKind.Mask && EdgeOf.TryGetValue(method, out var edge) ? $"{Of(method)}, {edge}"
         : step.Coats() && way.Product is { } product ? $"{Of(method)}, {Of(product)}"
         : Of(method);
 }

@@ -18,15 +18,26 @@ public sealed class ArmyTests
 
     private static (RehearsedBench, BenchPlan) Make()
     {
+        var bench = Bench(Army());
+        return (bench, bench.Plan(Friday, 6));
+    }
+
+    private static List<UnitOrder> Army()
+    {
         using var file = File.OpenRead(Path.Combine(Project.Root, "tests", "cases", "army.csv"));
-        var bench = new RehearsedBench(DateTimeZone.Utc, 20, [.. RosterCsv.Read(file).Select(l => l.Reading.Order!)]);
+        return [.. RosterCsv.Read(file).Select(l => l.Reading.Order!)];
+    }
+
+    private static RehearsedBench Bench(IEnumerable<UnitOrder> orders)
+    {
+        var bench = new RehearsedBench(DateTimeZone.Utc, 20, [.. orders]);
         IsoDayOfWeek[] days = [IsoDayOfWeek.Tuesday, IsoDayOfWeek.Thursday, IsoDayOfWeek.Sunday];
         WeeklySitting[] week = [.. days.Select(d => new WeeklySitting(bench.NewId(), d, new LocalTime(19, 30), new LocalTime(22, 0)))];
         bench.State = bench.State with
         {
             Settings = bench.State.Settings with { Calendar = new SittingCalendar(DateTimeZone.Utc, week, []), RackSlots = 6 },
         };
-        return (bench, bench.Plan(Friday, 6));
+        return bench;
     }
 
     private static IEnumerable<(PlannedWork Work, BenchStep Step)> Work =>
@@ -104,11 +115,14 @@ public sealed class ArmyTests
         Assert.True(gaps[(int)(.8 * (gaps.Count - 1))] <= 75, string.Join(' ', gaps));
     }
 
-    [Fact]
-    public void One_step_more_for_the_hero_moves_him_by_days_and_the_others_hardly()
+    public static TheoryData<string> Units => [.. Army().Select(o => o.Unit).Distinct()];
+
+    [Theory]
+    [MemberData(nameof(Units))]
+    public void One_step_more_for_a_unit_moves_it_by_days_and_the_others_hardly(string unit)
     {
         var (bench, plan) = Planned.Value;
-        var batch = bench.State.Batches.First(b => b.UnitId == Unit("Warden Aldith"));
+        var batch = bench.State.Batches.First(b => b.UnitId == Unit(unit));
         var change = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
         var changed = bench.Index.With(
             RouteEdits.Change(bench.Index, batch.Id, batch.Version, change, accepted: true, Friday, bench.NewId).Changes
@@ -120,5 +134,23 @@ public sealed class ArmyTests
         Assert.All(was, u =>
             Assert.True(will[u.Key] - u.Value < Duration.FromDays(u.Key == batch.UnitId ? 14 : 8), $"{u.Value} {will[u.Key]}")
         );
+    }
+
+    [Fact]
+    public void An_army_that_comes_after_a_hero_is_planned_as_well_as_if_it_had_come_with_him_and_he_keeps_his_date()
+    {
+        const int Budget = 40;
+        var army = Army();
+        var hero = army.First(o => o.Unit == "Warden Aldith");
+        var bench = Bench([hero]);
+        var alone = bench.Plan(Friday, Budget);
+        foreach (var unit in Muster.Call([.. army.Where(o => o != hero)], 20, bench.NewId))
+            bench.State = bench.Index.With(RosterEdits.Joined(bench.Index, [unit], bench.NewId)).State;
+
+        var joined = BenchPlanner.Next(bench.Index, Friday, alone, Budget);
+        var together = BenchPlanner.Make(bench.Index, Friday, Budget);
+        var id = bench.State.Units[0].Id;
+        Assert.True(Promises.Of(bench.Index, joined)[id] <= Promises.Of(bench.Index, alone)[id] + Duration.FromDays(1));
+        Assert.InRange((double)joined.Result.Schedule.Z! / together.Result.Schedule.Z!.Value, 0, 1.03);
     }
 }

@@ -82,7 +82,7 @@ public sealed class CautionTests
             Assert.DoesNotContain(
                 "warm",
                 $"{wash.Reason} {wash.Amounts.Method} {string.Join(' ', ways)} "
-                    + $"{string.Join(' ', RuleBook.Trade.Cards(StepKind.Wash, Batches.Of(material).Job()))}",
+                    + $"{string.Join(' ', RuleBook.Trade.Cards(StepKind.Wash, Batches.Of(material).Job()).Select(c => c.Text))}",
                 StringComparison.OrdinalIgnoreCase
             );
         }

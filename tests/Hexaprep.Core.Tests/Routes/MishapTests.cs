@@ -19,7 +19,7 @@ public sealed class MishapTests
         Gaps = Gaps.Large,
     };
 
-    private static string Warned(StepKind step, Job job) => string.Join(' ', RuleBook.Trade.Cards(step, job));
+    private static string Warned(StepKind step, Job job) => string.Join(' ', RuleBook.Trade.Cards(step, job).Select(c => c.Text));
 
     private static Answer Ask(StepKind step, IEnumerable<StepKind> done, Weather? weather = null, params LaidCoat[] coats) =>
         new Judge(

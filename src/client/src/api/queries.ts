@@ -118,6 +118,7 @@ export interface Asked {
   batchId: string;
   step: Schemas["StepKind"];
   method?: string;
+  product?: Schemas["ProductClass"];
   model?: number;
 }
 

@@ -3601,12 +3601,13 @@ export interface components {
             /** @description With the bench to itself it could end then, in words; empty when the calendar is too short. */
             notBefore: string;
         };
-        /** @description A step that may be asked for. */
+        /** @description A step that may be asked for: how it can be done, and for a coat what it may be. */
         AskableStepView: {
             step: components["schemas"]["StepKind"];
             title: string;
             inRoute: boolean;
             methods: components["schemas"]["MethodView"][];
+            products: components["schemas"]["CoatingView"][];
         };
         /** @description A batch that may be asked about, with every step a person may ask for and how it can be done. */
         AskableView: {
@@ -3884,7 +3885,7 @@ export interface components {
             how: string;
             lookFor: string;
             goesWrong: string;
-            rules: string[];
+            rules: components["schemas"]["Said"][];
             /** @description Accidents of this step: what to do now, and what follows. */
             accidents?: components["schemas"]["Accident"][];
         };
@@ -4120,6 +4121,11 @@ export interface components {
          * @enum {string}
          */
         CoatUse: "primer" | "gloss" | "varnish" | "paint" | "glue" | "filler" | "texture" | "transfer" | "water";
+        /** @description What a coat may be, in words. */
+        CoatingView: {
+            id: components["schemas"]["ProductClass"];
+            text: string;
+        };
         /**
          * @description COATS: what dries, what may be recoated and until when, how each product behaves on this bench, every coat that was
          *                 laid.
@@ -4689,8 +4695,10 @@ export interface components {
              * @description Seconds each joint is held still; null where nothing is held.
              */
             holdSeconds?: null | number;
-            /** @description What is locked once this step is done, in words; null when nothing is. */
-            locks?: null | string;
+            /** @description What is locked once this step is done, the gravest first; empty when nothing is. */
+            locks?: components["schemas"]["Said"][];
+            /** @description The sides from which a can's pass is sprayed, to be ticked off while it is in hand; empty for other work. */
+            sides?: string[];
             /**
              * @description Asked once before the first model, where there is no way back or a flaw would be covered; null otherwise. Beginning
              *                 then takes a second act.
@@ -4931,7 +4939,7 @@ export interface components {
             testWords: null | string;
             meanwhile: components["schemas"]["DoableView"][];
             reasons: components["schemas"]["ReasonView"][];
-            locks: string[];
+            locks: components["schemas"]["Said"][];
             instead: null | string;
             insteadText: null | string;
             /** Format: uuid */
@@ -5896,6 +5904,13 @@ export interface components {
              * @description Minutes of setting up.
              */
             setupMinutes: number;
+        };
+        /** @description A sentence of the rule book, as it is shown. */
+        Said: {
+            /** @description The sentence. */
+            text: string;
+            /** @description How binding it is; what the house chose for itself is taste. */
+            strength: components["schemas"]["Strength"];
         };
         /** @description A point where practitioners differ. */
         SchoolView: {

@@ -4,6 +4,7 @@ import { benchNow } from "../ui/clock";
 import { Mark } from "../ui/Mark";
 import { Flaws } from "./Flaws";
 import { Pegs } from "./Pegs";
+import { Sides } from "./Sides";
 import { TestFirst } from "./TestFirst";
 import { Card } from "./Why";
 
@@ -78,6 +79,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
       <div className="mt-3 lg:mt-5">
         <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} onCount={onCount} />
       </div>
+      {step.sides?.length ? <Sides key={step.stepId} sides={step.sides} /> : null}
       <Flaws flaws={view.flaws} named />
       <Tested tested={view.tested} />
       <BringIn coats={view.bringIn ?? []} />

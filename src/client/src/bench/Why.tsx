@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import { SaidLine } from "../ui/SaidLine";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab, LimitSlab } from "../ui/Slab";
 import { Hold } from "./Hold";
@@ -62,10 +63,14 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
           ))}
       </div>
       {step.limit ? <LimitSlab text={step.limit.text} /> : null}
-      {step.locks ? (
+      {step.locks?.length ? (
         <p className="rounded-slab border-[3px] border-ink px-3 py-1 leading-snug">
           <span className="strong">No way back: </span>
-          {step.locks}
+          {step.locks.map((l) => (
+            <span key={l.text}>
+              <SaidLine said={l} />{" "}
+            </span>
+          ))}
         </p>
       ) : null}
       {step.inHand && step.holdSeconds ? (
@@ -128,14 +133,16 @@ export function CardText({ card, cautions }: { card: Schemas["CardView"]; cautio
 }
 
 // Four lines can be read with a brush in hand; the rest waits behind a touch.
-function More({ lines }: { lines: readonly string[] }) {
+function More({ lines }: { lines: readonly Schemas["Said"][] }) {
   if (lines.length === 0) return null;
   const most = lines.length === 5 ? 5 : 4;
   return (
     <div className="mt-3 border-t-[3px] border-rule pt-2">
       <ul>
         {lines.slice(0, most).map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line.text}>
+            <SaidLine said={line} />
+          </li>
         ))}
       </ul>
       {lines.length > most ? (
@@ -143,7 +150,9 @@ function More({ lines }: { lines: readonly string[] }) {
           <summary className="min-h-11 cursor-pointer pt-2 strong">{lines.length - most} more to know</summary>
           <ul>
             {lines.slice(most).map((line) => (
-              <li key={line}>{line}</li>
+              <li key={line.text}>
+                <SaidLine said={line} />
+              </li>
             ))}
           </ul>
         </details>

@@ -6,9 +6,11 @@ import { askableQuery, benchQuery, mayIQuery } from "../api/queries";
 import { Choice } from "../ui/Choice";
 import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
+import { SaidLine } from "../ui/SaidLine";
 import { Sheet } from "../ui/Sheet";
 
 type StepKind = Schemas["StepKind"];
+type Product = Schemas["ProductClass"];
 
 interface MayIProps {
   opener: ReactNode;
@@ -47,7 +49,9 @@ export function MayI({ opener, preset }: MayIProps) {
 function Question({ preset, onDone }: { preset: MayIProps["preset"] | null; onDone: () => void }) {
   const askable = useQuery(askableQuery);
   const bench = useQuery(benchQuery);
-  const [picked, setPicked] = useState<{ batchId?: string; step?: StepKind; method?: string }>({});
+  const [picked, setPicked] = useState<{ batchId?: string; step?: StepKind; method?: string | undefined; product?: Product | undefined }>(
+    {},
+  );
   const inHand = bench.data?.view.step;
   const batches = askable.data ?? [];
   const batch =
@@ -59,10 +63,13 @@ function Question({ preset, onDone }: { preset: MayIProps["preset"] | null; onDo
     batch?.steps.find((s) => s.step === batch.next) ??
     batch?.steps[0];
   const method = step?.methods.find((m) => m.id === picked.method)?.id;
-  const answer = useQuery(mayIQuery(batch && step ? { batchId: batch.batchId, step: step.step, ...(method ? { method } : {}) } : null));
+  const product = step?.products.find((p) => p.id === picked.product)?.id;
+  const of = { ...(method ? { method } : {}), ...(product ? { product } : {}) };
+  const answer = useQuery(mayIQuery(batch && step ? { batchId: batch.batchId, step: step.step, ...of } : null));
   if (askable.error) return <p role="alert">{wordsOf(askable.error)}</p>;
   if (!askable.data) return <p>Looking at the bench …</p>;
   if (!batch || !step) return <p>Nothing on the bench to ask about.</p>;
+  const asked = { ...picked, batchId: batch.batchId, step: step.step };
   return (
     <div className="flex flex-col gap-4">
       <p className="flex flex-wrap items-center gap-2 text-lead">
@@ -90,7 +97,18 @@ function Question({ preset, onDone }: { preset: MayIProps["preset"] | null; onDo
               label="Method"
               value={method ?? "usual"}
               options={[{ value: "usual", text: "as in its route" }, ...step.methods.map((m) => ({ value: m.id, text: m.text }))]}
-              onChange={(m) => setPicked({ batchId: batch.batchId, step: step.step, ...(m === "usual" ? {} : { method: m }) })}
+              onChange={(m) => setPicked({ ...asked, method: step.methods.find((o) => o.id === m)?.id })}
+            />
+          </>
+        ) : null}
+        {step.products.length > 0 ? (
+          <>
+            with
+            <Choice
+              label="Product"
+              value={product ?? "usual"}
+              options={[{ value: "usual", text: "what is usual for it" }, ...step.products.map((p) => ({ value: p.id, text: p.text }))]}
+              onChange={(p) => setPicked({ ...asked, product: step.products.find((o) => o.id === p)?.id })}
             />
           </>
         ) : null}
@@ -108,8 +126,6 @@ const grounds: Record<Schemas["Verdict"], string> = {
   no: "border-redo bg-redo text-on-redo",
 };
 
-const strengths: Record<Schemas["Strength"], string> = { law: "law of the material", practice: "good practice", taste: "taste" };
-
 function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () => void }) {
   return (
     <div className="flex flex-col gap-3" aria-live="polite" data-answer={answer.answer}>
@@ -122,7 +138,7 @@ function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () =>
         {answer.reasons.map((r) => (
           <li key={r.rule + r.text} className="mt-1">
             {r.untilText ? <b>{r.untilText}: </b> : null}
-            {r.text} <span className="text-note text-ink-2">({strengths[r.strength]})</span>
+            <SaidLine said={r} />
           </li>
         ))}
       </ul>
@@ -146,7 +162,9 @@ function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () =>
           <h3 className="text-[19px]">For good, once it is done</h3>
           <ul>
             {answer.locks.map((l) => (
-              <li key={l}>{l}</li>
+              <li key={l.text}>
+                <SaidLine said={l} />
+              </li>
             ))}
           </ul>
         </div>

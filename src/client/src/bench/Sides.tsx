@@ -1,0 +1,33 @@
+import { useState } from "react";
+
+/** The sides of a can's pass, ticked off as they are sprayed: nothing of it is kept. */
+export function Sides({ sides }: { sides: readonly string[] }) {
+  const [sprayed, setSprayed] = useState<ReadonlySet<string>>(new Set());
+  const left = sides.filter((s) => !sprayed.has(s));
+  const tick = (side: string) =>
+    setSprayed((s) => {
+      const next = new Set(s);
+      if (!next.delete(side)) next.add(side);
+      return next.size === sides.length ? new Set() : next;
+    });
+  return (
+    <fieldset className="mt-3" data-sides={left.length}>
+      <legend className="text-note text-ink-2">
+        {left.length === sides.length ? "Light passes from every side" : `Not yet from: ${left.join(", ")}`}
+      </legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {sides.map((s) => (
+          <button
+            key={s}
+            type="button"
+            aria-pressed={sprayed.has(s)}
+            onClick={() => tick(s)}
+            className={`min-h-12 rounded-key border-[3px] border-ink px-3 strong ${sprayed.has(s) ? "bg-ink text-sheet" : ""}`}
+          >
+            {s}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,12 @@
+import type { Schemas } from "../api/client";
+
+const strengths: Record<Schemas["Strength"], string> = { law: "law of the material", practice: "good practice", taste: "taste" };
+
+/** A sentence of the rule book, and how binding it is. */
+export function SaidLine({ said }: { said: Schemas["Said"] }) {
+  return (
+    <>
+      {said.text} <span className="text-note text-ink-2">({strengths[said.strength]})</span>
+    </>
+  );
+}
