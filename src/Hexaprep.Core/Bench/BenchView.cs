@@ -114,6 +114,12 @@ public sealed record HandView(
     /// <summary>Mixes written down for its unit, where paint must match.</summary>
     public IReadOnlyList<RecipeView> Recipes { get; init; } = [];
 
+    /// <summary>What spoke against it, where it was begun all the same; null for nothing.</summary>
+    public string? Against { get; init; }
+
+    /// <summary>What is worth writing down here, and what was; null for nothing.</summary>
+    public StepNoteView? Note { get; init; }
+
     /// <summary>Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act.</summary>
     public string? UnfitAir { get; init; }
 

@@ -182,6 +182,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
         var log = CaseOfBench.Of(bench, batch, models, now);
         var found = Diagnosis.Of(log, seen, c => _memory.Moves(seen.Kind, c));
         var words = FlawWords.For(seen.Kind).Name;
+        var repairs = first.RepairId is null ? Repairs.Of(log, seen) : [];
         return new FindingView(
             first.Id,
             [.. alike.Select(f => f.Id)],
@@ -192,10 +193,13 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. found.Causes.Select(c => Cause(seen, c, batch, models))],
             Share.Likely(found.Unexplained),
             found.Test,
-            first.RepairId is null ? [.. Repairs.Of(log, seen).Select(r => Repair(r))] : [],
+            [.. repairs.Select(Repair)],
             InPlan(first),
             loops
-        );
+        )
+        {
+            Widths = SeamWidths.For(seen.Kind, repairs),
+        };
     }
 
     private static string Said(List<int> numbers) =>

@@ -107,7 +107,11 @@ public sealed record FindingView(
     IReadOnlyList<RepairView> Repairs,
     RepairInPlanView? InPlan,
     int Loops
-);
+)
+{
+    /// <summary>How wide a gap or seam is, by what goes in, and what mends that; empty for other flaws.</summary>
+    public IReadOnlyList<SeamWidth> Widths { get; init; } = [];
+}
 
 /// <summary>A cause, in words.</summary>
 public sealed record CauseView(

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Gates;
 using Hexaprep.Core.Routes;
 using Hexaprep.Core.Scheduling;
 using Hexaprep.Core.Wording;
@@ -81,8 +82,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                     or StepKind.TouchIn
                     or StepKind.SeamRepair
                     or StepKind.Shade
-                ? bench.RecipesOf(unit.Id)
+                ? [.. bench.RecipesOf(unit.Id).Where(r => !StepNoteView.IsNote(r))]
                 : [],
+            Note = StepNoteView.Of(bench, step),
+            Against = work.InHand && bench.InHand?.Against is { } against ? $"Begun against advice: {Sentence.Within(against)}." : null,
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
             HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
             AcceleratedSeconds = step is { Key.Kind: StepKind.Glue, Amounts.Method: "ca" } ? TradeDefaults.AcceleratedSeconds : null,
@@ -141,10 +144,15 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                 total == 1
                     ? $"It {(step.Key.Kind.IsGate() ? done : "is " + done)}"
                     : $"All {total - (step.RepairId is null ? models.Count(m => bench.IsHeld(m.Id)) : 0)} {words.Done}",
-                "closes the step"
+                EndsWithALook(step) ? $"closes the step: look each over once. {GateFlaws.Asks(step.Key.Kind)}".TrimEnd() : "closes the step"
             )
             : ($"Model {next} {done}", $"{left - 1} more after it, done about {clock.At(ends)}");
     }
+
+    // Where no gate follows, the last key is the look.
+    private bool EndsWithALook(BenchStep step) =>
+        GateFlaws.EndsWithALook(step.Key.Kind)
+        && bench.StepsOf[step.BatchId].FirstOrDefault(s => s.Position > step.Position)?.Key.Kind.IsGate() != true;
 
     // The cause in at most sixteen words: a long wait that passes unattended, a wait that ended, a deadline, or what it opens.
     private string Why(BenchStep step, PlannedWork work)

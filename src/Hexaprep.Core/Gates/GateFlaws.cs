@@ -68,6 +68,20 @@ public static class GateFlaws
         ];
     }
 
+    /// <summary>True for a step whose last key is a look: what it left is seen now, or late.</summary>
+    public static bool EndsWithALook(StepKind step) =>
+        step
+            is StepKind.RemoveParts
+                or StepKind.RemoveSupports
+                or StepKind.CleanLines
+                or StepKind.DryFit
+                or StepKind.Fill
+                or StepKind.Sand
+                or StepKind.GlossBed
+                or StepKind.SoftenTransfer
+                or StepKind.Reassemble
+                or StepKind.SeamRepair;
+
     /// <summary>What else is asked at a look, in a line; null for nothing.</summary>
     public static string? Asks(StepKind step) =>
         step switch

@@ -39,6 +39,7 @@ public sealed class AdviceTests
 
         Assert.StartsWith("Binding holds till", bench.Index.InHand!.Against, StringComparison.Ordinal);
         Assert.Contains("binding holds till", Assert.Single(Card(bench, next, at).AgainstAdvice), StringComparison.Ordinal);
+        Assert.StartsWith("Begun against advice: binding holds till", bench.View(at).Step!.Against, StringComparison.Ordinal);
     }
 
     [Fact]

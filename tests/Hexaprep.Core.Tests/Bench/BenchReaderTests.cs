@@ -39,6 +39,40 @@ public sealed class BenchReaderTests
     }
 
     [Fact]
+    public void The_last_key_of_a_step_that_shows_flaws_is_its_look()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
+        var at = bench.RunUpTo(StepKind.CleanLines, Evening);
+        bench.Tick(bench.Step(StepKind.CleanLines), at);
+
+        Assert.Equal("closes the step: look each over once. Does it stand flat?", bench.View(at).Step!.KeyNote);
+    }
+
+    [Fact]
+    public void A_can_in_hand_has_sides_to_be_ticked_and_other_work_has_none()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
+        bench.Tick(bench.Step(StepKind.Study), Evening);
+        Assert.Empty(bench.View(Evening).Step!.Sides);
+        var at = bench.RunUpTo(StepKind.Prime, Evening);
+        bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Prime).Id, DespiteAir = true });
+        Assert.Equal("underneath", bench.View(at).Step!.Sides[^1]);
+    }
+
+    [Fact]
+    public void What_a_step_says_tells_how_binding_it_is_the_gravest_first()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
+        var at = bench.RunUpTo(StepKind.Glue, Evening);
+        bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Glue).Id });
+        var step = bench.View(at).Step!;
+
+        Assert.Equal(step.Card.Rules.Select(r => r.Strength).Order(), step.Card.Rules.Select(r => r.Strength));
+        Assert.Contains(step.Card.Rules, r => r.Strength == Strength.Taste);
+        Assert.Contains(step.Locks, l => l.Strength == Strength.Law);
+    }
+
+    [Fact]
     public void What_was_put_down_is_picked_up()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Lantern Keepers", 3, Material.PuResin));

@@ -39,6 +39,15 @@ public sealed class MayIReaderTests
     }
 
     [Fact]
+    public void What_a_coat_may_be_can_be_asked_and_other_work_has_no_product()
+    {
+        var (bench, at) = Primed(20);
+        var steps = new MayIReader(bench.Index, at).Askable()[0].Steps;
+        Assert.Equal(ProductClasses.Coatings, steps.First(s => s.Step == StepKind.Shade).Products.Select(p => p.Id));
+        Assert.Empty(steps.First(s => s.Step == StepKind.Sand).Products);
+    }
+
+    [Fact]
     public void May_I_and_the_start_agree_about_the_air()
     {
         foreach (var outdoorsC in new[] { -5.0, 2, 8, 15, 22, 34 })

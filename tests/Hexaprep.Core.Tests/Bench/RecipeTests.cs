@@ -38,6 +38,38 @@ public sealed class RecipeTests
     }
 
     [Fact]
+    public void What_worked_at_a_step_is_written_down_there_and_shown_at_the_next_such_step()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(), RehearsedBench.Order("Fen Wardens"));
+        var (first, second) = (bench.Step(StepKind.CleanLines, "Reed Pikes"), bench.Step(StepKind.CleanLines, "Fen Wardens"));
+        var ask = StepNoteView.Of(bench.Index, first)!;
+        Assert.Equal((null, null), (ask.Own, ask.Before));
+
+        bench.Make(RecipeEdits.Write(bench.Index, bench.State.Units[0].Id, Guid.NewGuid(), ask.Area, "shield and arm of 3", Start).Changes);
+        Assert.Equal("shield and arm of 3", StepNoteView.Of(bench.Index, first)!.Own!.Mix);
+        var next = StepNoteView.Of(bench.Index, second)!;
+        Assert.Equal((null, "shield and arm of 3 (Reed Pikes)"), (next.Own, next.Before));
+        Assert.Null(StepNoteView.Of(bench.Index, bench.Step(StepKind.Wash)));
+
+        // It is no mix: nothing is painted by it.
+        var at = bench.RunUpTo(StepKind.Paint, Start);
+        bench.Do(ActKind.Start, at, a => a with { StepId = bench.Step(StepKind.Paint, "Reed Pikes").Id });
+        Assert.Empty(bench.View(at).Step!.Recipes);
+    }
+
+    [Fact]
+    public void An_airbrush_has_settings_and_a_can_has_none()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order());
+        var step = bench.Step(StepKind.Prime);
+        var can = step with { Amounts = step.Amounts with { Method = "spray_can" } };
+        var airbrush = step with { Amounts = step.Amounts with { Method = "airbrush" } };
+
+        Assert.Null(StepNoteView.Of(bench.Index, can));
+        Assert.Equal("Prime, airbrush", StepNoteView.Of(bench.Index, airbrush)!.Area);
+    }
+
+    [Fact]
     public void It_is_shown_while_painting_and_not_at_the_wash()
     {
         var bench = new RehearsedBench(RehearsedBench.Order());

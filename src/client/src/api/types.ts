@@ -4426,6 +4426,8 @@ export interface components {
              * @description How often these models were repaired before.
              */
             loops: number;
+            /** @description How wide a gap or seam is, by what goes in, and what mends that; empty for other flaws. */
+            widths?: components["schemas"]["SeamWidth"][];
         };
         /** @description The answers of the first visit: school to option. */
         FirstAnswers: {
@@ -4687,6 +4689,9 @@ export interface components {
             isGate: boolean;
             /** @description Mixes written down for its unit, where paint must match. */
             recipes?: components["schemas"]["RecipeView"][];
+            /** @description What spoke against it, where it was begun all the same; null for nothing. */
+            against?: null | string;
+            note?: null | components["schemas"]["StepNoteView"];
             /** @description Why the air speaks against spraying now; null when it does not. Beginning then takes a second, deliberate act. */
             unfitAir?: null | string;
             test?: null | components["schemas"]["TestView"];
@@ -5937,6 +5942,13 @@ export interface components {
             /** Format: int32 */
             own: number;
         };
+        /** @description How wide a gap or a seam is, by what goes into it, and the repair that serves that width. */
+        SeamWidth: {
+            /** @description What goes in, in words. */
+            text: string;
+            /** @description The repair, by its outside name. */
+            repair: string;
+        };
         /** @description A coat seen dry, beside what the table says for its air and film. */
         SeenCoatView: {
             /** Format: uuid */
@@ -6176,6 +6188,22 @@ export interface components {
          * @enum {string}
          */
         StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "cure" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "paint_shade" | "paint_filter" | "protective_coat" | "mask" | "paint_masked" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        /**
+         * @description What is worth writing down at a step, and what was: the settings of an airbrush, the holes of a model, halves levelled
+         *                 together.
+         */
+        StepNoteView: {
+            /** @description Under which name it is written down for the unit. */
+            area: string;
+            /** @description What to write, in words. */
+            ask: string;
+            own: null | components["schemas"]["RecipeView"];
+            /**
+             * @description What was written down last at such a step of another unit: "1.4 bar, 8 drops (Reed Pikes)"; null for
+             *                 nothing.
+             */
+            before: null | string;
+        };
         /** @description How long a step takes a user, in place of what is usual. */
         StepPace: {
             /** @description The kind of step; not painting, which has its own minutes. */

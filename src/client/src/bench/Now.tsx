@@ -65,6 +65,9 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
           {step.how} <Card step={step} />
         </p>
       )}
+      {step.against ? <p className="text-note">{step.against}</p> : null}
+      {step.note?.before && !step.note.own ? <p className="text-note">Last time: {step.note.before}</p> : null}
+      {step.note?.own ? <p className="text-note">Written down: {step.note.own.mix}</p> : null}
       {view.away ? (
         <p className="mt-3 flex flex-wrap items-center gap-3 rounded-slab border-[3px] border-hand bg-sheet px-3 py-2" role="status">
           <span>

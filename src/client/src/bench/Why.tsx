@@ -4,6 +4,7 @@ import { Sheet } from "../ui/Sheet";
 import { CautionSlab, LimitSlab } from "../ui/Slab";
 import { Hold } from "./Hold";
 import { Soon } from "./Soon";
+import { StepNote } from "./StepNote";
 
 interface WhyProps {
   view: Schemas["BenchView"];
@@ -91,6 +92,7 @@ export function Card({ step }: { step: Schemas["HandView"] }) {
       }
     >
       <Recipes recipes={step.recipes ?? []} />
+      {step.note ? <StepNote key={step.stepId} note={step.note} unitId={step.unitId} /> : null}
       <CardText card={step.card} cautions={step.cautions} />
     </Sheet>
   );

@@ -54,6 +54,21 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
       <div className="min-w-0">
         <h2 className="text-lead leading-tight">{finding.headline}</h2>
         <Why finding={finding} />
+        {finding.widths?.length && !finding.inPlan ? (
+          <div className="mt-2 flex flex-wrap items-center gap-2">
+            <span className="strong">How wide is it?</span>
+            {finding.widths.map((w) => (
+              <button
+                key={w.text}
+                type="button"
+                onClick={() => setPicked(w.repair)}
+                className="min-h-12 rounded-key border-[3px] border-ink px-3"
+              >
+                {w.text}
+              </button>
+            ))}
+          </div>
+        ) : null}
         {finding.inPlan ? (
           <p className="mt-3 flex flex-wrap items-center gap-3 rounded-slab border-[3px] border-redo bg-above px-3 py-2">
             <span>

@@ -20,8 +20,8 @@ export function Mixes({ unit }: { unit: Schemas["UnitView"] }) {
     onSettled: () => lookAgain(),
   });
   return (
-    <section aria-label="Mixes">
-      <h2 className="text-[22px]">Mixes</h2>
+    <section aria-label="Mixes and settings">
+      <h2 className="text-[22px]">Mixes and settings</h2>
       {unit.recipes.length === 0 ? (
         <p className="text-note text-ink-2">
           Write a tone down in parts: it is shown again when a seam is touched in or a model comes late.

@@ -1,0 +1,49 @@
+using Hexaprep.Core.Computation;
+
+namespace Hexaprep.Core.Gates;
+
+/// <summary>How wide a gap or a seam is, by what goes into it, and the repair that serves that width.</summary>
+/// <param name="Text">What goes in, in words.</param>
+/// <param name="Repair">The repair, by its outside name.</param>
+public sealed record SeamWidth(string Text, string Repair);
+
+/// <summary>Widths without a ruler. A sheet of paper is 0.1 mm, thin card 0.3 mm, a knife's back 0.5 mm: rules of thumb.</summary>
+public static class SeamWidths
+{
+    private static readonly (double Mm, string Text)[] Gauges =
+    [
+        (0.1, "no paper goes in"),
+        (0.2, "a sheet or two of paper"),
+        (0.5, "thin card, a knife's back"),
+        (0.8, "more than a knife's back"),
+    ];
+
+    // The method by width is that of seams; where the paint is not on yet, a gap is filled.
+    private static readonly Dictionary<string, string> RepairOf = new(StringComparer.Ordinal)
+    {
+        ["gloss_varnish_run_in"] = "run_in_varnish",
+        ["thinned_acrylic_putty_wiped"] = "thin_putty",
+        ["acrylic_putty"] = "putty_seam",
+        ["epoxy_putty_then_repaint_panel"] = Refill,
+    };
+
+    private const string Refill = "refill";
+
+    /// <summary>The widths that can be told apart at a flaw, each with the repair for it among those that are open; empty for other
+    /// flaws.</summary>
+    /// <param name="kind">The flaw.</param>
+    /// <param name="repairs">What can be done about it.</param>
+    public static IReadOnlyList<SeamWidth> For(FlawKind kind, IReadOnlyList<Repair> repairs)
+    {
+        if (kind is not (FlawKind.Gap or FlawKind.Seam))
+            return [];
+        var open = repairs.Where(r => r.Bars.Count == 0).Select(r => r.Id).ToHashSet(StringComparer.Ordinal);
+        return
+        [
+            .. from gauge in Gauges
+            let repair = new[] { RepairOf[SeamPlan.Of(gauge.Mm).Method], Refill }.FirstOrDefault(open.Contains)
+            where repair is not null
+            select new SeamWidth(gauge.Text, repair),
+        ];
+    }
+}
