@@ -12,10 +12,10 @@ public static class SeamWidths
 {
     private static readonly (double Mm, string Text)[] Gauges =
     [
-        (0.1, "no paper goes in"),
-        (0.2, "a sheet or two of paper"),
-        (0.5, "thin card, a knife's back"),
-        (0.8, "more than a knife's back"),
+        (0.1, "no paper"),
+        (0.2, "paper"),
+        (0.5, "thin card"),
+        (0.8, "a knife's back"),
     ];
 
     // The method by width is that of seams; where the paint is not on yet, a gap is filled.
@@ -29,8 +29,8 @@ public static class SeamWidths
 
     private const string Refill = "refill";
 
-    /// <summary>The widths that can be told apart at a flaw, each with the repair for it among those that are open; empty for other
-    /// flaws.</summary>
+    /// <summary>The widths that matter at a flaw, each from there on, with the repair for it among those that are open; empty where
+    /// width decides nothing.</summary>
     /// <param name="kind">The flaw.</param>
     /// <param name="repairs">What can be done about it.</param>
     public static IReadOnlyList<SeamWidth> For(FlawKind kind, IReadOnlyList<Repair> repairs)
@@ -38,12 +38,13 @@ public static class SeamWidths
         if (kind is not (FlawKind.Gap or FlawKind.Seam))
             return [];
         var open = repairs.Where(r => r.Bars.Count == 0).Select(r => r.Id).ToHashSet(StringComparer.Ordinal);
-        return
-        [
-            .. from gauge in Gauges
+        var widths =
+            from gauge in Gauges
             let repair = new[] { RepairOf[SeamPlan.Of(gauge.Mm).Method], Refill }.FirstOrDefault(open.Contains)
             where repair is not null
-            select new SeamWidth(gauge.Text, repair),
-        ];
+            select new SeamWidth(gauge.Text, repair);
+        // What is mended alike need not be told apart; one answer is no question.
+        var apart = widths.DistinctBy(w => w.Repair).ToList();
+        return apart.Count < 2 ? [] : apart;
     }
 }

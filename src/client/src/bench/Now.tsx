@@ -65,7 +65,11 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
           {step.how} <Card step={step} />
         </p>
       )}
-      {step.against ? <p className="text-note">{step.against}</p> : null}
+      {step.against ? (
+        <p className="line-clamp-1 text-note" title={step.against}>
+          {step.against}
+        </p>
+      ) : null}
       {step.note?.before && !step.note.own ? <p className="text-note">Last time: {step.note.before}</p> : null}
       {step.note?.own ? <p className="text-note">Written down: {step.note.own.mix}</p> : null}
       {view.away ? (

@@ -11,11 +11,14 @@ export function Sides({ sides }: { sides: readonly string[] }) {
       return next.size === sides.length ? new Set() : next;
     });
   return (
-    <fieldset className="mt-3" data-sides={left.length}>
-      <legend className="text-note text-ink-2">
+    <fieldset className="mt-2" data-sides={left.length}>
+      <legend className="sr-only">
         {left.length === sides.length ? "Light passes from every side" : `Not yet from: ${left.join(", ")}`}
       </legend>
-      <div className="mt-1 flex flex-wrap gap-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <span aria-hidden="true" className="text-note text-ink-2">
+          From
+        </span>
         {sides.map((s) => (
           <button
             key={s}

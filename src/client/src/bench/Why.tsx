@@ -1,5 +1,5 @@
 import type { Schemas } from "../api/client";
-import { SaidLine } from "../ui/SaidLine";
+import { SaidLine, strengths } from "../ui/SaidLine";
 import { Sheet } from "../ui/Sheet";
 import { CautionSlab, LimitSlab } from "../ui/Slab";
 import { Hold } from "./Hold";
@@ -140,26 +140,34 @@ function More({ lines }: { lines: readonly Schemas["Said"][] }) {
   const most = lines.length === 5 ? 5 : 4;
   return (
     <div className="mt-3 border-t-[3px] border-rule pt-2">
-      <ul>
-        {lines.slice(0, most).map((line) => (
-          <li key={line.text}>
-            <SaidLine said={line} />
-          </li>
-        ))}
-      </ul>
+      <ByStrength lines={lines.slice(0, most)} />
       {lines.length > most ? (
         <details>
           <summary className="min-h-11 cursor-pointer pt-2 strong">{lines.length - most} more to know</summary>
-          <ul>
-            {lines.slice(most).map((line) => (
-              <li key={line.text}>
-                <SaidLine said={line} />
-              </li>
-            ))}
-          </ul>
+          <ByStrength lines={lines.slice(most)} />
         </details>
       ) : null}
     </div>
+  );
+}
+
+// How binding they are stands beside the first of each kind: the lines come the gravest first.
+function ByStrength({ lines }: { lines: readonly Schemas["Said"][] }) {
+  return (
+    <dl className="grid gap-x-4 gap-y-1 sm:[grid-template-columns:auto_1fr]">
+      {lines.map((line, i) => (
+        <div key={line.text} className="contents">
+          <dt className="pt-0.5 text-note text-ink-2">
+            {line.strength === lines[i - 1]?.strength ? (
+              <span className="sr-only">{strengths[line.strength]}</span>
+            ) : (
+              strengths[line.strength]
+            )}
+          </dt>
+          <dd>{line.text}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }
 

@@ -56,13 +56,14 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
         <Why finding={finding} />
         {finding.widths?.length && !finding.inPlan ? (
           <div className="mt-2 flex flex-wrap items-center gap-2">
-            <span className="strong">How wide is it?</span>
+            <span className="strong">What goes in?</span>
             {finding.widths.map((w) => (
               <button
                 key={w.text}
                 type="button"
+                aria-pressed={w.repair === repair?.id}
                 onClick={() => setPicked(w.repair)}
-                className="min-h-12 rounded-key border-[3px] border-ink px-3"
+                className={`min-h-12 rounded-key border-[3px] border-ink px-3 ${w.repair === repair?.id ? "bg-ink text-sheet" : ""}`}
               >
                 {w.text}
               </button>
