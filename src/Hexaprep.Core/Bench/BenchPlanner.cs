@@ -11,7 +11,7 @@ public static class BenchPlanner
 
     private static readonly Duration MostLater = Duration.FromDays(1);
 
-    private const int MostRounds = 4;
+    private const int MostRounds = 5;
 
     /// <summary>What two searches from the same start differ by without any cause, of a plan's value: one part in so many. Less is no
     /// difference, and not worth the trouble.</summary>
@@ -176,10 +176,13 @@ public static class BenchPlanner
         // Dates were lost: which way leads back to them is not to be seen beforehand.
         for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
         {
-            var (r, best, first) = (round, found, round == 1);
+            var (r, best) = (round, found);
             found = Best(
-                () => Search(first ? from : best, 2 * r - 1, true),
-                () => Search(first ? before ?? from : from, 2 * r, !first),
+                () => Search(from, 2 * r - 1, true),
+                () =>
+                    r == 1 ? Search(from, 0, true)
+                    : r == 2 && before is not null ? Search(before, 2 * r, false)
+                    : Search(best, 2 * r, true),
                 () => best
             );
         }

@@ -13,7 +13,9 @@ internal sealed partial class Timetable
 
     // A promise broken at all, and each minute of it, in the value of minutes.
     private const int DearBreach = 20_000,
-        DearMinute = 40;
+        DearMinute = 40,
+        TwiceAsDear = 2880,
+        FarBeyond = 60 * 1440;
     private readonly CompiledProblem _p;
     private readonly Booking[][] _day;
     private readonly int[] _booked,
@@ -112,7 +114,11 @@ internal sealed partial class Timetable
     /// could win. Null: nothing was promised. The units are to be valued anew when it is set.</summary>
     public int[]? Promised { get; set; }
 
-    private long BrokenPromise(int unit, int late) => late <= 0 ? 0 : (long)_p.Weight[unit] * (DearBreach + (long)DearMinute * late);
+    // The farther beyond its date, the dearer each minute: one is not thrown back far so that others lose nothing.
+    private long BrokenPromise(int unit, int late) =>
+        late <= 0
+            ? 0
+            : _p.Weight[unit] * (DearBreach + (long)DearMinute * late + (long)DearMinute * late * Math.Min(late, FarBeyond) / TwiceAsDear);
 
     /// <summary>Brings the value of all units up to date.</summary>
     public void ValueAll()
