@@ -192,7 +192,10 @@ internal static class PlanCheck
             Number($"{at}.longerThan", when.LongerThan, 0);
             if (batch.Steps.FirstOrDefault(o => o.Id == when.After) is not { OnlyIf: null })
                 throw Fault($"{at}.after", when.After, "No step that always stands.", "Name one of the batch without a condition.");
-            if (!p.Batches.Any(b => b.Arcs.Any(a => Follows(b, a, s.Id))))
+            var followers = p.Batches.SelectMany(b => b.Arcs.Where(a => Follows(b, a, s.Id)).Select(a => (Batch: a.ToBatch ?? b.Id, a.To)));
+            if (p.Batches.Any(b => b.Steps.Any(o => o.OnlyIf is not null && followers.Contains((b.Id, o.Id)))))
+                throw Fault(at, s.Id, "What follows it may be left out too.", "Let a step that always stands follow it.");
+            if (!followers.Any())
                 throw Fault(at, s.Id, "Nothing follows it, so nothing can come late.", "Give an arc from it, or leave the condition out.");
             if (batch.Holds.Any(h => h.From.Step == s.Id || h.To.Step == s.Id))
                 throw Fault(at, s.Id, "Something is held from it or to it.", "Hold from or to a step that always stands.");

@@ -180,9 +180,12 @@ public static class BenchPlanner
             found = Best(
                 () => Search(from, 2 * r - 1, true),
                 () =>
-                    r == 1 ? Search(from, 0, true)
-                    : r == 2 && before is not null ? Search(before, 2 * r, false)
-                    : Search(best, 2 * r, true),
+                    r switch
+                    {
+                        1 => Search(from, 0, true),
+                        2 => Search(before ?? from, 2 * r, false),
+                        _ => Search(best, 2 * r, true),
+                    },
                 () => best
             );
         }

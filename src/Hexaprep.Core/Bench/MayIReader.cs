@@ -112,12 +112,17 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             answer.Verdict == Verdict.Yes
             && model is null
             && step is not null
+            && IsItsWay(ask, step)
             && bench.InHand?.StepId != step.Id
             && Readying.Of(bench, step, bench.Remaining(step), _clock) is null
                 ? step.Id
                 : null
         );
     }
+
+    // What was asked of another way says nothing of the step as it stands in the route.
+    private static bool IsItsWay(Ask ask, BenchStep step) =>
+        (ask.Method ?? step.Amounts.Method) == step.Amounts.Method && (ask.Product ?? step.Amounts.Product) == step.Amounts.Product;
 
     /// <summary>The judge of a batch as it stands; for readers that ask much.</summary>
     public Judge Judge(Roster.Batch batch, IReadOnlyList<BenchModel> models)

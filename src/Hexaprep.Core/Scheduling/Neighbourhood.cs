@@ -8,6 +8,7 @@ internal sealed class Neighbourhood
     private readonly CompiledProblem _p;
     private readonly Timetable _table;
     private readonly SplitMix64 _random;
+    private readonly StepDraw _draw;
     private readonly int[] _chosen,
         _from,
         _stamp;
@@ -17,7 +18,7 @@ internal sealed class Neighbourhood
 
     public Neighbourhood(CompiledProblem problem, Timetable table, SplitMix64 random)
     {
-        (_p, _table, _random) = (problem, table, random);
+        (_p, _table, _random, _draw) = (problem, table, random, new StepDraw(problem, table, random));
         var clusters = problem.Sequence.Length;
         (_chosen, _from, _stamp, SetBack) = (new int[clusters], new int[clusters], new int[clusters], new int[clusters]);
     }
@@ -115,19 +116,9 @@ internal sealed class Neighbourhood
         }
     }
 
-    // A step of a unit that costs much, or any.
     private int Seed()
     {
-        var seed = AnyStep();
-        if (_random.Permille(500))
-        {
-            for (var i = 0; i < 2; i++)
-            {
-                var other = AnyStep();
-                if (_table.CostOf(_p.Unit[other]) > _table.CostOf(_p.Unit[seed]))
-                    seed = other;
-            }
-        }
+        var seed = _draw.Dear();
         Lead = _p.Cluster[seed];
         return seed;
     }
@@ -161,23 +152,13 @@ internal sealed class Neighbourhood
         _chosen[_count++] = cluster;
     }
 
-    private int AnyStep()
-    {
-        while (true)
-        {
-            var step = _random.Below(_p.Steps);
-            if (!_p.Frozen[step] && _table.Placed(step))
-                return step;
-        }
-    }
-
     private int AnyIn(int k)
     {
         var day = _table.Sitting(k);
         if (day.Length == 0)
-            return AnyStep();
+            return _draw.Any();
         var step = day[_random.Below(day.Length)].Step;
-        return _p.Frozen[step] ? AnyStep() : step;
+        return _p.Frozen[step] ? _draw.Any() : step;
     }
 
     private int Near(int step, int spread) =>

@@ -11,7 +11,8 @@ internal sealed partial class Timetable
 {
     private const int Block = 16;
 
-    // A promise broken at all, and each minute of it, in the value of minutes.
+    // A promise broken at all, and each minute of it, in the value of minutes; so many minutes late cost twice that, and beyond the last
+    // the price of a minute rises no more.
     private const int DearBreach = 20_000,
         DearMinute = 40,
         TwiceAsDear = 2880,

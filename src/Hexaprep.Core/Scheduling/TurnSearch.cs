@@ -7,6 +7,7 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
     private const int MostDays = 8,
         Day = 1440;
 
+    private readonly StepDraw _draw = new(problem, table, random);
     private readonly int[] _all = [.. Enumerable.Range(0, problem.Sequence.Length)];
     private readonly int[] _noSetBack = new int[problem.Sequence.Length];
     private int[] _turn = new int[problem.Steps],
@@ -49,7 +50,7 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
     private int Change()
     {
         Array.Copy(_turn, _trial, _turn.Length);
-        var step = Some();
+        var step = _draw.Dear();
         var by = (1 + random.Below(MostDays * Day)) * (random.Permille(500) ? -1 : 1);
         var since = _turn[step];
         if (random.Permille(400))
@@ -58,7 +59,7 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
         {
             foreach (var other in problem.StepsOfUnit[problem.Unit[step]])
             {
-                if (!problem.Frozen[other] && _turn[other] >= _turn[step])
+                if (!problem.Frozen[other] && table.Placed(other) && _turn[other] >= since)
                     _trial[other] = Math.Max(0, _turn[other] + by);
             }
         }
@@ -81,32 +82,6 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
             while (at > 0 && !problem.Frozen[sequence[at - 1]] && Math.Max(_trial[sequence[at - 1]], _turn[sequence[at - 1]]) >= turn)
                 at--;
             attempt.TakeFrom(c, at);
-        }
-    }
-
-    // A step of a unit that costs much, or any.
-    private int Some()
-    {
-        var step = Any();
-        if (random.Permille(500))
-        {
-            for (var i = 0; i < 2; i++)
-            {
-                var other = Any();
-                if (table.CostOf(problem.Unit[other]) > table.CostOf(problem.Unit[step]))
-                    step = other;
-            }
-        }
-        return step;
-    }
-
-    private int Any()
-    {
-        while (true)
-        {
-            var step = random.Below(problem.Steps);
-            if (!problem.Frozen[step] && table.Placed(step))
-                return step;
         }
     }
 }

@@ -48,6 +48,17 @@ public sealed class MayIReaderTests
     }
 
     [Fact]
+    public void Only_what_was_asked_of_the_step_as_it_stands_can_be_begun_from_the_answer()
+    {
+        var (bench, at) = Primed(20);
+        var step = bench.Step(StepKind.Prime);
+        Assert.Equal(step.Id, Ask(bench, at, null).CanBegin);
+        Assert.Equal(step.Id, Ask(bench, at, step.Amounts.Method).CanBegin);
+        var other = Ask(bench, at, "brush");
+        Assert.Equal((Verdict.Yes, null), (other.Answer, other.CanBegin));
+    }
+
+    [Fact]
     public void May_I_and_the_start_agree_about_the_air()
     {
         foreach (var outdoorsC in new[] { -5.0, 2, 8, 15, 22, 34 })

@@ -198,6 +198,16 @@ public sealed class ConditionTests
     }
 
     [Fact]
+    public void A_condition_before_a_condition_is_refused()
+    {
+        var problem = Metal(TwoDays, new Span(1140, 1320));
+        var batch = problem.Batches[0];
+        var prime = batch.Steps[2] with { OnlyIf = new PlanCondition("wash", 10) };
+        var json = PlanFile.Write(problem with { Batches = [batch with { Steps = [batch.Steps[0], batch.Steps[1], prime] }] });
+        Assert.Equal("$.batches[0].steps[1].onlyIf", Assert.Throws<RefusedException>(() => PlanFile.ReadProblem(json)).Refusal.Field);
+    }
+
+    [Fact]
     public void It_comes_through_the_file_as_it_is()
     {
         var problem = PlanFile.ReadProblem(PlanFile.Write(Metal(TwoDays, new Span(1140, 1320))));

@@ -86,7 +86,7 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
       <div className="mt-3 lg:mt-5">
         <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} onCount={onCount} />
       </div>
-      {step.sides?.length ? <Sides key={step.stepId} sides={step.sides} /> : null}
+      {step.sides?.length ? <Sides key={`${step.stepId} ${step.done}`} sides={step.sides} /> : null}
       <Flaws flaws={view.flaws} named />
       <Tested tested={view.tested} />
       <BringIn coats={view.bringIn ?? []} />

@@ -1,6 +1,6 @@
 import { useState } from "react";
 
-/** The sides of a can's pass, ticked off as they are sprayed: nothing of it is kept. */
+/** The sides of a can's pass, ticked off as they are sprayed: nothing of it is kept, the next model begins with none. */
 export function Sides({ sides }: { sides: readonly string[] }) {
   const [sprayed, setSprayed] = useState<ReadonlySet<string>>(new Set());
   const left = sides.filter((s) => !sprayed.has(s));
@@ -8,13 +8,11 @@ export function Sides({ sides }: { sides: readonly string[] }) {
     setSprayed((s) => {
       const next = new Set(s);
       if (!next.delete(side)) next.add(side);
-      return next.size === sides.length ? new Set() : next;
+      return next;
     });
   return (
     <fieldset className="mt-2" data-sides={left.length}>
-      <legend className="sr-only">
-        {left.length === sides.length ? "Light passes from every side" : `Not yet from: ${left.join(", ")}`}
-      </legend>
+      <legend className="sr-only">{left.length === 0 ? "Sprayed from every side" : `Not yet from: ${left.join(", ")}`}</legend>
       <div className="flex flex-wrap items-center gap-2">
         <span aria-hidden="true" className="text-note text-ink-2">
           From
