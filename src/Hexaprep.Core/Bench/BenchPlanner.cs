@@ -242,7 +242,7 @@ public static class BenchPlanner
             : null;
 
     /// <summary>True where a plan may take the place of another by itself: it is clearly better, brings nobody home later by more than
-    /// a day, and leaves the next half hour of the running sitting alone.</summary>
+    /// a day, or throws back less far what was promised, and leaves the next half hour of the running sitting alone.</summary>
     /// <param name="inForce">The plan in force.</param>
     /// <param name="better">The one that may take its place.</param>
     /// <param name="before">The plan that was promised: units that came since have no date to lose. Null: all of them have.</param>
@@ -252,11 +252,15 @@ public static class BenchPlanner
     {
         if (!IsWorth(inForce, better))
             return false;
-        var later = inForce.Ends.Any(u =>
-            (before is null || before.Ends.ContainsKey(u.Key))
-            && better.Ends.TryGetValue(u.Key, out var end)
-            && better.At(end) > inForce.At(u.Value) + MostLater
-        );
+        // An edit threw promised dates back, and the plan kept stood for seconds: what throws back less far is better, whoever gives way.
+        var thrown = DaysLater(before, inForce);
+        var later =
+            (thrown == 0 || DaysLater(before, better) >= thrown)
+            && inForce.Ends.Any(u =>
+                (before is null || before.Ends.ContainsKey(u.Key))
+                && better.Ends.TryGetValue(u.Key, out var end)
+                && better.At(end) > inForce.At(u.Value) + MostLater
+            );
         return !later
             && (StandingUntil(bench, inForce, now) is not { } until || NearWork(inForce, until).SequenceEqual(NearWork(better, until)));
     }

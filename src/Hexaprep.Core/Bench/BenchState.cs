@@ -232,7 +232,10 @@ public sealed record BenchState(
 
     /// <summary>What a batch's route is derived from.</summary>
     public Job JobOf(Batch batch) =>
-        new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : []);
+        new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : [])
+        {
+            KnowsTheKit = Batches.TakeWhile(b => b.Id != batch.Id).Any(b => b.UnitId == batch.UnitId && b.Traits.IsTheKitOf(batch.Traits)),
+        };
 
     /// <summary>The state without the units that are off the bench; what was done to them stays in it.</summary>
     internal BenchState OnBench()

@@ -11,6 +11,19 @@ public static class CaseOfBench
 {
     private static readonly FlawKind[] OfMarks = [FlawKind.Silvering, FlawKind.Bubble, FlawKind.Wrinkle, FlawKind.Tear, FlawKind.FilmEdge];
 
+    // What work leaves, whatever lies over it.
+    private static readonly FlawKind[] OfWork =
+    [
+        FlawKind.Line,
+        FlawKind.Nub,
+        FlawKind.Gouge,
+        FlawKind.Fuzzy,
+        FlawKind.Gap,
+        FlawKind.Seam,
+        FlawKind.Loose,
+        FlawKind.Bent,
+    ];
+
     /// <summary>The log of some models of a batch.</summary>
     public static GateCase Of(BenchIndex bench, Guid batchId, IReadOnlyCollection<Guid> models, Instant now)
     {
@@ -60,7 +73,12 @@ public static class CaseOfBench
             && before.FindLast(s => s.Key.Kind is StepKind.SoftenTransfer or StepKind.PlaceTransfer && Carries(s)) is { } marks
         )
             return marks.Key.Kind;
-        return (at.Key.Kind.Coats() && Carries(at) ? at : before.FindLast(s => s.Key.Kind.Coats() && Carries(s)))?.Key.Kind ?? at.Key.Kind;
+        var film = at.Key.Kind.Coats() && Carries(at) ? at : before.FindLast(s => s.Key.Kind.Coats() && Carries(s));
+        // A look at work that leaves no film shows that work.
+        var looked = StepFacts.Of(at.Key.Kind).LooksAt;
+        return looked is { } work && (film is null || (!work.Coats() && kind is { } left && OfWork.Contains(left)))
+            ? work
+            : film?.Key.Kind ?? at.Key.Kind;
     }
 
     /// <summary>The cause that the log names for a flaw; null where it names none.</summary>

@@ -52,12 +52,12 @@ public sealed class FlawMemory(BenchIndex bench)
     public IReadOnlyList<YieldView> Yields()
     {
         var rows = new List<YieldView>();
-        foreach (var gate in Enum.GetValues<StepKind>().Where(k => k.IsGate()))
+        foreach (var gate in StepFacts.InOrder.Select(f => f.Kind).Where(k => k.IsGate()))
         {
             var all = Seen(gate);
             if (all.Models == 0)
                 continue;
-            rows.Add(Row(StageOf(gate), all));
+            rows.Add(Row(GateWords.Stage(gate), all));
             // Taken apart only where there is enough to take apart.
             if (all.Models < LeastModels)
                 continue;
@@ -66,13 +66,13 @@ public sealed class FlawMemory(BenchIndex bench)
             var materials = bench.Whole.Batches.SelectMany(b => b.Traits.Materials).Distinct().Order().ToList();
             var parts = methods
                 .Where(_ => methods.Count > 1)
-                .Select(m => Row($"{StageOf(gate)}, {Wording.MethodWords.Of(m)}", Seen(gate, b => Is(coat, b, m))))
+                .Select(m => Row($"{GateWords.Stage(gate)}, {Wording.MethodWords.Of(m)}", Seen(gate, b => Is(coat, b, m))))
                 .Concat(
                     materials
                         .Where(_ => materials.Count > 1)
                         .Select(m =>
                             Row(
-                                $"{StageOf(gate)}, {Roster.Materials.Word(m)}",
+                                $"{GateWords.Stage(gate)}, {Roster.Materials.Word(m)}",
                                 Seen(gate, b => bench.Batches[b].Traits.Materials.Contains(m))
                             )
                         )
@@ -130,15 +130,7 @@ public sealed class FlawMemory(BenchIndex bench)
         {
             StepKind.PrimerGate => StepKind.Prime,
             StepKind.TransferGate => StepKind.GlossBed,
-            _ => StepKind.FinalCoat,
-        };
-
-    private static string StageOf(StepKind gate) =>
-        gate switch
-        {
-            StepKind.PrimerGate => "Primer",
-            StepKind.TransferGate => "Transfers",
-            _ => "Last look",
+            _ => StepFacts.Of(gate).LooksAt ?? StepKind.FinalCoat,
         };
 }
 

@@ -85,13 +85,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     // A gate is named by what it follows.
     private string TitleOf(BenchStep step) =>
-        step.Key.Kind switch
-        {
-            StepKind.PrimerGate => "after primer",
-            StepKind.TransferGate => "after transfers",
-            StepKind.FinalGate => "last look",
-            _ => $"at: {BenchIndex.TitleOf(step).ToLowerInvariant()}",
-        };
+        step.Key.Kind.IsGate() ? GateWords.Of(step.Key.Kind) : $"at: {BenchIndex.TitleOf(step).ToLowerInvariant()}";
 
     private static FlawKeyView Key(FlawKind kind) => FlawWords.For(kind) is var w ? new(kind, w.Name, w.Shows, w.Of) : null!;
 

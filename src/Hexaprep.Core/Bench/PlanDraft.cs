@@ -17,7 +17,7 @@ public sealed partial class PlanDraft
     private const int NeverMinutes = 1_000_000_000;
 
     // Rinse, run clear, wipe: a rule of thumb of the trade.
-    private const int AirbrushClean = 10;
+    internal const int AirbrushClean = 10;
 
     // A step that pauses pays its set-up again each time: it is cut no finer than its length asks for.
     private const int FewestCuts = 3,
@@ -230,7 +230,8 @@ public sealed partial class PlanDraft
             Window = _windows.Count > 0 ? SprayManner.Of(_bench, step)?.Name : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
             Trifle = StepFacts.Of(step.Key.Kind).IsTrifle ? true : null,
-            Kind = Ids.Of(step.Key.Kind),
+            // A look is part of the work it looks at: no change of tools between them.
+            Kind = Ids.Of(StepFacts.Of(step.Key.Kind).LooksAt ?? step.Key.Kind),
             Dust = Room.IsShared(_bench.HouseOf(step.BatchId)) && Room.MakesDust(step.Key.Kind, _bench.HouseOf(step.BatchId)) ? true : null,
             Wet = id.EndsWith(PlanIds.Past, StringComparison.Ordinal) ? null : WetAfter(step),
         };

@@ -46,7 +46,8 @@ public sealed record TookAir(string Words, IReadOnlyList<TookAirView> ByDamp)
     public static string Verdict(BenchIndex bench, Coat coat, ILookup<Guid, Flaw> flaws)
     {
         var models = coat.ModelIds.ToHashSet();
-        var gates = bench.StepsOf[bench.Steps[coat.StepId].BatchId].Where(s => s.Key.Kind.IsGate()).ToList();
+        var step = bench.Steps[coat.StepId];
+        var gates = bench.StepsOf[step.BatchId].Where(s => s.Key.Kind.IsGate() && s.Position > step.Position).ToList();
         var found = gates
             .SelectMany(g => flaws[g.Id])
             .Concat(flaws[coat.StepId])

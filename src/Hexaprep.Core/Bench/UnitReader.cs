@@ -169,8 +169,11 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         );
     }
 
+    // Of another day the hour is no use any more.
     private string DoneAt(List<BenchStep> steps) =>
-        steps.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max() is { } at ? $"done {_clock.At(at)}" : "done";
+        steps.SelectMany(s => bench.TicksOf[s.Id]).Select(t => (Instant?)t.At).Max() is not { } at ? "done"
+        : _clock.Day(at) == _clock.Day(_clock.Now) ? $"done {_clock.Time(at)}"
+        : $"done {_clock.Day(at)}";
 
     private string When(BenchStep step) =>
         bench.InHand?.StepId == step.Id ? "in hand"
@@ -248,7 +251,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (rules.Count > 0)
             return new(way.Method!, way.Product, text, false, rules[0].Strength, rules[0].Reason);
         var effect = RouteEffect.Between(route, RouteBuilder.Derive(RouteCheck.With(job, change), RuleBook.Trade), job.Batch.Models);
-        return new(way.Method!, way.Product, text, false, Strength.Taste, EffectWords.Of(effect));
+        var cleaning = way.Method == "airbrush" ? $", and {PlanDraft.AirbrushClean} min of cleaning each evening it sprays" : "";
+        return new(way.Method!, way.Product, text, false, Strength.Taste, EffectWords.Of(effect) + cleaning);
     }
 
     private RouteStepView Knot(BenchStep step, Batch batch, Route route)

@@ -124,7 +124,8 @@ public sealed record GateCase(Job Job, IReadOnlyList<CaseDeed> Done, IReadOnlyLi
         if (!Missed(step))
             return false;
         var last = Noted.Max(s => StepFacts.Of(s).Place);
-        var before = _route.Value.Where(s => StepFacts.Of(s).Place < last && s != step).ToList();
+        // Who keeps a log need not note every look.
+        var before = _route.Value.Where(s => StepFacts.Of(s) is { LooksAt: null } f && f.Place < last && s != step).ToList();
         return before.Count(Did) >= FullShare * before.Count;
     }
 

@@ -32,19 +32,20 @@ public static class GateFlaws
             or StepKind.RemoveParts
             or StepKind.RemoveSupports
             or StepKind.CleanLines
+            or StepKind.CleanLinesGate
             or StepKind.Straighten
             or StepKind.OpenTubes
             or StepKind.Wash
             or StepKind.Cure => Cleaned,
-            StepKind.DryFit or StepKind.Pin or StepKind.Magnet or StepKind.Roughen or StepKind.Glue => Joined,
-            StepKind.Fill or StepKind.Sand => Filled,
+            StepKind.DryFit or StepKind.DryFitGate or StepKind.Pin or StepKind.Magnet or StepKind.Roughen or StepKind.Glue => Joined,
+            StepKind.Fill or StepKind.Sand or StepKind.FillGate => Filled,
             StepKind.Base or StepKind.BaseTexture or StepKind.SealTexture or StepKind.Handle => Based,
             StepKind.TestPatch or StepKind.Prime or StepKind.PrimerGate => Primed,
-            StepKind.GlossBed or StepKind.ProtectiveCoat => Glossed,
+            StepKind.GlossBed or StepKind.GlossBedGate or StepKind.ProtectiveCoat => Glossed,
             StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.PlaceTransfer or StepKind.SoftenTransfer or StepKind.TransferGate =>
                 Marked,
             StepKind.Seal or StepKind.Shade => Sealed,
-            StepKind.Reassemble or StepKind.SeamRepair => Rejoined,
+            StepKind.Reassemble or StepKind.SeamRepair or StepKind.ReassembleGate => Rejoined,
             StepKind.FinalCoat or StepKind.Release or StepKind.BaseFinish or StepKind.FinalGate or StepKind.Weather => Finished,
             _ => Painted,
         };
@@ -86,8 +87,8 @@ public static class GateFlaws
     public static string? Asks(StepKind step) =>
         step switch
         {
-            StepKind.CleanLines or StepKind.RemoveParts => "Does it stand flat?",
-            StepKind.Sand or StepKind.Fill => "Dust-free? A damp brush, then a dry one, before the next coat.",
+            StepKind.CleanLines or StepKind.RemoveParts or StepKind.CleanLinesGate => "Does it stand flat?",
+            StepKind.Sand or StepKind.Fill or StepKind.FillGate => "Dust-free? A damp brush, then a dry one, before the next coat.",
             StepKind.Unmask => "Is all of the mask off?",
             StepKind.SoftenTransfer or StepKind.TransferGate => "Transfers all there? Residue off before the seal.",
             StepKind.FinalCoat => "Any patch of another sheen?",

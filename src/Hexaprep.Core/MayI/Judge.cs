@@ -33,6 +33,8 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     /// <summary>The answer alone.</summary>
     public Answer Alone(Ask ask)
     {
+        if (StepFacts.Of(ask.Step).LooksAt is { } looked)
+            return Gate(looked);
         var found = new Findings();
         var way = Resolve(ask);
         var mine = history.For(ask.Piece);

@@ -122,6 +122,10 @@ public sealed record BatchTraits(
             : ModelSize.Figure
         );
 
+    /// <summary>True when both come from the same kit, as far as was said.</summary>
+    public bool IsTheKitOf(BatchTraits other) =>
+        Parts == other.Parts && BaseMm == other.BaseMm && Size == other.Size && Materials.SequenceEqual(other.Materials);
+
     /// <summary>True when any part satisfies the question: the most cautious reading where materials meet.</summary>
     public bool Any(Func<Material, bool> question) => Materials.Any(question);
 

@@ -27,7 +27,15 @@ public static class Cleaning
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
     [
-        new(Study, _ => true, _ => "Options exclude each other, and cut parts lose their number.", _ => new(7, 0) { OneGo = true }),
+        new(
+            Study,
+            _ => true,
+            j =>
+                j.KnowsTheKit
+                    ? "The kit of the batch before: only the choices are settled anew."
+                    : "Options exclude each other, and cut parts lose their number.",
+            j => new(j.KnowsTheKit ? 2 : 7, 0) { OneGo = true }
+        ),
         new(
             RemoveParts,
             OnFrames,

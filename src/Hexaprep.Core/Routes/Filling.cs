@@ -23,7 +23,9 @@ public static class Filling
             Fill,
             Filled,
             j =>
-                Wide(j) ? "Wide gaps: two-part putty closes them without shrinking." : "Small gaps: acrylic putty is quick and sands well.",
+                Wide(j)
+                    ? "Wide gaps: two-part putty closes them without shrinking."
+                    : "Small gaps: acrylic putty is quick, and sands well once dry.",
             Fillers
         )
         {
@@ -214,7 +216,8 @@ public static class Filling
         Rule.Lock("PuttyStiffens", Fill, Strength.Law, "Once putty stiffens it blends no more: after that it is sanded.", Mixed),
     ];
 
-    private static bool Filled(Job j) =>
+    /// <summary>The jobs whose gaps are filled.</summary>
+    internal static bool Filled(Job j) =>
         HasGaps(j)
         && (
             j.Follows(Schools.FillWho, "where_noted")

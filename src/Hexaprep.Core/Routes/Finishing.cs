@@ -11,7 +11,9 @@ public static class Finishing
     private static readonly Func<Job, bool> Weathered = j => j.Batch.Tier == Tier.Display;
     private static readonly Func<Job, bool> WeatheredFirst = j => j.Follows(Schools.WeatheringWhen, "before_last");
     private static readonly Func<Job, bool> WeatheredLast = j => !WeatheredFirst(j);
-    private static readonly Func<Job, bool> Apart = j =>
+
+    /// <summary>The jobs whose pieces are painted apart.</summary>
+    internal static readonly Func<Job, bool> Apart = j =>
         !j.Skips(Reassemble)
         && (
             j.Adds(Reassemble)
@@ -37,9 +39,13 @@ public static class Finishing
             LeftOut = j => Weathered(j) ? null : $"No weathering on {Tiers.Word(j.Batch.Tier)} by default: add it where you want it.",
         },
         new(Reassemble, Apart, _ => "Pieces painted apart are joined when all are equally far.", j => Joins(j)),
-        new(SeamRepair, Apart, _ => "Most seams vanish with a little work, seen from where the unit is played.", j => Repairs(j)),
+        new(SeamRepair, Apart, _ => "Most seams vanish with a little work, seen from where the unit is played.", j => Repairs(j))
+        {
+            Shares = [0.5, 0.5],
+            Later = filled => filled with { Product = ProductClass.AcrylicWb, Method = "brush" },
+        },
         new(FinalCoat, _ => true, Why, Coats) { Moved = j => Marked(j) ? Side.Finish : Side.Varnish },
-        new(Release, j => !j.Skips(StepKind.Handle), _ => "The held face is finished last.", _ => new(1, 30)),
+        new(Release, j => !j.Skips(StepKind.Handle) && !Mounting.Grounded(j), _ => "The held face is finished last.", _ => new(1, 30)),
         new(
             BaseFinish,
             HasBase,
@@ -317,8 +323,19 @@ public static class Finishing
 
     private static IReadOnlyList<StepDraft> Repairs(Job j)
     {
-        StepDraft varnish = new(3, 900) { Product = ProductClass.AcrylicWb, Method = "gloss_varnish" },
-            putty = new(3, 1080) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" };
+        // Filled, then the strip painted over; the varnish over all is a step of its own.
+        StepDraft varnish = new(3, 900)
+        {
+            Product = ProductClass.AcrylicWb,
+            Method = "gloss_varnish",
+            Occurrences = 2,
+        };
+        StepDraft putty = new(3, 1080)
+        {
+            Product = ProductClass.AcrylicPutty,
+            Method = "acrylic_putty",
+            Occurrences = 2,
+        };
         return j.Follows(Schools.SeamFill, "putty") ? [putty, varnish] : [varnish, putty];
     }
 

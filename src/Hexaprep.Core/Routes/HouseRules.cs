@@ -35,6 +35,7 @@ public sealed record HouseRules(ImmutableSortedDictionary<string, string> Chosen
         {
             "brisk" => 120,
             "usual" => 720,
-            _ => 2880,
+            "careful" => 2880,
+            _ => 10080,
         };
 }

@@ -9,7 +9,8 @@ namespace Hexaprep.Core.Routes;
 /// <summary>Dry fit, roughening, pins, magnets and glue.</summary>
 public static class Joining
 {
-    private static readonly Func<Job, bool> Assembled = j => j.Batch.Parts > 1 || j.Batch.Materials.Count > 1;
+    /// <summary>The jobs with joints.</summary>
+    internal static readonly Func<Job, bool> Assembled = j => j.Batch.Parts > 1 || j.Batch.Materials.Count > 1;
     private static readonly Func<Job, bool> Welds = j => j.All(m => m.IsStyrene()) && j.Follows(Schools.PlasticGlue, "cement");
 
     // A kit of several materials has joints of plastic on plastic where some material has two parts or more.
@@ -85,6 +86,13 @@ public static class Joining
             Magnet,
             Strength.Practice,
             "Settle which pole faces out for the whole unit first: a reversed one cannot be turned."
+        ),
+        Rule.Card(
+            "LongIsTrimmedShortIsFilled",
+            RuleKind.Before,
+            DryFit,
+            Strength.Practice,
+            "Too long: trim a shaving, try again, as on the last one. Too short: a shim or filler, never a stretch."
         ),
         Rule.Card("PoseBeforeGlue", RuleKind.Before, Glue, Strength.Practice, "Settle pose and options now: glue fixes the stance."),
         Rule.NeedsDry(
@@ -412,5 +420,6 @@ public static class Joining
                 )
         );
 
-    private static int Joints(Job j) => Math.Max(1, Math.Max(j.Batch.Parts, j.Batch.Materials.Count) - 1);
+    /// <summary>Joints of a model, 1 or more.</summary>
+    internal static int Joints(Job j) => Math.Max(1, Math.Max(j.Batch.Parts, j.Batch.Materials.Count) - 1);
 }

@@ -11,7 +11,11 @@ public static class Mounting
     private static readonly Func<Job, bool> BasedLast = j => !BasedFirst(j);
     private static readonly Func<Job, bool> GritFirst = j => BasedFirst(j) && j.Follows(Schools.TextureWhen, "before_primer");
     private static readonly Func<Job, bool> GritLast = j => !GritFirst(j);
-    private static readonly Func<Job, bool> HeldFirst = j => !HeldLate(j);
+
+    /// <summary>The jobs without a handle: a building stands on its own ground.</summary>
+    internal static readonly Func<Job, bool> Grounded = j => j.Batch.Size == ModelSize.Terrain && !j.Adds(StepKind.Handle);
+
+    private static readonly Func<Job, bool> HeldFirst = j => !HeldLate(j) && !Grounded(j);
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepChoice> Choices =
@@ -47,7 +51,10 @@ public static class Mounting
             Moved = j => GritFirst(j) ? Side.Mount : Side.Finish,
             LeftOut = j => HasBase(j) && !Sealed(j) ? "Primer alone holds the grit here." : null,
         },
-        new(StepKind.Handle, _ => true, _ => "Fingers, or a bare ring, would mark the first coat.", Fixings),
+        new(StepKind.Handle, j => !Grounded(j), _ => "Fingers, or a bare ring, would mark the first coat.", Fixings)
+        {
+            LeftOut = j => Grounded(j) ? "Terrain stands on its own ground: turned by its foot between the passes." : null,
+        },
     ];
 
     /// <summary>The rules of this stage.</summary>
@@ -210,6 +217,13 @@ public static class Mounting
         ),
         Rule.Card("FlattenBeforeBase", RuleKind.Before, Base, Strength.Practice, "Flatten the underside first: glue needs contact."),
         Rule.Card(
+            "SecondGritOnDryGrit",
+            RuleKind.Before,
+            BaseTexture,
+            Strength.Taste,
+            "A second, coarser layer goes on once the first is dry: on wet glue both slide."
+        ),
+        Rule.Card(
             "SealWithHardlyATouch",
             RuleKind.NeedsDry,
             SealTexture,
@@ -223,6 +237,14 @@ public static class Mounting
             Strength.Practice,
             "Reusable putty lets go: enough of it, and never upside down.",
             Puttied
+        ),
+        Rule.Card(
+            "PuttyIsWeakUnderMetal",
+            RuleKind.NeverOn,
+            StepKind.Handle,
+            Strength.Practice,
+            "Metal is heavy: putty alone creeps until it drops. A pin or a peg beside it.",
+            j => j.Any(m => m.IsMetal()) && Puttied(j)
         ),
         Rule.Card(
             "GripWhereItWillNotShow",
@@ -302,7 +324,10 @@ public static class Mounting
             "ca_drop" => [drop, putty, peg, pin],
             "peg" => [peg, drop, putty, pin],
             "pin" => [pin, peg, drop, putty],
-            _ => Light(j) ? [putty, drop, peg, pin] : [drop, peg, pin, putty],
+            // A drop of CA carries a figure, not a monster.
+            _ => Light(j) ? [putty, drop, peg, pin]
+            : j.Batch.Size == ModelSize.Figure ? [drop, peg, pin, putty]
+            : [pin, peg, drop, putty],
         };
     }
 }

@@ -102,7 +102,8 @@ public static class RouteBuilder
         for (var i = 1; i <= draft.Occurrences; i++)
         {
             var share = choice.Shares is { } shares && draft.Occurrences == shares.Count ? shares[i - 1] : 1;
-            var own = draft with { Occurrences = of, SecondsPerModel = (int)Math.Round(draft.SecondsPerModel * share) };
+            var alike = i > 1 && choice.Later is { } later ? later(draft) : draft;
+            var own = alike with { Occurrences = of, SecondsPerModel = (int)Math.Round(draft.SecondsPerModel * share) };
             yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, own, reason);
         }
         if (again is not null)
@@ -212,7 +213,9 @@ public static class RouteBuilder
         // Sessions of painting are no coats: another area is painted meanwhile.
         where !StepFacts.Of(step.Key.Kind).PausesWithinAModel
         let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
-        select new RouteEdge(before.Key, step.Key, Readiness.Recoat, Minimum(before, Readiness.Recoat, job), rule.Name, rule.Reason);
+        // What is filled is hard before it is painted over; a coat has flashed off before the next.
+        let stage = before.Amounts.Product is { } below && below.Binds() ? Readiness.NextLayer : Readiness.Recoat
+        select new RouteEdge(before.Key, step.Key, stage, Minimum(before, stage, job), rule.Name, rule.Reason);
 
     private static IEnumerable<RouteEdge> Sessions(Dictionary<StepKey, RouteStep> steps) =>
         from step in steps.Values

@@ -46,6 +46,9 @@ public sealed record Job(BatchTraits Batch, HouseRules House, IReadOnlyList<Rout
     public Job(BatchTraits batch, HouseRules house)
         : this(batch, house, []) { }
 
+    /// <summary>Another batch of the unit is the same kit and was begun with: its sheet is known.</summary>
+    public bool KnowsTheKit { get; init; }
+
     /// <summary>True when any part satisfies the question: the most cautious reading where materials meet.</summary>
     public bool Any(Func<Material, bool> question) => Batch.Any(question);
 

@@ -275,6 +275,9 @@ public sealed record StepChoice(StepKind Kind, Func<Job, bool> When, Func<Job, s
     /// <summary>What part of its seconds each occurrence takes; null: each is the whole again, as with coats.</summary>
     public IReadOnlyList<double>? Shares { get; init; }
 
+    /// <summary>How its later occurrences are done where that differs from the first; null: alike.</summary>
+    public Func<StepDraft, StepDraft>? Later { get; init; }
+
     /// <summary>How it is done once more just before primer, for the jobs that need that; null for none.</summary>
     public Func<Job, StepDraft?> Again { get; init; } = _ => null;
 

@@ -28,6 +28,7 @@ public sealed record RuleBook
             .. Painting.Choices,
             .. Transferring.Choices,
             .. Finishing.Choices,
+            .. Looking.Choices,
         ],
         [
             .. Cleaning.Rules,
@@ -39,6 +40,7 @@ public sealed record RuleBook
             .. Painting.Rules,
             .. Transferring.Rules,
             .. Finishing.Rules,
+            .. Looking.Rules,
             .. Waiting.Rules,
             .. Planning.Rules,
         ]

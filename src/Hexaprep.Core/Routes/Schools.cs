@@ -524,7 +524,7 @@ public static class Schools
             new("by_tier", "Thinned white glue above rank and file, then primer", ""),
             new("always_pva", "Thinned white glue on all", "One part glue to 3 to 5 water on every base."),
             new("clear_coat", "Clear coat or paint", "Clear coat, thin, hardly touching."),
-            new("primer_only", "Primer only", "Primer alone holds it, as you chose."),
+            new("primer_only", "Primer only", "Primer alone holds it: where it sheds, thinned glue over the primer."),
         ]
     );
 
@@ -624,6 +624,7 @@ public static class Schools
             new("usual", "Overnight, 12 h", ""),
             new("brisk", "Brisk, 2 h", "Brisk: a nail may lift it; mask nothing tonight."),
             new("careful", "Careful, 48 h", "Careful: 48 h before paint."),
+            new("week", "A week", "A week: as hard as it gets before masks, tape and much handling."),
         ]
     );
 

@@ -15,6 +15,10 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
     /// <summary>An inspection: pass, or a flaw note.</summary>
     public bool IsGate { get; init; }
 
+    /// <summary>What a gate looks at that never forbids what follows, and is part of that work; null for steps that are no such
+    /// look.</summary>
+    public StepKind? LooksAt { get; init; }
+
     /// <summary>Lays a film over the surface.</summary>
     public bool LaysAFilm { get; init; }
 
@@ -132,6 +136,22 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 MakesDust = true,
             },
             new(
+                CleanLinesGate,
+                Side.Clean,
+                new(
+                    "Look at the parts",
+                    "check parts",
+                    "clean",
+                    "Turn each under the lamp, along its lines.",
+                    "A line that catches the light, a stub, a bent blade.",
+                    "A line found under primer costs a coat."
+                )
+            )
+            {
+                IsGate = true,
+                LooksAt = CleanLines,
+            },
+            new(
                 Wash,
                 Side.Wash,
                 new(
@@ -171,6 +191,22 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "Skipped, and the arm will not meet the hand."
                 )
             ),
+            new(
+                DryFitGate,
+                Side.Fill,
+                new(
+                    "Look at the fit",
+                    "check fit",
+                    "clean",
+                    "Each joint held shut against the light.",
+                    "Light through it, a part that rocks or springs.",
+                    "A bad fit glued is cut apart again."
+                )
+            )
+            {
+                IsGate = true,
+                LooksAt = DryFit,
+            },
             new(
                 Pin,
                 Side.Fill,
@@ -257,13 +293,29 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "Sand the fills",
                     "sand",
                     "sanded",
-                    "240 grit and finer, wet where you can.",
+                    "240 grit and finer: two-part putty wet, acrylic putty dry.",
                     "A fingernail that no longer catches.",
                     "Sanding off detail beside the seam."
                 )
             )
             {
                 MakesDust = true,
+            },
+            new(
+                FillGate,
+                Side.Fill,
+                new(
+                    "Look at the fills",
+                    "check fills",
+                    "clean",
+                    "Low light from the side, then a nail across.",
+                    "Pits, a step at the edge, detail that was lost.",
+                    "A pit comes back under primer."
+                )
+            )
+            {
+                IsGate = true,
+                LooksAt = Fill,
             },
             new(
                 Base,
@@ -525,6 +577,22 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                 IsUsualUse = true,
             },
             new(
+                GlossBedGate,
+                Side.Finish,
+                new(
+                    "Look at the gloss",
+                    "check gloss",
+                    "clean",
+                    "Tilt each place against the light.",
+                    "Dust, a run, a dull island.",
+                    "Dust in the gloss shows through the film."
+                )
+            )
+            {
+                IsGate = true,
+                LooksAt = GlossBed,
+            },
+            new(
                 CutTransfer,
                 Side.Finish,
                 new(
@@ -670,13 +738,29 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "Repair the seam",
                     "mend seam",
                     "mended",
-                    "Fill, repaint the strip, varnish it.",
+                    "Fill the strip thin, wipe the neighbours, leave it to dry.",
                     "The back of the seam.",
                     "Filled too soon: it sinks."
                 )
             )
             {
                 Use = CoatUse.Filler,
+            },
+            new(
+                ReassembleGate,
+                Side.Finish,
+                new(
+                    "Look at the seams",
+                    "check seams",
+                    "clean",
+                    "All round, from where it is played.",
+                    "A line of light, a step, fog beside the joint.",
+                    "A seam varnished shut stays."
+                )
+            )
+            {
+                IsGate = true,
+                LooksAt = Reassemble,
             },
             new(
                 FinalCoat,

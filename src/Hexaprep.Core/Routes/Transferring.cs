@@ -337,6 +337,13 @@ public static class Transferring
             "Out of the water when it slides: its glue washes away."
         ),
         Rule.Card(
+            "SlitsOnADome",
+            RuleKind.Before,
+            PlaceTransfer,
+            Strength.Practice,
+            "On a dome the film folds: two or three slits in to the edge let it lie, under softener."
+        ),
+        Rule.Card(
             "HeightFromTheFront",
             RuleKind.Before,
             PlaceTransfer,

@@ -321,6 +321,7 @@ public static class Washing
         : j.Any(m => m is Material.Photopolymer)
             ? "The lot's state is not known to be finished, so prints are washed; a tacky print is not primed."
         : j.Any(m => m is Material.Unknown) ? "Material unknown: washed as if it carried release agent."
-        : First(j) ? "Dust and finger marks come off before glue."
-        : "One bath after assembly takes dust and finger marks off before primer.";
+        : First(j) && j.Batch.Parts > 1 ? "Dust and finger marks come off before glue."
+        : j.Batch.Parts > 1 ? "One bath after assembly takes dust and finger marks off before primer."
+        : "One bath takes dust and finger marks off before primer.";
 }

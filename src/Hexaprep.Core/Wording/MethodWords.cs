@@ -7,7 +7,7 @@ public static class MethodWords
 {
     private static readonly Dictionary<string, string> All = new(StringComparer.Ordinal)
     {
-        ["soap_cool"] = "cool soapy water",
+        ["soap_cool"] = "cool soapy water, 30 °C at most",
         ["soap_warm"] = "soapy water of 40 °C at most",
         ["degreaser"] = "household degreaser",
         ["maker_wash"] = "the resin maker's own bath",

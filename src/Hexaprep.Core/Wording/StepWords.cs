@@ -31,6 +31,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         [(Fill, "ca_filler")] = "Thick CA in small drops, let it set, then sand within the hour.",
         [(Fill, "cement_reflow")] = "Thin cement along the touching seam, press until it rises, leave it.",
         [(Fill, "gloss_varnish")] = "Run varnish into the hairline, wipe the neighbours, once more if it sinks.",
+        [(SeamRepair, "brush")] = "The strip in its own colours, thin, feathered out; the saved mix if there is one.",
         [(StepKind.Handle, "putty")] = "Enough putty, pressed to a face that will not show; shake it.",
         [(StepKind.Handle, "ca_drop")] = "One small drop on a hidden face: it must snap off again.",
         [(StepKind.Handle, "peg")] = "Drill the hidden face, ease the hole until the peg is snug.",
@@ -63,9 +64,10 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         "A bare finger on it afterwards."
     );
 
-    /// <summary>The title, with its coat where there are several, "Prime, coat 2"; of painting in two, which part.</summary>
+    /// <summary>The title, with its coat where there are several, "Prime, coat 2"; of what is done in two, which part.</summary>
     public static string TitleOf(StepKind kind, int occurrence, int of) =>
         of <= 1 || kind == Wash ? Of(new StepKey(kind, null, occurrence)).Title
+        : kind == SeamRepair ? (occurrence == 1 ? "Fill the seam" : "Repaint the seam")
         : kind == Paint ? (occurrence == 1 ? "Paint the base colours" : "Paint the highlights")
         : $"{StepFacts.Of(kind).Words.Title}, coat {occurrence}";
 

@@ -6187,7 +6187,7 @@ export interface components {
          *                 nothing.
          * @enum {string}
          */
-        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "straighten" | "open_tubes" | "wash" | "cure" | "dry_fit" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "paint_shade" | "paint_filter" | "protective_coat" | "mask" | "paint_masked" | "unmask" | "gloss_bed" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "final_coat" | "release" | "base_finish" | "final_gate";
+        StepKind: "study" | "remove_parts" | "remove_supports" | "clean_lines" | "clean_lines_gate" | "straighten" | "open_tubes" | "wash" | "cure" | "dry_fit" | "dry_fit_gate" | "pin" | "magnet" | "roughen" | "glue" | "fill" | "sand" | "fill_gate" | "base" | "base_texture" | "seal_texture" | "handle" | "test_patch" | "prime" | "primer_gate" | "touch_in" | "reveal_brush" | "paint" | "paint_shade" | "paint_filter" | "protective_coat" | "mask" | "paint_masked" | "unmask" | "gloss_bed" | "gloss_bed_gate" | "cut_transfer" | "soak_transfer" | "place_transfer" | "soften_transfer" | "transfer_gate" | "seal" | "shade" | "weather" | "reassemble" | "seam_repair" | "reassemble_gate" | "final_coat" | "release" | "base_finish" | "final_gate";
         /**
          * @description What is worth writing down at a step, and what was: the settings of an airbrush, the holes of a model, halves levelled
          *                 together.

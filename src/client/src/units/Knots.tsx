@@ -20,7 +20,8 @@ const spoken: Record<Schemas["SideState"], string> = {
 /** Fewer are not worth a fold. */
 const leastFolded = 3;
 
-/** The exact route as a string of knots: square = work, diamond = gate, long box = painting. Labels stand above and below by turns. */
+/** The exact route as a string of knots: square = work, diamond = gate, long box = painting. Labels stand above and below by turns; a look
+ * is about what stands before it, and its full name is in its title. */
 export function Knots({ steps, chosen, onChoose }: KnotsProps) {
   const list = useRef<HTMLOListElement>(null);
   const [unfolded, setUnfolded] = useState(false);
@@ -62,7 +63,7 @@ export function Knots({ steps, chosen, onChoose }: KnotsProps) {
                 className={`absolute whitespace-nowrap text-axis tracking-tight ${i % 2 === 0 ? "top-1" : "bottom-1"}
                 ${s.id === chosen ? "strong text-ink" : "text-ink-2"}`}
               >
-                {s.short}
+                {s.isGate ? "look" : s.short}
               </span>
               <span className="sr-only">
                 : {s.title}, {spoken[s.state]}
