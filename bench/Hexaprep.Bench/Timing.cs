@@ -5,15 +5,15 @@ namespace Hexaprep.Bench;
 /// <summary>How long something takes, over many times.</summary>
 internal static class Timing
 {
-    /// <summary>Median and 95th percentile, ms; a quarter as many runs before them do not count.</summary>
-    public static (double Median, double Late) Of(Action<int> run, int times)
+    /// <summary>Median and 95th percentile, ms; the runs before them do not count, a quarter as many where nothing is said.</summary>
+    public static (double Median, double Late) Of(Action<int> run, int times, int? before = null)
     {
-        var took = new List<double>();
-        for (var i = 0; i < times + times / 4; i++)
+        var (took, first) = (new List<double>(), before ?? times / 4);
+        for (var i = 0; i < times + first; i++)
         {
             var watch = Stopwatch.StartNew();
             run(i);
-            if (i >= times / 4)
+            if (i >= first)
                 took.Add(watch.Elapsed.TotalMilliseconds);
         }
         took.Sort();

@@ -150,7 +150,7 @@ public sealed class ViewTests(TestDatabases databases)
         using var page = new Chromium();
         page.Open(app.Address + "/units");
         page.Named("Lantern Keepers").Click();
-        page.Says("Cast resin keeps an oily film");
+        page.Says("A must: cast resin keeps an oily film");
         page.Named("Prime, coat 1, not started").Click();
         page.Says("Lacquer primer grips metal and resin");
         page.Says("Not before");

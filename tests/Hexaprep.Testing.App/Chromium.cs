@@ -161,7 +161,8 @@ public sealed class Chromium : IDisposable
     public T Wait<T>(Func<IWebDriver, T> until, string otherwise) => Wait(until, () => otherwise);
 
     // What is said of a wait in vain is what the page shows at its end.
-    private T Wait<T>(Func<IWebDriver, T> until, Func<string> otherwise)
+    /// <summary>Waits until something holds; says otherwise what is the case.</summary>
+    public T Wait<T>(Func<IWebDriver, T> until, Func<string> otherwise)
     {
         var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40)) { PollingInterval = TimeSpan.FromMilliseconds(60) };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException));

@@ -7,7 +7,7 @@ namespace Hexaprep.Web.Tests;
 /// <summary>Two app processes serve one bench, and both are killed in between.</summary>
 public sealed class TwoProcessesTests
 {
-    private const int Each = 200;
+    private const int Each = 100;
 
     [Fact]
     public async Task Two_hundred_acts_each_at_once_lose_nothing_double_nothing_and_leave_both_with_one_answer_and_one_plan_at_a_time()

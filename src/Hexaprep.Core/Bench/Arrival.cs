@@ -12,7 +12,11 @@ namespace Hexaprep.Core.Bench;
 /// <param name="Sides">Which sides of the hexagon its routes use.</param>
 /// <param name="Choices">Joining as usual, and joining first.</param>
 /// <param name="NotBefore">With the bench to itself it could end then, in words; empty when the calendar is too short.</param>
-public sealed record ArrivalView(int HandsMinutes, int PaintMinutes, Hexagon Sides, IReadOnlyList<ArrivalChoice> Choices, string NotBefore);
+public sealed record ArrivalView(int HandsMinutes, int PaintMinutes, Hexagon Sides, IReadOnlyList<ArrivalChoice> Choices, string NotBefore)
+{
+    /// <summary>Into what batches it is cut, and why; empty where it is not.</summary>
+    public string Cut { get; init; } = "";
+}
 
 /// <summary>One way of joining: its weight, its dates, and whom it moves.</summary>
 public sealed record ArrivalChoice(int Weight, string Begins, string Done, IReadOnlyList<string> Moves);
@@ -55,7 +59,16 @@ public static class Arrival
             Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now),
             choices,
             alone == int.MaxValue ? "" : clock.At(asItIs.At(alone))
-        );
+        )
+        {
+            Cut = unit.Batches.Count == orders.Count ? "" : CutInto(unit, bench.State.Settings.Handles),
+        };
+    }
+
+    private static string CutInto(MusteredUnit unit, int handles)
+    {
+        var sizes = unit.Batches.Select(b => $"{b.Traits.Models}").ToList();
+        return $"In batches of {Sentence.Listed(sizes)}: {handles} handles hold no more at once.";
     }
 
     private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>

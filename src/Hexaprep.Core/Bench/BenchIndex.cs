@@ -248,6 +248,16 @@ public sealed class BenchIndex
     public int Hands(BenchStep step, int models, Instant at) =>
         Effort.Minutes(step.Amounts.SetupMinutes, step.Amounts.SecondsPerModel, PuttyMix.TermsOf(this, step, at)?.Models, models);
 
+    /// <summary>The same for one model, for two, and so on.</summary>
+    public int[] HandsUpTo(BenchStep step, int models, Instant at)
+    {
+        var (a, mix) = (step.Amounts, PuttyMix.TermsOf(this, step, at)?.Models);
+        var minutes = new int[models];
+        for (var n = 1; n <= models; n++)
+            minutes[n - 1] = Effort.Minutes(a.SetupMinutes, a.SecondsPerModel, mix, n);
+        return minutes;
+    }
+
     /// <summary>The repair a step is part of; null for a step of the route.</summary>
     public BenchRepair? RepairOf(BenchStep step) => step.RepairId is { } id ? _roster.Repairs.GetValueOrDefault(id) : null;
 

@@ -245,6 +245,13 @@ public static class PlanIds
     /// <summary>The bench step behind a plan's step id.</summary>
     public static Guid StepOf(string planStep) => Guid.Parse(planStep.AsSpan(0, 36));
 
+    /// <summary>The mark of a plan's step id; empty for what is still to do.</summary>
+    public static string MarkOf(string planStep) =>
+        planStep.Length == 36 ? ""
+        : planStep.EndsWith(Past, StringComparison.Ordinal) ? Past
+        : planStep.EndsWith(Hand, StringComparison.Ordinal) ? Hand
+        : Late;
+
     /// <summary>The moment with its seconds cut off.</summary>
     public static Instant Minute(Instant moment) => Instant.FromUnixTimeSeconds(Math.DivRem(moment.ToUnixTimeSeconds(), 60).Quotient * 60);
 }

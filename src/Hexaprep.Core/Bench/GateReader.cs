@@ -196,8 +196,11 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
         };
     }
 
-    private static string Said(List<int> numbers) =>
-        numbers.Count == 1 ? $"model {numbers[0]}" : $"models {string.Join(", ", numbers.SkipLast(1))} and {numbers[^1]}";
+    private static string Said(List<int> numbers)
+    {
+        var words = numbers.Select(n => $"{n}").ToList();
+        return $"{(numbers.Count == 1 ? "model" : "models")} {Sentence.Listed(words)}";
+    }
 
     private CauseView Cause(SeenFlaw seen, Cause cause, Guid batch, List<Guid> models)
     {

@@ -143,18 +143,18 @@ public sealed partial class PlanDraft
             )
         )
             AddBeginning(batch, route, steps);
-        var present = steps.Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
+        var drafted = new DraftedSteps(steps);
         foreach (var step in route.Where(s => rests.Contains(s.Id)))
-            arcs.AddRange(ArcsInto(step, "", present, together));
-        foreach (var step in route.Where(s => present.Contains(s.Id + PlanIds.Late)))
-            arcs.AddRange(ArcsInto(step, PlanIds.Late, present, together));
+            arcs.AddRange(ArcsInto(step, "", drafted, together));
+        foreach (var step in route.Where(s => drafted.Of(s.Id, PlanIds.Late) is not null))
+            arcs.AddRange(ArcsInto(step, PlanIds.Late, drafted, together));
         return new PlanBatch(
             batch.Id.ToString(),
             batch.UnitId.ToString(),
             batch.Traits.Models,
             steps,
             arcs,
-            [.. Holds(batch, route, steps, present)]
+            [.. Holds(batch, route, steps, drafted)]
         );
     }
 
@@ -225,7 +225,7 @@ public sealed partial class PlanDraft
         )
         {
             Count = count == _bench.Batches[step.BatchId].Traits.Models ? null : count,
-            Minutes = even ? null : [.. Enumerable.Range(1, count).Select(n => _bench.Hands(step, n, _now))],
+            Minutes = even ? null : _bench.HandsUpTo(step, count, _now),
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
             Window = _windows.Count > 0 ? SprayManner.Of(_bench, step)?.Name : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
@@ -381,35 +381,36 @@ public sealed partial class PlanDraft
             .Max();
     }
 
-    private IEnumerable<PlanArc> ArcsInto(BenchStep step, string mark, HashSet<string> present, bool together)
+    private IEnumerable<PlanArc> ArcsInto(BenchStep step, string mark, DraftedSteps drafted, bool together)
     {
-        var to = step.Id + mark;
+        var to = drafted.Of(step.Id, mark)!;
         foreach (var edge in _bench.EdgesInto[step.Id])
         {
-            var id = edge.From.ToString();
             var from = _bench.Steps[edge.From];
+            var (open, late) = (drafted.Of(edge.From), drafted.Of(edge.From, PlanIds.Late));
             // A repair holds its own models: the batch only where it waits for them.
             if (from.RepairId is not null && step.RepairId is null && mark.Length == 0 && !together)
                 continue;
             // What comes behind the step in hand is waited for too.
-            if (mark.Length == 0 && together && present.Contains(id + PlanIds.Late))
-                yield return new PlanArc(id + PlanIds.Late, to, ByTest.Minutes(_bench, edge, from, _now));
-            if (mark.Length > 0 && present.Contains(id + mark))
-                id += mark;
-            else if (mark.Length > 0 && from.RepairId is null && present.Contains(id))
+            if (mark.Length == 0 && together && late is not null)
+                yield return new PlanArc(late, to, ByTest.Minutes(_bench, edge, from, _now));
+            var behind = mark.Length > 0 ? late : null;
+            if (mark.Length > 0 && behind is null && from.RepairId is null && open is not null)
                 continue;
-            if (present.Contains(id))
+            if ((behind ?? open) is { } id)
                 yield return Windowed(
                     new PlanArc(id, to, ByTest.Minutes(_bench, edge, from, _now)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden },
                     edge,
                     from,
                     step
                 );
-            if (present.Contains(id + PlanIds.Hand))
-                yield return Windowed(new PlanArc(id + PlanIds.Hand, to, ByTest.Minutes(_bench, edge, from, _now)), edge, from, step);
-            if (present.Contains(id + PlanIds.Past) && (edge.Stage is not null || Holding.Is(edge)))
+            if (behind is not null)
+                continue;
+            if (drafted.Of(edge.From, PlanIds.Hand) is { } hand)
+                yield return Windowed(new PlanArc(hand, to, ByTest.Minutes(_bench, edge, from, _now)), edge, from, step);
+            if (drafted.Of(edge.From, PlanIds.Past) is { } past && (edge.Stage is not null || Holding.Is(edge)))
             {
-                var end = _fixed.Where(c => c.Step == id + PlanIds.Past).Max(c => c.End);
+                var end = _fixed.Where(c => c.Step == past).Max(c => c.End);
                 var safe = _bench
                     .CoatsOf(edge.From)
                     .Select(c => ByTest.From(_bench, edge, c))
@@ -418,41 +419,37 @@ public sealed partial class PlanDraft
                     .DefaultIfEmpty(Instant.MinValue)
                     .Max();
                 var min = safe == Instant.MinValue ? 0 : Math.Max(0, MinuteUp(safe) - end);
-                yield return Windowed(new PlanArc(id + PlanIds.Past, to, min), edge, from, step);
+                yield return Windowed(new PlanArc(past, to, min), edge, from, step);
             }
         }
     }
 
-    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, HashSet<string> present) =>
-        [.. OnHandles(batch, route, steps, present), .. OnRack(route, present)];
+    private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
+        [.. OnHandles(batch, route, steps, drafted), .. OnRack(route, drafted)];
 
     // A coat dries in its slot until it may be handled.
-    private static IEnumerable<PlanHold> OnRack(List<BenchStep> route, HashSet<string> present) =>
+    private static IEnumerable<PlanHold> OnRack(List<BenchStep> route, DraftedSteps drafted) =>
         from step in route
         where step.Amounts.Mode is not null
-        from id in new[] { step.Id.ToString(), step.Id + PlanIds.Hand, step.Id + PlanIds.Past, step.Id + PlanIds.Late }
-        where present.Contains(id)
+        from mark in new[] { "", PlanIds.Hand, PlanIds.Past, PlanIds.Late }
+        let id = drafted.Of(step.Id, mark)
+        where id is not null
         select new PlanHold(Rack, 1, new PlanEdge(id, "start"), new PlanEdge(id, "ready"));
 
-    private static IEnumerable<PlanHold> OnHandles(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, HashSet<string> present)
+    private static IEnumerable<PlanHold> OnHandles(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted)
     {
         var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
         var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
         if (mount is null || release is null)
             yield break;
-        var from = new[] { mount.Id + PlanIds.Past, mount.Id + PlanIds.Hand, mount.Id.ToString() }.FirstOrDefault(present.Contains);
-        var late = present.Contains(release.Id + PlanIds.Late) ? release.Id + PlanIds.Late : null;
+        var from = drafted.Of(mount.Id, PlanIds.Past) ?? drafted.Of(mount.Id, PlanIds.Hand) ?? drafted.Of(mount.Id);
+        var late = drafted.Of(release.Id, PlanIds.Late);
         if (from is null)
             yield break;
         // Those that come behind keep their handles until they are through.
         var behind = late is null ? 0 : steps.First(s => s.Id == late).Count ?? batch.Traits.Models;
-        if (present.Contains(release.Id.ToString()) && batch.Traits.Models > behind)
-            yield return new PlanHold(
-                Handles,
-                batch.Traits.Models - behind,
-                new PlanEdge(from, "start"),
-                new PlanEdge(release.Id.ToString(), "end")
-            );
+        if (drafted.Of(release.Id) is { } open && batch.Traits.Models > behind)
+            yield return new PlanHold(Handles, batch.Traits.Models - behind, new PlanEdge(from, "start"), new PlanEdge(open, "end"));
         if (late is not null)
             yield return new PlanHold(Handles, behind, new PlanEdge(from, "start"), new PlanEdge(late, "end"));
     }

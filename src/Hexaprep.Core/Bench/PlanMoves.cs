@@ -66,12 +66,20 @@ public static class PlanMoves
     // A step has moved when it ends at another minute.
     private static IEnumerable<(Guid Step, Instant Was, Instant Will)> Moved(BenchPlan was, BenchPlan will)
     {
-        var before = was.Work.Where(w => !w.InHand).GroupBy(w => w.StepId).ToDictionary(g => g.Key, g => g.Max(w => w.End));
-        return from work in will.Work
-            where !work.InHand
-            group work by work.StepId into step
-            let ends = step.Max(w => w.End)
-            where before.TryGetValue(step.Key, out var end) && end != ends
-            select (step.Key, before[step.Key], ends);
+        var before = Ends(was);
+        return from step in Ends(will)
+            where before.TryGetValue(step.Key, out var end) && end != step.Value
+            select (step.Key, before[step.Key], step.Value);
+    }
+
+    private static Dictionary<Guid, Instant> Ends(BenchPlan plan)
+    {
+        var ends = new Dictionary<Guid, Instant>();
+        foreach (var work in plan.Work)
+        {
+            if (!work.InHand && !(ends.TryGetValue(work.StepId, out var known) && known >= work.End))
+                ends[work.StepId] = work.End;
+        }
+        return ends;
     }
 }

@@ -37,8 +37,10 @@ internal sealed partial class CompiledProblem
     {
         if (Problem.Weights.Interleave is not > 0)
             return [.. Enumerable.Repeat(Array.Empty<int>(), Steps)];
-        var all = Enumerable.Range(0, Steps).Where(i => !Frozen[i]).ToLookup(i => kind[i]);
-        return [.. Enumerable.Range(0, Steps).Select(i => all[kind[i]].Where(o => Batch[o] != Batch[i]).ToArray())];
+        // Given work counts no more: it has a list of its own.
+        var kinds = kind.DefaultIfEmpty(-1).Max() + 1;
+        var all = Lists(kinds + 1, Steps, i => Frozen[i] ? kinds : kind[i]);
+        return Array.ConvertAll(kind, k => all[k]);
     }
 
     private int EdgeAfterStart(int step, StepEdge edge) =>

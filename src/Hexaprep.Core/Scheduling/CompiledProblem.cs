@@ -75,7 +75,7 @@ internal sealed partial class CompiledProblem
     /// <summary>The stretches a step is sprayed in; null when nothing is sprayed.</summary>
     public readonly SpraySlots?[] Slots;
 
-    /// <summary>Steps of the same kind of work in other batches; empty where they do not count.</summary>
+    /// <summary>Steps of the same kind of work, those of the same batch among them; empty where they do not count.</summary>
     public readonly int[][] Alike;
     public readonly string[] StepId;
     public readonly int[] SittingBegin,

@@ -6,23 +6,18 @@ public static class PlanValue
     /// <summary>The weighted sum of a schedule in which every step is placed; lower is better.</summary>
     public static long Of(PlanProblem problem, IReadOnlyList<PlanChunk> chunks) => new Bindings(problem, chunks).Value;
 
-    /// <summary>The minute each unit is ready: the latest end plus wait of its steps.</summary>
+    /// <summary>The minute each unit is ready, as far as the problem knows the steps: the latest end plus wait of them.</summary>
     public static Dictionary<string, int> Finishes(PlanProblem problem, IReadOnlyList<PlanChunk> chunks)
     {
-        var steps = problem.Batches.SelectMany(b => b.Steps.Select(s => (Key: (b.Id, s.Id), b.Unit, s.Wait))).ToDictionary(s => s.Key);
+        var p = CompiledProblem.Of(problem);
         var ready = new Dictionary<string, int>(StringComparer.Ordinal);
         foreach (var chunk in chunks)
         {
-            var step = steps[(chunk.Batch, chunk.Step)];
-            ready[step.Unit] = Math.Max(ready.GetValueOrDefault(step.Unit), chunk.End + step.Wait);
+            if (!p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step))
+                continue;
+            var unit = problem.Units[p.Unit[step]].Id;
+            ready[unit] = Math.Max(ready.GetValueOrDefault(unit), chunk.End + p.Wait[step]);
         }
         return ready;
-    }
-
-    /// <summary>The minute each unit was ready by the chunks of an older plan, as far as this problem knows its steps.</summary>
-    public static Dictionary<string, int> FinishesOf(PlanProblem problem, IReadOnlyList<PlanChunk> older)
-    {
-        var steps = problem.Batches.SelectMany(b => b.Steps.Select(s => (b.Id, s.Id))).ToHashSet();
-        return Finishes(problem, [.. older.Where(c => steps.Contains((c.Batch, c.Step)))]);
     }
 }

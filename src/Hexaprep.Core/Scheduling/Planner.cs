@@ -40,7 +40,7 @@ public static class Planner
         var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
         var kept = Replay.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0, cancel: cancel);
-        var was = PlanValue.FinishesOf(problem, older);
+        var was = PlanValue.Finishes(problem, older);
         if (DaysBack(problem, kept, was) == 0)
             return kept;
         if (!Replay.LayInTurn(p, table, new Placer(p, table), older))

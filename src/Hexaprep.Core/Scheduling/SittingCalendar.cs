@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using NodaTime;
 
 namespace Hexaprep.Core.Scheduling;
@@ -37,13 +39,13 @@ public sealed record SittingCalendar(DateTimeZone Zone, IReadOnlyList<WeeklySitt
     /// joined.</summary>
     public IEnumerable<Sitting> From(Instant from, int days)
     {
-        var byDate = Exceptions.ToLookup(e => e.Date);
+        var resolved = Resolved.GetValue(this, c => new Days(c));
         Sitting? held = null;
         // A sitting of the evening before may still run.
         var first = from.InZone(Zone).Date.PlusDays(-1);
         for (var i = 0; i <= days + 1; i++)
         {
-            foreach (var sitting in On(first.PlusDays(i), byDate[first.PlusDays(i)]))
+            foreach (var sitting in resolved.On(first.PlusDays(i)))
             {
                 if (sitting.End <= from)
                     continue;
@@ -59,6 +61,17 @@ public sealed record SittingCalendar(DateTimeZone Zone, IReadOnlyList<WeeklySitt
         }
         if (held is not null)
             yield return held;
+    }
+
+    // What a day comes to depends on the calendar alone: worked out once, however often a plan looks ahead.
+    private static readonly ConditionalWeakTable<SittingCalendar, Days> Resolved = [];
+
+    private sealed class Days(SittingCalendar calendar)
+    {
+        private readonly ILookup<LocalDate, SittingException> _exceptions = calendar.Exceptions.ToLookup(e => e.Date);
+        private readonly ConcurrentDictionary<LocalDate, Sitting[]> _days = [];
+
+        public Sitting[] On(LocalDate date) => _days.GetOrAdd(date, d => [.. calendar.On(d, _exceptions[d])]);
     }
 
     private IEnumerable<Sitting> On(LocalDate date, IEnumerable<SittingException> exceptions)

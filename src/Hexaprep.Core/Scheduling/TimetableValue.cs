@@ -68,7 +68,7 @@ internal sealed partial class Timetable
     {
         foreach (var other in _p.Alike[step])
         {
-            if (Start[other] < 0)
+            if (Start[other] < 0 || _p.Batch[other] == _p.Batch[step])
                 continue;
             if (_lastBegin[step] > Start[other] && Start[other] > Start[step])
                 _interleaved += by;

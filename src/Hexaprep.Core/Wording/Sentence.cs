@@ -15,4 +15,9 @@ public static class Sentence
     /// <param name="count">At least 0.</param>
     /// <param name="thing">Its name, whose plural ends on s.</param>
     public static string Counted(int count, string thing) => $"{count} {thing}{(count == 1 ? "" : "s")}";
+
+    /// <summary>Things in a row, e.g. "8, 8 and 7".</summary>
+    /// <param name="things">At least one.</param>
+    public static string Listed(IReadOnlyList<string> things) =>
+        things.Count == 1 ? things[0] : $"{string.Join(", ", things.SkipLast(1))} and {things[^1]}";
 }

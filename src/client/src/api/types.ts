@@ -3600,6 +3600,8 @@ export interface components {
             choices: components["schemas"]["ArrivalChoice"][];
             /** @description With the bench to itself it could end then, in words; empty when the calendar is too short. */
             notBefore: string;
+            /** @description Into what batches it is cut, and why; empty where it is not. */
+            cut?: string;
         };
         /** @description A step that may be asked for: how it can be done, and for a coat what it may be. */
         AskableStepView: {

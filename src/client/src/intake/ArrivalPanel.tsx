@@ -49,6 +49,7 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
                 {hands(view.paintMinutes)} of it paint
               </p>
             </div>
+            {view.cut ? <p>{view.cut}</p> : null}
             <h2 className="text-[20px]">When it would be done</h2>
             <ul className="flex flex-col gap-2">
               {view.choices.map((c) => (
