@@ -23,6 +23,9 @@ public sealed partial class PlanDraft
     private const int FewestCuts = 3,
         MinutesACut = 45;
 
+    // Shorter than any night.
+    private const int LookWithinMinutes = 240;
+
     // Away with one thing, out with the other.
     private const int ChangeMinutes = 5;
 
@@ -399,7 +402,11 @@ public sealed partial class PlanDraft
                 continue;
             if ((behind ?? open) is { } id)
                 yield return Windowed(
-                    new PlanArc(id, to, ByTest.Minutes(_bench, edge, from, _now)) { Max = edge.MaxMinutes, Forbid = edge.Forbidden },
+                    new PlanArc(id, to, ByTest.Minutes(_bench, edge, from, _now))
+                    {
+                        Max = edge.MaxMinutes ?? SameSitting(edge, step),
+                        Forbid = edge.Forbidden,
+                    },
                     edge,
                     from,
                     step
@@ -423,6 +430,10 @@ public sealed partial class PlanDraft
             }
         }
     }
+
+    // A look at what does not dry closes the work it looks at: nobody comes back another day for it.
+    private static int? SameSitting(BenchEdge edge, BenchStep step) =>
+        edge.Stage is null && edge.MinMinutes == 0 && StepFacts.Of(step.Key.Kind).LooksAt is not null ? LookWithinMinutes : null;
 
     private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
         [.. OnHandles(batch, route, steps, drafted), .. OnRack(route, drafted)];
