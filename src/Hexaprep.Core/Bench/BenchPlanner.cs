@@ -13,6 +13,9 @@ public static class BenchPlanner
 
     private const int MostRounds = 5;
 
+    // Decodes after which a search for lost dates has shown where it leads.
+    private const int Enough = 300;
+
     /// <summary>What two searches from the same start differ by without any cause, of a plan's value: one part in so many. Less is no
     /// difference, and not worth the trouble.</summary>
     public const int Spread = 200;
@@ -166,30 +169,32 @@ public static class BenchPlanner
             Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = cancel }, i => found[i] = ways[i]());
             return found.OrderBy(p => p.Result.Unplaced.Count).ThenBy(p => DaysLater(before, p)).ThenBy(p => p.Result.Schedule.Z).First();
         }
-        BenchPlan Search(BenchPlan start, int? round, bool inTurns) =>
-            Searched(bench, now, start, budget, dates, standing, round, inTurns, cancel);
+        BenchPlan Search(BenchPlan start, int? round, bool inTurns, int? of = null) =>
+            Searched(bench, now, start, of ?? budget, dates, standing, round, inTurns, cancel);
         // Where most of the bench came since, few dates bind: then a new beginning may keep them too.
         var found =
             dates.Count * 2 < from.Ends.Count
                 ? Best(() => Search(from, 0, false), () => Search(from, null, false))
                 : Search(from, 0, false);
-        // Dates were lost: which way leads back to them is not to be seen beforehand.
+        // Dates were lost: which way leads back to them is not to be seen beforehand, so several are tried, each for a while.
+        var (lost, least) = (found, Math.Min(budget, Math.Max(Enough, budget / 10)));
         for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
         {
             var (r, best) = (round, found);
             found = Best(
-                () => Search(from, 2 * r - 1, true),
+                () => Search(from, 2 * r - 1, true, least),
                 () =>
                     r switch
                     {
-                        1 => Search(from, 0, true),
-                        2 => Search(before ?? from, 2 * r, false),
-                        _ => Search(best, 2 * r, true),
+                        1 => Search(from, 0, true, least),
+                        2 => Search(before ?? from, 2 * r, false, least),
+                        _ => Search(best, 2 * r, true, least),
                     },
                 () => best
             );
         }
-        return found;
+        // The way that led nearest is bettered in earnest.
+        return ReferenceEquals(found, lost) || least == budget ? found : Best(() => Search(found, 0, false), () => found);
     }
 
     private static bool Keeps(BenchPlan plan, Dictionary<string, Instant> dates) =>
