@@ -11,7 +11,7 @@ public static class BenchPlanner
 
     private static readonly Duration MostLater = Duration.FromDays(1);
 
-    private const int MostRounds = 5;
+    private const int MostRounds = 10;
 
     // Decodes after which a search for lost dates has shown where it leads.
     private const int Enough = 300;
