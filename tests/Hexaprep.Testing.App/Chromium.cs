@@ -160,8 +160,7 @@ public sealed class Chromium : IDisposable
     /// <summary>Waits until something holds.</summary>
     public T Wait<T>(Func<IWebDriver, T> until, string otherwise) => Wait(until, () => otherwise);
 
-    // What is said of a wait in vain is what the page shows at its end.
-    /// <summary>Waits until something holds; says otherwise what is the case.</summary>
+    /// <summary>Waits until something holds; what is said of a wait in vain is what the page shows at its end.</summary>
     public T Wait<T>(Func<IWebDriver, T> until, Func<string> otherwise)
     {
         var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(40)) { PollingInterval = TimeSpan.FromMilliseconds(60) };

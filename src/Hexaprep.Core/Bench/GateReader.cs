@@ -51,7 +51,11 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             kind.IsGate(),
             bench.InHand?.StepId == step.Id,
             kind.IsGate() ? Readying.Of(bench, step, remaining, _clock)?.Reason : null,
-            "Hold it under the lamp and tilt it once.",
+            // A look has its own way of looking.
+            StepFacts.Of(kind).LooksAt
+                is null
+                ? "Hold it under the lamp and tilt it once."
+                : StepWords.For(kind).How,
             GateFlaws.Asks(kind),
             figure,
             PlacesOf(figure),

@@ -46,6 +46,7 @@ public static class Looking
         Then("FitLookedAtBeforeGlue", DryFitGate, Glue, "After glue nothing moves."),
         Rule.NeedsDry("FilledBeforeTheLook", Fill, FillGate, Readiness.NextLayer, Strength.Practice, "Soft filler still sinks."),
         Rule.Before("SandedBeforeTheLook", Sand, FillGate, Strength.Practice, "What stands proud hides what lies low."),
+        Then("FillsLookedAtBeforeWash", FillGate, Wash, "Sanded once more after the bath, it is washed once more.", Washing.Last),
         Then("FillsLookedAtBeforeBase", FillGate, Base, "A fill is touched up before the base is in the way."),
         Then("FillsLookedAtBeforeHandle", FillGate, StepKind.Handle, "Sanding on a handle breaks it loose."),
         Then("FillsLookedAtBeforePrimer", FillGate, Prime, "A later fill is primed again."),

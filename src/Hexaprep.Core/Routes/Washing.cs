@@ -14,7 +14,8 @@ public static class Washing
         || j.Follows(Schools.WashWhen, "before_glue")
         || (j.Follows(Schools.WashWhen, "by_material") && j.Any(Early));
 
-    private static readonly Func<Job, bool> Last = j => !First(j);
+    /// <summary>The jobs washed after assembly.</summary>
+    internal static readonly Func<Job, bool> Last = j => !First(j);
     private static readonly Func<Job, bool> Cool = j => j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown);
     private static readonly Func<Job, bool> Agent = j => j.Any(m => m is Material.PuResin or Material.Unknown || m.IsMetal());
 

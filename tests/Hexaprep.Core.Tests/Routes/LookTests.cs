@@ -30,6 +30,7 @@ public sealed class LookTests
         Assert.All(route.Where(Looks.Contains), l => Assert.True(route.IndexOf(StepFacts.Of(l).LooksAt!.Value) < route.IndexOf(l)));
         Assert.True(route.IndexOf(CleanLinesGate) < route.IndexOf(Wash));
         Assert.True(route.IndexOf(DryFitGate) < route.IndexOf(Glue));
+        Assert.Equal(route.IndexOf(Sand) + 1, route.IndexOf(FillGate));
         Assert.True(route.IndexOf(FillGate) < route.IndexOf(Prime));
         Assert.True(route.IndexOf(GlossBedGate) < route.IndexOf(PlaceTransfer));
         Assert.True(route.IndexOf(ReassembleGate) < route.IndexOf(FinalCoat));
