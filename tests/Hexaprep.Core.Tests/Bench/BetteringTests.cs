@@ -189,9 +189,10 @@ public sealed class BetteringTests
     {
         var bench = Three();
         var plan = bench.Plan(Evening, 60);
-        var fewer = bench.Index.With([new Change.SettingsSet(bench.State.Settings with { Handles = 5 })]);
+        var fewer = bench.Index.With([new Change.SettingsSet(bench.State.Settings with { Calendar = Without(bench.Index, 1) })]);
         var kept = BenchPlanner.AtOnce(fewer, Evening, plan);
 
+        Assert.True(kept.Result.Shift!.Steps > 0);
         Assert.Equal(kept.Result.Shift, BenchPlanner.AtOnce(fewer, Evening, kept).Result.Shift);
     }
 
