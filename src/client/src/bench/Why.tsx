@@ -31,15 +31,15 @@ export function Why({ view, onThen, slabs }: WhyProps) {
           <ul>
             {view.then.map((t) => (
               <li key={t.stepId}>
-                <button type="button" onClick={() => onThen(t)} className="flex min-h-7 items-baseline gap-2 text-left leading-tight">
+                <button type="button" onClick={() => onThen(t)} className="flex min-h-7 items-baseline gap-1.5 text-left leading-tight">
                   <span className="digits text-[26px]">{t.time}</span>{" "}
-                  <span className="line-clamp-2" title={t.text}>
+                  <span className="line-clamp-2 text-[16px] lg:line-clamp-1 lg:tracking-[-0.04em]" title={t.text}>
                     {t.text}
                   </span>
                 </button>
                 {t.back ? (
-                  // The moments stand first: the rest is read in full where the step is opened.
-                  <p className="line-clamp-2 text-note leading-snug text-wait" title={t.back}>
+                  // The moments stand first: the rest is read in full where the step is opened. Beside the line it must not push the keys.
+                  <p className="line-clamp-2 text-note leading-snug text-wait lg:line-clamp-1 lg:tracking-[-0.04em]" title={t.back}>
                     {t.back}
                   </p>
                 ) : null}
