@@ -32,6 +32,14 @@ if (args is ["page", .. var army])
     return;
 }
 
+// added [ARMIES] [DECODES] [EDITS]: one step more for one unit of armies drawn by number, and who comes home later.
+if (args is ["added", .. var drawn])
+{
+    int Count(int i, int usual) => drawn.Length > i ? int.Parse(drawn[i], CultureInfo.InvariantCulture) : usual;
+    AddedStepTable.Print(Count(0, 12), Count(1, 4000), Count(2, 3));
+    return;
+}
+
 // growth, how-soon, edits: how planning grows, how soon it is near its end value, edits in a row at the full budget; coats: many
 // clocks and a long log; gate: the look at sixty models, and what a repair costs;
 // kept: the plan that is kept at once after an act.

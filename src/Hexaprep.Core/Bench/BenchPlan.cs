@@ -119,6 +119,9 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
         return EndOf(arc.From) is { } end ? new MixInUse(PlanIds.StepOf(arc.From), At(end + arc.FinishMax!.Value)) : null;
     }
 
+    /// <summary>True for a step of the bench that is in its problem.</summary>
+    public bool Knows(Guid step) => _steps.Value.Contains(step);
+
     /// <summary>A batch of its problem.</summary>
     public PlanBatch BatchOf(Guid id) => _batches.Value[id];
 

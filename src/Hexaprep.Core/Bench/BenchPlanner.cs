@@ -9,9 +9,7 @@ public static class BenchPlanner
     // What may still be changed of the sitting that runs lies at least so far ahead.
     private static readonly Duration Near = Duration.FromMinutes(30);
 
-    private static readonly Duration MostLater = Duration.FromDays(1);
-
-    private const int MostRounds = 10;
+    private const int MostRounds = 8;
 
     // Decodes after which a search for lost dates has shown where it leads.
     private const int Enough = 300;
@@ -120,7 +118,7 @@ public static class BenchPlanner
         );
         var taken = new[] { free!, bound! }
             .Where(b => MayTake(kept, b, before, bench, now))
-            .OrderBy(b => DaysLater(before, b))
+            .OrderBy(b => new KeptDates(before, b).DaysLost(b))
             .ThenBy(b => b.Result.Schedule.Z)
             .FirstOrDefault();
         var inForce = taken ?? kept;
@@ -156,45 +154,42 @@ public static class BenchPlanner
         CancellationToken cancel = default
     )
     {
+        var kept = new KeptDates(before, from);
+        var isThrown = kept.DaysLost(from) > 0;
         var dates = from.Ends.ToDictionary(e => e.Key, e => from.At(e.Value));
-        // What came since was promised nothing yet.
         if (before is not null)
             dates = dates
-                .Where(d => before.Ends.ContainsKey(d.Key))
-                .ToDictionary(d => d.Key, d => Instant.Min(d.Value, before.At(before.Ends[d.Key]) + MostLater));
+                .Where(d => kept.By.ContainsKey(d.Key))
+                // Where somebody lost a date, the unit of which more is asked gives way before others do.
+                .ToDictionary(d => d.Key, d => isThrown && kept.IsMore(d.Key) ? kept.By[d.Key] : Instant.Min(d.Value, kept.By[d.Key]));
         (BenchPlan, Instant)? standing = StandingUntil(bench, from, now) is { } until ? (from, until) : null;
         BenchPlan Best(params Func<BenchPlan>[] ways)
         {
             var found = new BenchPlan[ways.Length];
             Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = cancel }, i => found[i] = ways[i]());
-            return found.OrderBy(p => p.Result.Unplaced.Count).ThenBy(p => DaysLater(before, p)).ThenBy(p => p.Result.Schedule.Z).First();
+            return found.OrderBy(p => p.Result.Unplaced.Count).ThenBy(kept.DaysLost).ThenBy(p => p.Result.Schedule.Z).First();
         }
         BenchPlan Search(BenchPlan start, int? round, bool inTurns, int? of = null) =>
             Searched(bench, now, start, of ?? budget, dates, standing, round, inTurns, cancel);
         // Where most of the bench came since, few dates bind: then a new beginning may keep them too.
-        var found =
-            dates.Count * 2 < from.Ends.Count
-                ? Best(() => Search(from, 0, false), () => Search(from, null, false))
-                : Search(from, 0, false);
+        var first =
+            dates.Count * 2 < from.Ends.Count ? Best(() => Search(from, 0, false), () => Search(from, null, false))
+            : isThrown ? from
+            : Search(from, 0, false);
+        var found = first;
         // Dates were lost: which way leads back to them is not to be seen beforehand, so several are tried, each for a while.
-        var (lost, least) = (found, Math.Min(budget, Math.Max(Enough, budget / 10)));
+        var least = Math.Min(budget, Math.Max(Enough, budget / 2));
         for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
         {
             var (r, best) = (round, found);
             found = Best(
-                () => Search(from, 2 * r - 1, true, least),
-                () =>
-                    r switch
-                    {
-                        1 => Search(from, 0, true, least),
-                        2 => Search(before ?? from, 2 * r, false, least),
-                        _ => Search(best, 2 * r, true, least),
-                    },
+                () => Search(r == 2 ? before ?? from : from, 2 * r - 1, true, least),
+                () => Search(best, 2 * r, r > 1, least),
                 () => best
             );
         }
         // The way that led nearest is bettered in earnest.
-        return ReferenceEquals(found, lost) || least == budget ? found : Best(() => Search(found, 0, false), () => found);
+        return ReferenceEquals(first, from) || !ReferenceEquals(found, first) ? Best(() => Search(found, 0, false), () => found) : found;
     }
 
     private static bool Keeps(BenchPlan plan, Dictionary<string, Instant> dates) =>
@@ -258,27 +253,18 @@ public static class BenchPlanner
         if (!IsWorth(inForce, better))
             return false;
         // An edit threw promised dates back, and the plan kept stood for seconds: what throws back less far is better, whoever gives way.
-        var thrown = DaysLater(before, inForce);
+        var dates = new KeptDates(before, better);
+        var thrown = dates.DaysLost(inForce);
         var later =
-            (thrown == 0 || DaysLater(before, better) >= thrown)
+            (thrown == 0 || dates.DaysLost(better) >= thrown)
             && inForce.Ends.Any(u =>
                 (before is null || before.Ends.ContainsKey(u.Key))
                 && better.Ends.TryGetValue(u.Key, out var end)
-                && better.At(end) > inForce.At(u.Value) + MostLater
+                && better.At(end) > inForce.At(u.Value) + KeptDates.MostLater
             );
         return !later
             && (StandingUntil(bench, inForce, now) is not { } until || NearWork(inForce, until).SequenceEqual(NearWork(better, until)));
     }
-
-    // By how many whole days beyond the one that is free the unit that is thrown back the farthest comes home later.
-    private static int DaysLater(BenchPlan? before, BenchPlan plan) =>
-        before is null
-            ? 0
-            : before
-                .Ends.Where(e => plan.Ends.ContainsKey(e.Key))
-                .Select(e => Math.Max(0, (int)(plan.At(plan.Ends[e.Key]) - before.At(e.Value)).TotalDays - (int)MostLater.TotalDays))
-                .DefaultIfEmpty(0)
-                .Max();
 
     private static IEnumerable<(Guid, Instant)> NearWork(BenchPlan plan, Instant until) =>
         plan.Work.Where(w => !w.InHand && w.Begin < until).Select(w => (w.StepId, w.Begin)).Order();

@@ -46,6 +46,7 @@ public sealed partial class PlanDraft
     private readonly IReadOnlyList<SharedMix> _mixes;
 
     private readonly Instant _until;
+    private int _longest;
 
     /// <summary>The moment of minute 0: a Monday, 00:00 local.</summary>
     internal Instant Origin { get; }
@@ -404,7 +405,7 @@ public sealed partial class PlanDraft
                 yield return Windowed(
                     new PlanArc(id, to, ByTest.Minutes(_bench, edge, from, _now))
                     {
-                        Max = edge.MaxMinutes ?? SameSitting(edge, step),
+                        Max = edge.MaxMinutes ?? SameSitting(edge, from, step),
                         Forbid = edge.Forbidden,
                     },
                     edge,
@@ -431,9 +432,21 @@ public sealed partial class PlanDraft
         }
     }
 
-    // A look at what does not dry closes the work it looks at: nobody comes back another day for it.
-    private static int? SameSitting(BenchEdge edge, BenchStep step) =>
-        edge.Stage is null && edge.MinMinutes == 0 && StepFacts.Of(step.Key.Kind).LooksAt is not null ? LookWithinMinutes : null;
+    // A look at what does not dry closes the work it looks at: nobody comes back another day for it. Where no sitting has room for both,
+    // it waits for the next.
+    private int? SameSitting(BenchEdge edge, BenchStep from, BenchStep step) =>
+        IsLookAt(edge, step)
+        && !_bench.EdgesInto[step.Id].Any(e => IsLookAt(e, step) && _bench.Steps[e.From].Position > from.Position)
+        && LeastMinutes(from) + _bench.Hands(step, Math.Max(1, _bench.Remaining(step).Count), _now) <= _longest
+            ? LookWithinMinutes
+            : null;
+
+    private static bool IsLookAt(BenchEdge edge, BenchStep step) =>
+        edge.Stage is null && edge.MinMinutes == 0 && StepFacts.Of(step.Key.Kind).LooksAt is not null;
+
+    // The least that a sitting must have room for.
+    private int LeastMinutes(BenchStep step) =>
+        _bench.Hands(step, step.Amounts.OneGo ? Math.Max(1, _bench.Remaining(step).Count) : 1, _now);
 
     private static IEnumerable<PlanHold> Holds(Roster.Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
         [.. OnHandles(batch, route, steps, drafted), .. OnRack(route, drafted)];
@@ -491,6 +504,7 @@ public sealed partial class PlanDraft
             if (span.Length <= 0)
                 continue;
             _sittings.Add(span);
+            _longest = Math.Max(_longest, span.Length);
             if (sitting.FitForSpray)
             {
                 _spray.AddRange(SprayHours.Within(_bench, _bench.Manner, span, At));

@@ -149,9 +149,8 @@ internal sealed partial class CompiledProblem
     }
 
     // By work and waits alone: what is left of the longest path of what arcs join on the path through a step.
-    private int[] Slacks(int[] part, int parts)
+    private int[] Slacks(int[] part, int parts, int[] head)
     {
-        var head = new int[Steps];
         var span = new int[parts];
         foreach (var i in Order)
         {
@@ -166,7 +165,7 @@ internal sealed partial class CompiledProblem
     }
 
     // What has least slack first, but what a window ties to the step just taken comes at once.
-    private int[] Sequenced(int[] steps, int[] waits, bool[] done)
+    private int[] Sequenced(int[] steps, int[] head, int[] waits, bool[] done)
     {
         var count = 0;
         foreach (var i in steps)
@@ -191,7 +190,7 @@ internal sealed partial class CompiledProblem
                 if (Frozen[i] || done[i] || waits[i] > 0)
                     continue;
                 var follows = last >= 0 && Follows(last, i);
-                if (best < 0 || (follows && !tied) || (follows == tied && Slack[i] < Slack[best]))
+                if (best < 0 || (follows && !tied) || (follows == tied && ComesBefore(i, best, head)))
                     (best, tied) = (i, follows);
             }
             sequence[at] = best;
@@ -201,6 +200,10 @@ internal sealed partial class CompiledProblem
         }
         return sequence;
     }
+
+    // Of one unit what has least slack; of two what could come first.
+    private bool ComesBefore(int one, int other, int[] head) =>
+        Unit[one] == Unit[other] ? Slack[one] < Slack[other] : head[one] < head[other];
 
     private bool Follows(int before, int step)
     {

@@ -112,6 +112,9 @@ internal sealed partial class CompiledProblem
     public readonly IReadOnlyList<PlanChunk> Fixed;
     public readonly int Closing,
         Horizon;
+
+    /// <summary>The shortest time between two sittings: what must follow sooner follows in the same one.</summary>
+    public readonly int Pause;
     public readonly bool Watches,
         Dusty;
 
@@ -193,6 +196,9 @@ internal sealed partial class CompiledProblem
         SittingBegin = [.. problem.Sittings.Select(s => s.Begin)];
         SittingEnd = [.. problem.Sittings.Select(s => s.End)];
         _sittingAt = Index(SittingEnd);
+        Pause = Never;
+        for (var k = 1; k < Sittings; k++)
+            Pause = Math.Min(Pause, SittingBegin[k] - SittingEnd[k - 1]);
         var slots = new Dictionary<string, SpraySlots>(StringComparer.Ordinal);
         Slots = Of(s => s.Spec.Mode is null ? null : SlotsOf(problem, s.Spec.Window, slots));
         Weight = [.. problem.Units.Select(u => u.Weight)];
@@ -230,7 +236,8 @@ internal sealed partial class CompiledProblem
         FinishersOfUnit = [.. StepsOfUnit.Select(all => Array.FindAll(all, Finishes))];
         (Cluster, var clusters) = Clusters(byUnit: Places < Never);
         var (part, parts) = Places < Never ? Clusters(byUnit: false) : (Cluster, clusters);
-        Slack = Slacks(part, parts);
+        var head = new int[Steps];
+        Slack = Slacks(part, parts, head);
         var (waits, done) = (new int[Steps], new bool[Steps]);
         // What no arc joins is laid one after the other, the longest first.
         Sequence =
@@ -241,7 +248,7 @@ internal sealed partial class CompiledProblem
                         .GroupBy(i => part[i])
                         .OrderByDescending(own => own.Max(i => Tail[i]))
                         .ThenBy(own => own.Key)
-                        .SelectMany(own => Sequenced([.. own], waits, done))
+                        .SelectMany(own => Sequenced([.. own], head, waits, done))
                         .ToArray()
                 ),
         ];
@@ -251,6 +258,8 @@ internal sealed partial class CompiledProblem
             for (var at = 0; at < sequence.Length; at++)
                 Position[sequence[at]] = at;
         }
+
+        (BatchStrands, UnitStrands) = (StrandsBy(Batch), StrandsBy(Unit));
 
         T[] Of<T>(Func<(int Batch, PlanBatch Owner, PlanStep Spec), T> read) => Array.ConvertAll(specs, s => read(s));
     }

@@ -39,6 +39,10 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
     /// the order of their first chance.</summary>
     public int[]? Stood { get; set; }
 
+    /// <summary>Asked while a plan is followed: may a step stand where it did, not before a minute? Then the table has found that. Null:
+    /// each is laid as early as it goes.</summary>
+    public Func<int, int, bool>? StandsAgain { get; set; }
+
     /// <summary>Minutes by which a step is taken later into the order than its first chance says, in this trial.</summary>
     public int[] Later { get; } = new int[problem.Steps];
 
@@ -84,9 +88,9 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
     public bool Lay(int cluster, int until = int.MaxValue)
     {
         Open(cluster, until);
-        while (_at[cluster] < _until[cluster])
+        while (Next(cluster) is >= 0 and var step)
         {
-            if (!LayNext(cluster))
+            if (!LayNext(step))
                 return false;
         }
         return true;
@@ -115,12 +119,11 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
                 least = int.MaxValue;
             foreach (var c in clusters)
             {
-                if (_at[c] >= _until[c])
+                if (Next(c) is not (>= 0 and var step))
                     continue;
-                var step = _p.Sequence[c][_at[c]];
-                var key = Stood is { } stood ? stood[step] : _p.FirstChance(step, From(step)) + setBack[c] + Later[step];
+                var key = Turn(step) + setBack[c];
                 if (key < least)
-                    (least, next) = (key, c);
+                    (least, next) = (key, step);
             }
             if (next < 0)
                 return true;
@@ -137,10 +140,7 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         for (var i = 0; i < _count; i++)
         {
             var c = _together[i];
-            if (c == _p.Cluster[step] || _at[c] >= _until[c])
-                continue;
-            var next = _p.Sequence[c][_at[c]];
-            if (_p.Mode[next] != _p.Mode[step])
+            if (c == _p.Cluster[step] || Next(c) is not (>= 0 and var next) || _p.Mode[next] != _p.Mode[step])
                 continue;
             var start = From(next) - _p.Minutes(step, _p.Count[step]);
             if (start > from && start - from < LongestWaitToJoin)
@@ -161,7 +161,8 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
     }
 
     private bool FindLateWhereItMay(int step, int from) =>
-        NeededBy(step) is >= 0 and var needed
+        Stood is null
+        && NeededBy(step) is >= 0 and var needed
         && (Manner?.Late() ?? true)
         && table.FindLate(step, from, needed)
         && table.LagsHold(step, table.FoundStart, table.FoundEnd);
@@ -208,22 +209,58 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
                 _looseAt[a] = 0;
         }
         _at[cluster] = 0;
-        SkipPlaced(cluster);
     }
 
-    private void SkipPlaced(int cluster)
-    {
-        ref var at = ref _at[cluster];
-        while (at < _until[cluster] && table.Placed(_p.Sequence[cluster][at]))
-            at++;
-    }
+    // When a step has its turn among those that could be laid.
+    private int Turn(int step) => Stood is { } stood ? stood[step] : _p.FirstChance(step, From(step)) + Later[step];
 
-    private bool LayNext(int cluster)
+    // What goes its own way in a cluster: its units; where a plan is followed, its batches. Null where it is laid in its one sequence.
+    private int[][]? StrandsOf(int cluster) => Stood is null ? _p.UnitStrands[cluster] : _p.BatchStrands[cluster];
+
+    // The step to be laid next of a cluster; -1 when none is left.
+    private int Next(int cluster)
     {
+        if (StrandsOf(cluster) is { } strands)
+            return NextOf(strands, _until[cluster]);
         var sequence = _p.Sequence[cluster];
         ref var at = ref _at[cluster];
-        var step = sequence[at];
-        FailedAt = Math.Max(FailedAt, at);
+        while (at < _until[cluster] && table.Placed(sequence[at]))
+            at++;
+        return at < _until[cluster] ? sequence[at] : -1;
+    }
+
+    private int NextOf(int[][] strands, int until)
+    {
+        int next = -1,
+            least = int.MaxValue;
+        foreach (var strand in strands)
+        {
+            var at = 0;
+            while (at < strand.Length && table.Placed(strand[at]))
+                at++;
+            if (at == strand.Length || _p.Position[strand[at]] >= until || !IsReady(strand[at]))
+                continue;
+            if (Turn(strand[at]) is var turn && turn < least)
+                (least, next) = (turn, strand[at]);
+        }
+        return next;
+    }
+
+    private bool IsReady(int step)
+    {
+        foreach (var a in _p.In[step])
+        {
+            if (!table.Placed(_p.Arcs[a].From))
+                return false;
+        }
+        return true;
+    }
+
+    private bool LayNext(int step)
+    {
+        var cluster = _p.Cluster[step];
+        var strands = StrandsOf(cluster);
+        FailedAt = strands is null ? Math.Max(FailedAt, _p.Position[step]) : _p.Position[step];
         var from = From(step);
         var taste = Taste.None;
         if (Manner is { } manner)
@@ -232,7 +269,7 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
             if (_p.Mode[step] >= 0 && manner.Joins())
                 from = Math.Max(from, JustBefore(step, from));
         }
-        if (!FindLateWhereItMay(step, from) && !FindOrElse(step, from, ref taste))
+        if (StandsAgain?.Invoke(step, from) != true && !FindLateWhereItMay(step, from) && !FindOrElse(step, from, ref taste))
             return false;
         Pull(step, from, taste, out var push, out var pushTo);
         if (push < 0)
@@ -243,16 +280,15 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
             if (Hopeless is { } hopeless && hopeless(step))
                 return false;
             if (!Overheld(step, out push, out pushTo) && !IsOutOfPlace(step, ref push, ref pushTo))
-            {
-                SkipPlaced(cluster);
                 return true;
-            }
-            at++;
         }
         if (push < 0 || _p.Frozen[push] || ++_pushes[cluster] > MostPushes)
             return false;
         // With all that was laid after it, be it from before this trial: it may be tied to what moves.
-        at = Unlay(sequence, _p.Position[push], _until[cluster]);
+        if (strands is null)
+            _at[cluster] = Unlay(_p.Sequence[cluster], _p.Position[push], _until[cluster]);
+        else
+            Unlay(_p.WithAllBehind(push, strands));
         _lower[push] = Math.Max(pushTo, _lower[push] + 1);
         return true;
     }
@@ -329,7 +365,7 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         if (!table.LacksPlace(_p.Unit[step], out var free))
             return false;
         push = free == CompiledProblem.Never ? -1 : table.FirstOf(_p.Unit[step]);
-        if (push >= 0 && _p.Position[push] > _p.Position[step])
+        if (push >= 0 && _p.Position[push] > _p.Position[step] && StrandsOf(_p.Cluster[step]) is null)
             push = -1;
         if (push >= 0)
             pushTo = Math.Max(free, table.Start[push] + 1);
@@ -348,5 +384,16 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
             table.Take(sequence[i], _kept);
         }
         return from;
+    }
+
+    private void Unlay(IEnumerable<int> steps)
+    {
+        foreach (var step in steps)
+        {
+            if (!table.Placed(step))
+                continue;
+            Touched?.Invoke(step);
+            table.Take(step, _kept);
+        }
     }
 }

@@ -43,10 +43,15 @@ public static class Planner
         var was = PlanValue.Finishes(problem, older);
         if (DaysBack(problem, kept, was) == 0)
             return kept;
-        if (!Replay.LayInTurn(p, table, new Placer(p, table), older))
-            return kept;
-        var inTurn = Result(p, table);
-        return kept.Unplaced.Count > 0 || DaysBack(problem, inTurn, was) < DaysBack(problem, kept, was) ? inTurn : kept;
+        foreach (var stays in new[] { true, false })
+        {
+            if (!Replay.LayInTurn(p, table, new Placer(p, table), older, stays))
+                continue;
+            var inTurn = Result(p, table);
+            if (kept.Unplaced.Count > 0 || DaysBack(problem, inTurn, was) < DaysBack(problem, kept, was))
+                kept = inTurn;
+        }
+        return kept;
     }
 
     // By how many whole days the unit that is thrown back the farthest comes home later.

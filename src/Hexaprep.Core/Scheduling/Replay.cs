@@ -15,7 +15,7 @@ internal static class Replay
         foreach (var placing in placings)
         {
             var pieces = old.AsSpan(placing.First, placing.Count);
-            if (Ready(p, table, placing.Step, isNew) && StillFits(p, table, placing.Step, pieces))
+            if (Ready(p, table, placing.Step, isNew) && table.StillFits(placing.Step, pieces))
                 table.Put(placing.Step, pieces);
         }
         PutIntoSlack(p, table, isNew);
@@ -48,10 +48,28 @@ internal static class Replay
 
     /// <summary>Lays all steps in the order in which they stood, each as early as it goes: what is new takes its turn before what follows
     /// it, and all behind it gives way by as much as that takes.</summary>
+    /// <param name="p">The problem.</param>
+    /// <param name="table">Where they are laid.</param>
+    /// <param name="placer">Who lays them.</param>
+    /// <param name="chunks">The older plan.</param>
+    /// <param name="stays">What may still stand where it did stands there, though it could come sooner.</param>
     /// <returns>False where a step finds no place.</returns>
-    public static bool LayInTurn(CompiledProblem p, Timetable table, Placer placer, IReadOnlyList<PlanChunk> chunks)
+    public static bool LayInTurn(CompiledProblem p, Timetable table, Placer placer, IReadOnlyList<PlanChunk> chunks, bool stays)
     {
         table.Clear();
+        if (stays)
+            placer.StandsAgain = WhereItStood(p, table, chunks);
+        placer.Stood = Turns(p, chunks);
+        var laid = placer.Lay([.. Enumerable.Range(0, p.Sequence.Length)], new int[p.Sequence.Length]);
+        (placer.Stood, placer.StandsAgain) = (null, null);
+        laid = laid && !MendSprays(p, table) && !GivePlaces(p, table) && !GiveBack(p, table) || LayRest(p, table, placer);
+        table.ValueAll();
+        return laid && Enumerable.Range(0, p.Steps).All(table.Placed);
+    }
+
+    // The minute at which each step stood. What is new has its turn before what follows it in its batch, at the end right behind the last.
+    private static int[] Turns(CompiledProblem p, IReadOnlyList<PlanChunk> chunks)
+    {
         var stood = new int[p.Steps];
         Array.Fill(stood, CompiledProblem.Never);
         foreach (var chunk in chunks)
@@ -59,20 +77,30 @@ internal static class Replay
             if (p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step))
                 stood[step] = Math.Min(stood[step], chunk.Start);
         }
-        foreach (var sequence in p.Sequence)
+        foreach (var strand in p.Strands)
         {
-            for (var i = sequence.Length - 1; i >= 0; i--)
+            for (var i = strand.Length - 2; i >= 0; i--)
             {
-                if (stood[sequence[i]] == CompiledProblem.Never && i + 1 < sequence.Length)
-                    stood[sequence[i]] = stood[sequence[i + 1]];
+                if (stood[strand[i]] == CompiledProblem.Never)
+                    stood[strand[i]] = stood[strand[i + 1]];
+            }
+            for (var i = 1; i < strand.Length; i++)
+            {
+                if (stood[strand[i]] == CompiledProblem.Never)
+                    stood[strand[i]] = stood[strand[i - 1]];
             }
         }
-        placer.Stood = stood;
-        var laid = placer.Lay([.. Enumerable.Range(0, p.Sequence.Length)], new int[p.Sequence.Length]);
-        placer.Stood = null;
-        laid = laid && !MendSprays(p, table) && !GivePlaces(p, table) && !GiveBack(p, table) || LayRest(p, table, placer);
-        table.ValueAll();
-        return laid && Enumerable.Range(0, p.Steps).All(table.Placed);
+        return stood;
+    }
+
+    private static Func<int, int, bool> WhereItStood(CompiledProblem p, Timetable table, IReadOnlyList<PlanChunk> chunks)
+    {
+        var (old, placings) = Old(p, chunks);
+        var known = placings.ToDictionary(o => o.Step);
+        return (step, from) =>
+            known.TryGetValue(step, out var placing)
+            && old[placing.First].Begin >= from
+            && table.StandsAgain(step, old.AsSpan(placing.First, placing.Count));
     }
 
     /// <summary>Sees to it that no unit stands where no place is left for it: the one that began last is laid anew.</summary>
@@ -109,7 +137,6 @@ internal static class Replay
                 if (!isNew[step] || table.Placed(step) || (Ready(p, table, step) && FitsBetween(table, step)))
                     continue;
                 TakeWithAllAfter(p, table, step);
-                break;
             }
         }
     }
@@ -172,7 +199,9 @@ internal static class Replay
         var given = false;
         while (table.WithoutPlace() is >= 0 and var unit)
         {
-            foreach (var step in p.StepsOfUnit[unit].Where(i => !p.Frozen[i] && table.Placed(i)))
+            var cluster = p.Cluster[p.StepsOfUnit[unit][0]];
+            var first = p.Sequence[cluster].First(i => p.Unit[i] == unit);
+            foreach (var step in p.WithAllBehind(first, p.UnitStrands[cluster]).Where(table.Placed))
                 table.Take(step, table.Found);
             given = true;
         }
@@ -196,12 +225,8 @@ internal static class Replay
 
     private static void TakeWithAllAfter(CompiledProblem p, Timetable table, int step)
     {
-        var sequence = p.Sequence[p.Cluster[step]];
-        for (var i = sequence.Length - 1; i >= p.Position[step]; i--)
-        {
-            if (table.Placed(sequence[i]))
-                table.Take(sequence[i], table.Found);
-        }
+        foreach (var behind in p.WithAllBehind(step, p.BatchStrands[p.Cluster[step]]).Where(table.Placed))
+            table.Take(behind, table.Found);
     }
 
     private readonly record struct Placing(int Step, int First, int Count);
@@ -270,18 +295,6 @@ internal static class Replay
         {
             var from = p.Arcs[a].From;
             if (!table.Placed(from) && but?[from] != true)
-                return false;
-        }
-        return true;
-    }
-
-    private static bool StillFits(CompiledProblem p, Timetable table, int step, ReadOnlySpan<Piece> pieces)
-    {
-        if (!table.LagsHold(step, pieces[0].Begin, pieces[^1].End))
-            return false;
-        foreach (ref readonly var piece in pieces)
-        {
-            if (!table.IsFree(step, piece))
                 return false;
         }
         return true;

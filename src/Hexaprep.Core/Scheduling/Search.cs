@@ -106,14 +106,15 @@ internal sealed class Search
         if (holds)
         {
             var work = (long)decodes * _p.Steps;
-            kept.Load(_table);
             // Where many give way at once, whose turn comes when moves more than a few batches laid anew.
-            if (inTurns)
-                new TurnSearch(_p, _table, _placer, _attempt, _random).Run(work / 2, _pace.Colder, kept);
-            else
-                _improver.Run(work / 2, _pace.Colder, kept);
+            var broad = inTurns ? work * 4 / 5 : work / 2;
             kept.Load(_table);
-            _improver.Run(work - work / 2, _pace.Coldest, kept);
+            if (inTurns)
+                new TurnSearch(_p, _table, _placer, _attempt, _random).Run(broad, _pace.Colder, kept);
+            else
+                _improver.Run(broad, _pace.Colder, kept);
+            kept.Load(_table);
+            _improver.Run(work - broad, _pace.Coldest, kept);
         }
         return (holds ? kept : null, fresh);
     }

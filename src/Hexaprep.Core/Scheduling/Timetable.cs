@@ -115,6 +115,9 @@ internal sealed partial class Timetable
     /// could win. Null: nothing was promised. The units are to be valued anew when it is set.</summary>
     public int[]? Promised { get; set; }
 
+    /// <summary>True where a unit is done by the minute it was promised for, or nothing was.</summary>
+    public bool Keeps(int unit) => Promised is null || _unitEnd[unit] <= Promised[unit];
+
     // The farther beyond its date, the dearer each minute: one is not thrown back far so that others lose nothing.
     private long BrokenPromise(int unit, int late) =>
         late <= 0

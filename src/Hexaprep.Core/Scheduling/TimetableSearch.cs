@@ -267,6 +267,29 @@ internal sealed partial class Timetable
         return false;
     }
 
+    /// <summary>True when a step could stand exactly in these pieces beside what stands, with all it asks of what comes before and
+    /// behind.</summary>
+    public bool StillFits(int step, ReadOnlySpan<Piece> pieces)
+    {
+        if (!LagsHold(step, pieces[0].Begin, pieces[^1].End))
+            return false;
+        foreach (ref readonly var piece in pieces)
+        {
+            if (!IsFree(step, piece))
+                return false;
+        }
+        return true;
+    }
+
+    /// <summary>The same; then these pieces are what was found.</summary>
+    public bool StandsAgain(int step, ReadOnlySpan<Piece> pieces)
+    {
+        if (!StillFits(step, pieces))
+            return false;
+        Restore(pieces);
+        return true;
+    }
+
     // Over each other: a trifle stands wholly within what is watched.
     private bool IsHalfOutside(int step, in Piece piece, in Booking b) =>
         _p.Attention[step] == Attend.Trifle ? piece.Begin < b.Begin || piece.End > b.End : b.Begin < piece.Begin || b.End > piece.End;
@@ -495,6 +518,7 @@ internal sealed partial class Timetable
         int kept = 0,
             sum = 0;
         var least = _p.Minutes(step, _p.Least[step]);
+        var behind = AskedBehind(step);
         for (var k = _p.SittingFrom(from); k < _p.Sittings && _p.SittingBegin[k] + least <= until; k++)
         {
             if (k % Block == 0 && _blockGap[k / Block] < least)
@@ -511,10 +535,13 @@ internal sealed partial class Timetable
                 || _wet is not null
                 || _p.SittingBegin[k] < from
                 || _p.SittingEnd[k] > until;
-            var fits = _p.Fits(step, exact ? LongestFree(k, step, from, until) : _gap[k], count);
+            var free = exact ? LongestFree(k, step, from, until) : _gap[k];
+            var fits = _p.Fits(step, free, count);
             if (fits < _p.Least[step])
                 continue;
-            if (sum + fits >= count && Cut(step, from, k, fits, kept))
+            // The last piece leaves room for what must follow in its sitting.
+            var lastFits = behind == 0 ? fits : _p.Fits(step, free - behind, count);
+            if (lastFits >= _p.Least[step] && sum + lastFits >= count && Cut(step, from, k, lastFits, kept))
                 return true;
             // Keep the fullest ones, fullest first.
             var at = kept < most - 1 ? kept++ : most - 1;
@@ -531,6 +558,20 @@ internal sealed partial class Timetable
             sum += fits;
         }
         return false;
+    }
+
+    // The minutes that what must follow a step in the same sitting, and has no place yet, asks for.
+    private int AskedBehind(int step)
+    {
+        var asked = 0;
+        foreach (var a in _p.Out[step])
+        {
+            ref readonly var arc = ref _p.Arcs[a];
+            if (arc.Max >= _p.Pause || Placed(arc.To) || Attend.Together(_p.Attention[step], _p.Attention[arc.To]))
+                continue;
+            asked = Math.Max(asked, arc.Min + _p.Between(step, arc.To) + _p.LeastMinutes(arc.To));
+        }
+        return asked;
     }
 
     private bool Cut(int step, int from, int last, int lastFits, int kept)

@@ -5,10 +5,15 @@ namespace Hexaprep.Core.Scheduling;
 internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Placer placer, Attempt attempt, SplitMix64 random)
 {
     private const int MostDays = 8,
+        MostWindowDays = 40,
         Day = 1440;
 
     private readonly StepDraw _draw = new(problem, table, random);
     private readonly int[] _all = [.. Enumerable.Range(0, problem.Sequence.Length)];
+    private readonly int[] _before = Before(problem);
+    private readonly int[] _first = First(problem);
+    private readonly int[] _count = new int[problem.Steps];
+    private readonly Piece[] _pieces = new Piece[First(problem)[^1]];
     private readonly int[] _noSetBack = new int[problem.Sequence.Length];
     private int[] _turn = new int[problem.Steps],
         _trial = new int[problem.Steps];
@@ -28,10 +33,12 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
             var allowed = Threshold.Of(value, cold, problem.Units, work - done, work, random);
             var since = Change();
             attempt.Begin(allowed);
-            TakeSince(since);
+            // All behind it, or some weeks of it: what comes later stands then.
+            Take(since, random.Permille(500) ? CompiledProblem.Never : since + (7 + random.Below(MostWindowDays)) * Day);
             placer.Stood = _trial;
+            placer.StandsAgain = random.Permille(500) ? StandsAgain : null;
             var laid = placer.Lay(_all, _noSetBack);
-            placer.Stood = null;
+            (placer.Stood, placer.StandsAgain) = (null, null);
             var gain = laid && attempt.MendSprays() ? attempt.Gain() : long.MaxValue;
             if (gain > allowed)
             {
@@ -51,7 +58,9 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
     {
         Array.Copy(_turn, _trial, _turn.Length);
         var step = _draw.Dear();
-        var by = (1 + random.Below(MostDays * Day)) * (random.Permille(500) ? -1 : 1);
+        // A unit that lost its date comes sooner, as a rule; one that did not gives way.
+        var sooner = table.Keeps(problem.Unit[step]) ? 300 : 800;
+        var by = (1 + random.Below(MostDays * Day)) * (random.Permille(sooner) ? -1 : 1);
         var since = _turn[step];
         if (random.Permille(400))
             _trial[step] = Math.Max(0, since + by);
@@ -66,22 +75,59 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
         // No step has its turn before those it follows.
         var first = Math.Min(since, _trial[step]);
         foreach (var sequence in problem.Sequence)
+        foreach (var i in sequence)
         {
-            for (var i = 1; i < sequence.Length; i++)
-                _trial[sequence[i]] = Math.Max(_trial[sequence[i]], _trial[sequence[i - 1]]);
+            if (_before[i] >= 0)
+                _trial[i] = Math.Max(_trial[i], _trial[_before[i]]);
+            foreach (var a in problem.In[i])
+            {
+                if (!problem.Frozen[problem.Arcs[a].From])
+                    _trial[i] = Math.Max(_trial[i], _trial[problem.Arcs[a].From]);
+            }
         }
         return first;
     }
 
-    private void TakeSince(int turn)
+    private void Take(int since, int until)
     {
-        foreach (var c in _all)
+        foreach (var sequence in problem.Sequence)
         {
-            var sequence = problem.Sequence[c];
-            var at = sequence.Length;
-            while (at > 0 && !problem.Frozen[sequence[at - 1]] && Math.Max(_trial[sequence[at - 1]], _turn[sequence[at - 1]]) >= turn)
-                at--;
-            attempt.TakeFrom(c, at);
+            for (var at = sequence.Length - 1; at >= 0; at--)
+            {
+                var step = sequence[at];
+                if (Math.Max(_trial[step], _turn[step]) < since || Math.Min(_trial[step], _turn[step]) >= until)
+                    continue;
+                _count[step] = table.Placed(step) ? table.Read(step, _pieces.AsSpan(_first[step])) : 0;
+                attempt.Take(step);
+            }
         }
+    }
+
+    // Where a step stood that is laid anew though its own turn did not change.
+    private bool StandsAgain(int step, int from) =>
+        _count[step] > 0
+        && _trial[step] == _turn[step]
+        && _pieces[_first[step]].Begin >= from
+        && table.StandsAgain(step, _pieces.AsSpan(_first[step], _count[step]));
+
+    private static int[] First(CompiledProblem problem)
+    {
+        var first = new int[problem.Steps + 1];
+        for (var i = 0; i < problem.Steps; i++)
+            first[i + 1] = first[i] + problem.MaxChunks[i];
+        return first;
+    }
+
+    // The step before each in what its batch does; -1 for the first.
+    private static int[] Before(CompiledProblem problem)
+    {
+        var before = new int[problem.Steps];
+        Array.Fill(before, -1);
+        foreach (var strand in problem.Strands)
+        {
+            for (var i = 1; i < strand.Length; i++)
+                before[strand[i]] = strand[i - 1];
+        }
+        return before;
     }
 }

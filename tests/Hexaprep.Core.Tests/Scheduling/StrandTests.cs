@@ -1,0 +1,128 @@
+using Hexaprep.Core.Scheduling;
+
+namespace Hexaprep.Core.Tests.Scheduling;
+
+/// <summary>Batches that one mix ties for an hour, looks that belong to their evening, and an older plan followed step by step.</summary>
+public sealed class StrandTests
+{
+    private const int Day = 1440;
+
+    private static PlanProblem Evenings(int days, int minutes, IReadOnlyList<PlanUnit> units, params PlanBatch[] batches) =>
+        new(
+            "evenings",
+            days * Day,
+            PlanWeights.Default,
+            [.. Enumerable.Range(0, days).Select(d => new Span(d * Day + 1140, d * Day + 1140 + minutes))],
+            [],
+            [],
+            new Dictionary<string, IReadOnlyDictionary<string, int>>(),
+            units,
+            batches
+        );
+
+    // Filled from one mix; then one is painted for twelve evenings and the other for half a one.
+    private static PlanProblem Mixed(int? places) =>
+        Evenings(
+            40,
+            60,
+            [new PlanUnit("long", 1), new PlanUnit("short", 1)],
+            Batch("long", 12, []),
+            Batch("short", 1, [new PlanArc("fill", "fill", 0) { FromBatch = "long", FinishMax = 40 }])
+        ) with
+        {
+            Places = places,
+        };
+
+    private static PlanBatch Batch(string unit, int evenings, PlanArc[] mix) =>
+        new(
+            unit,
+            unit,
+            1,
+            [
+                new PlanStep("fill", 0, 10, 1, 0),
+                .. Enumerable.Range(1, evenings).Select(i => new PlanStep($"paint{i}", 0, evenings == 1 ? 30 : 60, 1, 0)),
+            ],
+            [
+                new PlanArc("fill", "paint1", 0),
+                .. Enumerable.Range(2, evenings - 1).Select(i => new PlanArc($"paint{i - 1}", $"paint{i}", 0)),
+                .. mix,
+            ],
+            []
+        );
+
+    [Theory]
+    [InlineData(null)]
+    [InlineData(2)]
+    public void A_mix_for_two_units_does_not_make_one_wait_for_all_that_the_other_still_does(int? places)
+    {
+        var problem = Mixed(places);
+        foreach (var budget in new[] { 1, 200 })
+        {
+            var plan = Planner.Solve(problem, budget);
+
+            Assert.Empty(PlanChecker.Breaches(problem, plan.Schedule.Chunks));
+            Assert.True(PlanValue.Finishes(problem, plan.Schedule.Chunks)["short"] < 2 * Day, $"{budget} decodes");
+        }
+    }
+
+    [Fact]
+    public void An_older_plan_is_kept_to_the_minute_though_a_mix_ties_its_units()
+    {
+        var problem = Mixed(2);
+        var plan = Planner.Solve(problem, 200);
+
+        Assert.Equal(plan.Schedule.Chunks, Planner.Keep(problem, plan.Schedule.Chunks).Schedule.Chunks);
+    }
+
+    // Three models fill an evening: were it cut into threes alone, the look at them would find no room behind any.
+    [Fact]
+    public void Work_that_is_cut_leaves_room_for_the_look_that_belongs_to_its_last_evening()
+    {
+        var problem = Evenings(
+            30,
+            118,
+            [new PlanUnit("U", 1)],
+            new PlanBatch(
+                "A",
+                "U",
+                12,
+                [new PlanStep("clean", 2, 38, 10, 0), new PlanStep("look", 1, 1, 3, 0)],
+                [new PlanArc("clean", "look", 0) { Max = 240 }],
+                []
+            )
+        );
+        var plan = Planner.Solve(problem, 1);
+
+        Assert.Empty(plan.Unplaced);
+        Assert.Empty(PlanChecker.Breaches(problem, plan.Schedule.Chunks));
+        Assert.Equal(5, plan.Schedule.Chunks.Count(c => c.Step == "clean"));
+    }
+
+    // Two units on full evenings, in turn; one step more in the first: everything behind it gives way by an evening, nothing by weeks.
+    [Fact]
+    public void One_step_more_moves_what_stands_behind_it_by_an_evening()
+    {
+        PlanBatch Unit(string id, int steps) =>
+            new(
+                id,
+                id,
+                1,
+                [.. Enumerable.Range(0, steps).Select(i => new PlanStep($"s{i}", 0, 60, 1, 0))],
+                [.. Enumerable.Range(1, steps - 1).Select(i => new PlanArc($"s{i - 1}", $"s{i}", 0))],
+                []
+            );
+        PlanUnit[] units = [.. "abcd".Select(c => new PlanUnit(c.ToString(), 1))];
+        PlanProblem Problem(int more) =>
+            Evenings(60, 60, units, [.. units.Select((u, i) => Unit(u.Id, i == 0 ? 8 + more : 8))]) with
+            {
+                Places = 2,
+            };
+        var plan = Planner.Solve(Problem(0), 100);
+        var kept = Planner.Keep(Problem(1), plan.Schedule.Chunks);
+        var (was, will) = (PlanValue.Finishes(Problem(0), plan.Schedule.Chunks), PlanValue.Finishes(Problem(1), kept.Schedule.Chunks));
+
+        Assert.Empty(kept.Unplaced);
+        Assert.Empty(PlanChecker.Breaches(Problem(1), kept.Schedule.Chunks));
+        Assert.All(was, u => Assert.InRange(will[u.Key] - u.Value, 0, Day));
+    }
+}
