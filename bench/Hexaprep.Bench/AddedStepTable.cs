@@ -35,10 +35,12 @@ internal static class AddedStepTable
                 var after = BenchPlanner.Better(changed, Friday, kept, plan, budget).InForce;
                 var (own, others) = Later(plan, after, unit);
                 all.Add((own, others));
+                var (units, steps, seconds) = (bench.State.Units.Count, bench.State.Steps.Count, watch.Elapsed.TotalSeconds);
+                var keptOthers = Later(plan, kept, unit).Others;
                 Console.WriteLine(
                     string.Create(
                         CultureInfo.InvariantCulture,
-                        $"{seed, 4} {bench.State.Units.Count, 6} {bench.State.Steps.Count, 6} {budget, 8}  {step, -20} {own, 8} {others, 13} {Later(plan, kept, unit).Others, 13} {watch.Elapsed.TotalSeconds, 3:F0}"
+                        $"{seed, 4} {units, 6} {steps, 6} {budget, 8}  {step, -20} {own, 8} {others, 13} {keptOthers, 13} {seconds, 3:F0}"
                     )
                 );
             }

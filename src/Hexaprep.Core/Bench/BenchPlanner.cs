@@ -9,7 +9,10 @@ public static class BenchPlanner
     // What may still be changed of the sitting that runs lies at least so far ahead.
     private static readonly Duration Near = Duration.FromMinutes(30);
 
-    private const int MostRounds = 8;
+    // Rounds of seeking lost dates, and as many in all while somebody is thrown back by more than a week.
+    private const int MostRounds = 8,
+        MostRoundsForWeeks = 16,
+        Week = 7;
 
     // Decodes after which a search for lost dates has shown where it leads.
     private const int Enough = 300;
@@ -179,7 +182,8 @@ public static class BenchPlanner
         var found = first;
         // Dates were lost: which way leads back to them is not to be seen beforehand, so several are tried, each for a while.
         var least = Math.Min(budget, Math.Max(Enough, budget / 2));
-        for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
+        int Most() => kept.DaysLost(found) >= Week ? MostRoundsForWeeks : MostRounds;
+        for (var round = 1; round < Most() && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
         {
             var (r, best) = (round, found);
             found = Best(

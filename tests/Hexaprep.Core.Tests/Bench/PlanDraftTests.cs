@@ -63,6 +63,30 @@ public sealed class PlanDraftTests
     }
 
     [Fact]
+    public void A_look_belongs_to_its_evening_only_where_an_evening_has_room_for_it_and_the_work_before()
+    {
+        var bench = new RehearsedBench(
+            RehearsedBench.Order("Fen Colossus", 1).Of(t => t with { Tier = Tier.Leader, Parts = 12, MoldLines = MoldLines.Many })
+        );
+        var look = bench.Step(StepKind.CleanLinesGate).Id;
+        List<Core.Scheduling.PlanArc> Tied(int minutes)
+        {
+            var week = RehearsedBench.UsualWeek.Select(w => w with { Ends = w.Begins.PlusMinutes(minutes) });
+            bench.State = bench.State with
+            {
+                Settings = bench.State.Settings with { Calendar = new Core.Scheduling.SittingCalendar(DateTimeZone.Utc, [.. week], []) },
+            };
+            return [.. bench.Plan(Evening).Problem.Batches[0].Arcs.Where(a => a.To == look.ToString() && a.Max is not null)];
+        }
+        var last = Assert.Single(Tied(150)).From;
+        var both =
+            bench.Index.Hands(bench.Index.Steps[Guid.Parse(last)], 1, Evening) + bench.Index.Hands(bench.Index.Steps[look], 1, Evening);
+
+        Assert.Single(Tied(both));
+        Assert.Empty(Tied(both - 1));
+    }
+
+    [Fact]
     public void Whatever_was_done_the_plan_of_the_rest_breaks_nothing_and_begins_no_earlier_than_now() =>
         Underway.Holds(
             done =>
