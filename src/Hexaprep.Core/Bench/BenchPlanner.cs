@@ -147,7 +147,7 @@ public static class BenchPlanner
         Searched(bench, now, from, budget, null, null, 0, false, cancel);
 
     /// <summary>The best plan found that brings no unit home later than the one it begins from, nor by more than a day later than the one
-    /// before, where that can be kept.</summary>
+    /// before, where that can be kept. Where it cannot, the unit of which more is asked than before comes up to a week later.</summary>
     public static BenchPlan KeepingDates(
         BenchIndex bench,
         Instant now,
@@ -158,13 +158,7 @@ public static class BenchPlanner
     )
     {
         var kept = new KeptDates(before, from);
-        var isThrown = kept.DaysLost(from) > 0;
-        var dates = from.Ends.ToDictionary(e => e.Key, e => from.At(e.Value));
-        if (before is not null)
-            dates = dates
-                .Where(d => kept.By.ContainsKey(d.Key))
-                // Where somebody lost a date, the unit of which more is asked gives way before others do.
-                .ToDictionary(d => d.Key, d => isThrown && kept.IsMore(d.Key) ? kept.By[d.Key] : Instant.Min(d.Value, kept.By[d.Key]));
+        var dates = kept.For(from);
         (BenchPlan, Instant)? standing = StandingUntil(bench, from, now) is { } until ? (from, until) : null;
         BenchPlan Best(params Func<BenchPlan>[] ways)
         {
@@ -177,7 +171,7 @@ public static class BenchPlanner
         // Where most of the bench came since, few dates bind: then a new beginning may keep them too.
         var first =
             dates.Count * 2 < from.Ends.Count ? Best(() => Search(from, 0, false), () => Search(from, null, false))
-            : isThrown ? from
+            : kept.DaysLost(from) > 0 ? from
             : Search(from, 0, false);
         var found = first;
         // Dates were lost: which way leads back to them is not to be seen beforehand, so several are tried, each for a while.

@@ -30,8 +30,17 @@ internal sealed class KeptDates
     /// <summary>By when, unit by unit. What came since was promised nothing yet.</summary>
     public IReadOnlyDictionary<string, Instant> By => _by;
 
-    /// <summary>True for a unit of which more is asked than before.</summary>
-    public bool IsMore(string unit) => _more.Contains(unit);
+    /// <summary>By when a search brings each unit home that begins from a plan: no later than by that plan, nor than it may move. Where
+    /// that plan lost somebody's date, the unit of which more is asked gives way before others do.</summary>
+    public Dictionary<string, Instant> For(BenchPlan from)
+    {
+        if (_by.Count == 0)
+            return from.Ends.ToDictionary(e => e.Key, e => from.At(e.Value));
+        var isLost = DaysLost(from) > 0;
+        return from
+            .Ends.Where(e => _by.ContainsKey(e.Key))
+            .ToDictionary(e => e.Key, e => isLost && _more.Contains(e.Key) ? _by[e.Key] : Instant.Min(from.At(e.Value), _by[e.Key]));
+    }
 
     /// <summary>By how many whole days the unit that is thrown back the farthest comes home too late; 0 where all dates are kept.</summary>
     public int DaysLost(BenchPlan plan) =>

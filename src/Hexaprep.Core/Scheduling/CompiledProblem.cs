@@ -115,6 +115,9 @@ internal sealed partial class CompiledProblem
 
     /// <summary>The shortest time between two sittings: what must follow sooner follows in the same one.</summary>
     public readonly int Pause;
+
+    /// <summary>The longest sitting.</summary>
+    public readonly int Longest;
     public readonly bool Watches,
         Dusty;
 
@@ -196,7 +199,7 @@ internal sealed partial class CompiledProblem
         SittingBegin = [.. problem.Sittings.Select(s => s.Begin)];
         SittingEnd = [.. problem.Sittings.Select(s => s.End)];
         _sittingAt = Index(SittingEnd);
-        Pause = Never;
+        (Pause, Longest) = (Never, problem.Sittings.Select(s => s.Length).DefaultIfEmpty(0).Max());
         for (var k = 1; k < Sittings; k++)
             Pause = Math.Min(Pause, SittingBegin[k] - SittingEnd[k - 1]);
         var slots = new Dictionary<string, SpraySlots>(StringComparer.Ordinal);

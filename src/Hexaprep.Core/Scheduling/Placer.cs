@@ -238,22 +238,12 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
             var at = 0;
             while (at < strand.Length && table.Placed(strand[at]))
                 at++;
-            if (at == strand.Length || _p.Position[strand[at]] >= until || !IsReady(strand[at]))
+            if (at == strand.Length || _p.Position[strand[at]] >= until || !table.IsReady(strand[at]))
                 continue;
             if (Turn(strand[at]) is var turn && turn < least)
                 (least, next) = (turn, strand[at]);
         }
         return next;
-    }
-
-    private bool IsReady(int step)
-    {
-        foreach (var a in _p.In[step])
-        {
-            if (!table.Placed(_p.Arcs[a].From))
-                return false;
-        }
-        return true;
     }
 
     private bool LayNext(int step)

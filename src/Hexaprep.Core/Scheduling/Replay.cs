@@ -15,7 +15,7 @@ internal static class Replay
         foreach (var placing in placings)
         {
             var pieces = old.AsSpan(placing.First, placing.Count);
-            if (Ready(p, table, placing.Step, isNew) && table.StillFits(placing.Step, pieces))
+            if (table.IsReady(placing.Step, isNew) && table.StillFits(placing.Step, pieces))
                 table.Put(placing.Step, pieces);
         }
         PutIntoSlack(p, table, isNew);
@@ -134,7 +134,7 @@ internal static class Replay
             for (var i = 0; i < leads; i++)
             {
                 var step = sequence[i];
-                if (!isNew[step] || table.Placed(step) || (Ready(p, table, step) && FitsBetween(table, step)))
+                if (!isNew[step] || table.Placed(step) || (table.IsReady(step) && FitsBetween(table, step)))
                     continue;
                 TakeWithAllAfter(p, table, step);
             }
@@ -289,23 +289,12 @@ internal static class Replay
         return first;
     }
 
-    private static bool Ready(CompiledProblem p, Timetable table, int step, bool[]? but = null)
-    {
-        foreach (var a in p.In[step])
-        {
-            var from = p.Arcs[a].From;
-            if (!table.Placed(from) && but?[from] != true)
-                return false;
-        }
-        return true;
-    }
-
     private static int FirstOpen(CompiledProblem p, Timetable table, int cluster)
     {
         foreach (var step in p.Sequence[cluster])
         {
             if (!table.Placed(step))
-                return Ready(p, table, step) ? table.Earliest(step) : CompiledProblem.Never;
+                return table.IsReady(step) ? table.Earliest(step) : CompiledProblem.Never;
         }
         return CompiledProblem.Never;
     }

@@ -42,6 +42,18 @@ internal sealed partial class Timetable
     /// <summary>The end of what was found.</summary>
     public int FoundEnd => Found[FoundCount - 1].End;
 
+    /// <summary>True when all that a step follows has a place, but for what is excepted.</summary>
+    public bool IsReady(int step, bool[]? but = null)
+    {
+        foreach (var a in _p.In[step])
+        {
+            var from = _p.Arcs[a].From;
+            if (!Placed(from) && but?[from] != true)
+                return false;
+        }
+        return true;
+    }
+
     /// <summary>The least minute a step may start by what is placed before it.</summary>
     public int Earliest(int step)
     {
@@ -560,7 +572,8 @@ internal sealed partial class Timetable
         return false;
     }
 
-    // The minutes that what must follow a step in the same sitting, and has no place yet, asks for.
+    // The minutes that what must follow a step in the same sitting, and has no place yet, asks for: all of it, or where no sitting has room
+    // for that its first piece.
     private int AskedBehind(int step)
     {
         var asked = 0;
@@ -569,7 +582,9 @@ internal sealed partial class Timetable
             ref readonly var arc = ref _p.Arcs[a];
             if (arc.Max >= _p.Pause || Placed(arc.To) || Attend.Together(_p.Attention[step], _p.Attention[arc.To]))
                 continue;
-            asked = Math.Max(asked, arc.Min + _p.Between(step, arc.To) + _p.LeastMinutes(arc.To));
+            var (before, all) = (arc.Min + _p.Between(step, arc.To), _p.LeastMinutes(arc.To));
+            var isRoom = _p.Minutes(step, _p.Least[step]) + before + all <= _p.Longest;
+            asked = Math.Max(asked, before + (isRoom ? all : _p.Minutes(arc.To, _p.Least[arc.To])));
         }
         return asked;
     }

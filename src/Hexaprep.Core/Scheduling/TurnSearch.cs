@@ -1,11 +1,13 @@
 namespace Hexaprep.Core.Scheduling;
 
 /// <summary>Betters the order of turns of a plan that keeps promises: takes a step, or all that a unit still does, some evenings sooner or
-/// later into the order, and lays all from there anew, each as early as it goes.</summary>
+/// later into the order, and lays some weeks or all from there anew: each as early as it goes, or where it stood if it still
+/// fits.</summary>
 internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Placer placer, Attempt attempt, SplitMix64 random)
 {
     private const int MostDays = 8,
-        MostWindowDays = 40,
+        LeastWindowDays = 7,
+        MostWindowDays = 46,
         Day = 1440;
 
     private readonly StepDraw _draw = new(problem, table, random);
@@ -13,7 +15,7 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
     private readonly int[] _before = Before(problem);
     private readonly int[] _first = First(problem);
     private readonly int[] _count = new int[problem.Steps];
-    private readonly Piece[] _pieces = new Piece[First(problem)[^1]];
+    private readonly Piece[] _pieces = new Piece[problem.MaxChunks.Sum()];
     private readonly int[] _noSetBack = new int[problem.Sequence.Length];
     private int[] _turn = new int[problem.Steps],
         _trial = new int[problem.Steps];
@@ -34,7 +36,7 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
             var since = Change();
             attempt.Begin(allowed);
             // All behind it, or some weeks of it: what comes later stands then.
-            Take(since, random.Permille(500) ? CompiledProblem.Never : since + (7 + random.Below(MostWindowDays)) * Day);
+            Take(since, random.Permille(500) ? CompiledProblem.Never : since + Window());
             placer.Stood = _trial;
             placer.StandsAgain = random.Permille(500) ? StandsAgain : null;
             var laid = placer.Lay(_all, _noSetBack);
@@ -88,6 +90,8 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
         return first;
     }
 
+    private int Window() => (LeastWindowDays + random.Below(MostWindowDays - LeastWindowDays + 1)) * Day;
+
     private void Take(int since, int until)
     {
         foreach (var sequence in problem.Sequence)
@@ -110,11 +114,12 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
         && _pieces[_first[step]].Begin >= from
         && table.StandsAgain(step, _pieces.AsSpan(_first[step], _count[step]));
 
+    // Where each step's pieces are written.
     private static int[] First(CompiledProblem problem)
     {
-        var first = new int[problem.Steps + 1];
-        for (var i = 0; i < problem.Steps; i++)
-            first[i + 1] = first[i] + problem.MaxChunks[i];
+        var first = new int[problem.Steps];
+        for (var i = 1; i < problem.Steps; i++)
+            first[i] = first[i - 1] + problem.MaxChunks[i - 1];
         return first;
     }
 

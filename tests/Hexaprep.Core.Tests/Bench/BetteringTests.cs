@@ -170,6 +170,7 @@ public sealed class BetteringTests
         Assert.Equal(Duration.FromDays(7), Free(batch.UnitId));
         Assert.Equal(Duration.FromDays(1), Free(other.UnitId));
         Assert.Equal(0, kept.DaysLost(plan));
+        Assert.Equal(9, kept.DaysLost(plan with { Origin = plan.Origin + Duration.FromDays(10) }));
         Assert.Empty(new KeptDates(null, plan).By);
     }
 

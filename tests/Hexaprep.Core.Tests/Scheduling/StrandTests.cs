@@ -98,7 +98,30 @@ public sealed class StrandTests
         Assert.Equal(5, plan.Schedule.Chunks.Count(c => c.Step == "clean"));
     }
 
-    // Two units on full evenings, in turn; one step more in the first: everything behind it gives way by an evening, nothing by weeks.
+    // No evening has room for all of what must follow at once: its first piece follows then.
+    [Fact]
+    public void What_must_follow_at_once_and_is_longer_than_an_evening_begins_in_it()
+    {
+        var problem = Evenings(
+            30,
+            118,
+            [new PlanUnit("U", 1)],
+            new PlanBatch(
+                "A",
+                "U",
+                12,
+                [new PlanStep("cut", 2, 6, 4, 0), new PlanStep("fit", 0, 10, 4, 0)],
+                [new PlanArc("cut", "fit", 0) { Max = 60 }],
+                []
+            )
+        );
+        var plan = Planner.Solve(problem, 1);
+
+        Assert.Empty(plan.Unplaced);
+        Assert.Empty(PlanChecker.Breaches(problem, plan.Schedule.Chunks));
+    }
+
+    // Four units on full evenings, two at a time; one step more in the first: what is behind it gives way by an evening, nothing by weeks.
     [Fact]
     public void One_step_more_moves_what_stands_behind_it_by_an_evening()
     {
