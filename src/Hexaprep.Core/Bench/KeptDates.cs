@@ -13,12 +13,14 @@ internal sealed class KeptDates
 
     private readonly Dictionary<string, Instant> _by = [];
     private readonly HashSet<string> _more = [];
+    private readonly bool _isNothingPromised;
 
     /// <summary>The dates of a plan that was promised, for one that follows it.</summary>
     /// <param name="before">The plan that was promised; null: nothing was.</param>
     /// <param name="after">A plan of the bench as it is now.</param>
     public KeptDates(BenchPlan? before, BenchPlan after)
     {
+        _isNothingPromised = before is null;
         if (before is null)
             return;
         foreach (var batch in after.Problem.Batches.Where(b => b.Steps.Any(s => !before.Knows(PlanIds.StepOf(s.Id)))))
@@ -34,7 +36,7 @@ internal sealed class KeptDates
     /// that plan lost somebody's date, the unit of which more is asked gives way before others do.</summary>
     public Dictionary<string, Instant> For(BenchPlan from)
     {
-        if (_by.Count == 0)
+        if (_isNothingPromised)
             return from.Ends.ToDictionary(e => e.Key, e => from.At(e.Value));
         var isLost = DaysLost(from) > 0;
         return from

@@ -172,6 +172,9 @@ public sealed class BetteringTests
         Assert.Equal(0, kept.DaysLost(plan));
         Assert.Equal(9, kept.DaysLost(plan with { Origin = plan.Origin + Duration.FromDays(10) }));
         Assert.Empty(new KeptDates(null, plan).By);
+        // All of a bench that was empty came since; where nothing is known of what was, no date moves.
+        Assert.Empty(new KeptDates(BenchPlan.None(Evening), plan).For(plan));
+        Assert.Equal(plan.Ends.Count, new KeptDates(null, plan).For(plan).Count);
     }
 
     [Fact]
