@@ -9,13 +9,9 @@ public static class BenchPlanner
     // What may still be changed of the sitting that runs lies at least so far ahead.
     private static readonly Duration Near = Duration.FromMinutes(30);
 
-    // Rounds of seeking lost dates, and as many in all while somebody is thrown back by more than a week.
+    // Rounds of seeking lost dates, and the decodes after which one of them has shown where it leads.
     private const int MostRounds = 8,
-        MostRoundsForWeeks = 16,
-        Week = 7;
-
-    // Decodes after which a search for lost dates has shown where it leads.
-    private const int Enough = 300;
+        Enough = 300;
 
     /// <summary>What two searches from the same start differ by without any cause, of a plan's value: one part in so many. Less is no
     /// difference, and not worth the trouble.</summary>
@@ -175,9 +171,8 @@ public static class BenchPlanner
             : Search(from, 0, false);
         var found = first;
         // Dates were lost: which way leads back to them is not to be seen beforehand, so several are tried, each for a while.
-        var least = Math.Min(budget, Math.Max(Enough, budget / 2));
-        int Most() => kept.DaysLost(found) >= Week ? MostRoundsForWeeks : MostRounds;
-        for (var round = 1; round < Most() && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
+        var least = Math.Min(budget, Enough);
+        for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
         {
             var (r, best) = (round, found);
             found = Best(

@@ -35,14 +35,6 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
     /// <summary>How steps are laid; null for as early as they go.</summary>
     public Manner? Manner { get; set; }
 
-    /// <summary>The minute at which each step stood in a plan that is followed: laid together, steps are laid in that order. Null for
-    /// the order of their first chance.</summary>
-    public int[]? Stood { get; set; }
-
-    /// <summary>Asked while a plan is followed: may a step stand where it did, not before a minute? Then the table has found that. Null:
-    /// each is laid as early as it goes.</summary>
-    public Func<int, int, bool>? StandsAgain { get; set; }
-
     /// <summary>Minutes by which a step is taken later into the order than its first chance says, in this trial.</summary>
     public int[] Later { get; } = new int[problem.Steps];
 
@@ -106,6 +98,8 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
             Open(c, int.MaxValue);
         clusters.CopyTo(_together);
         _count = clusters.Length;
+        _followed.Clear();
+        _begunAnew = 0;
         var laid = LayTogether(clusters, setBack);
         _count = 0;
         return laid;
@@ -129,6 +123,8 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
                 return true;
             if (!LayNext(next))
                 return false;
+            if (Stood is not null && table.Placed(next))
+                _followed.Add(next);
         }
     }
 
@@ -211,12 +207,6 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         _at[cluster] = 0;
     }
 
-    // When a step has its turn among those that could be laid.
-    private int Turn(int step) => Stood is { } stood ? stood[step] : _p.FirstChance(step, From(step)) + Later[step];
-
-    // What goes its own way in a cluster: its units; where a plan is followed, its batches. Null where it is laid in its one sequence.
-    private int[][]? StrandsOf(int cluster) => Stood is null ? _p.UnitStrands[cluster] : _p.BatchStrands[cluster];
-
     // The step to be laid next of a cluster; -1 when none is left.
     private int Next(int cluster)
     {
@@ -227,23 +217,6 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         while (at < _until[cluster] && table.Placed(sequence[at]))
             at++;
         return at < _until[cluster] ? sequence[at] : -1;
-    }
-
-    private int NextOf(int[][] strands, int until)
-    {
-        int next = -1,
-            least = int.MaxValue;
-        foreach (var strand in strands)
-        {
-            var at = 0;
-            while (at < strand.Length && table.Placed(strand[at]))
-                at++;
-            if (at == strand.Length || _p.Position[strand[at]] >= until || !table.IsReady(strand[at]))
-                continue;
-            if (Turn(strand[at]) is var turn && turn < least)
-                (least, next) = (turn, strand[at]);
-        }
-        return next;
     }
 
     private bool LayNext(int step)
@@ -274,6 +247,7 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         }
         if (push < 0 || _p.Frozen[push] || ++_pushes[cluster] > MostPushes)
             return false;
+        TakeWhatFollowed(push);
         // With all that was laid after it, be it from before this trial: it may be tied to what moves.
         if (strands is null)
             _at[cluster] = Unlay(_p.Sequence[cluster], _p.Position[push], _until[cluster]);
@@ -367,23 +341,21 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
     private int Unlay(int[] sequence, int from, int to)
     {
         for (var i = to - 1; i >= from; i--)
-        {
-            if (!table.Placed(sequence[i]))
-                continue;
-            Touched?.Invoke(sequence[i]);
-            table.Take(sequence[i], _kept);
-        }
+            Unlay(sequence[i]);
         return from;
     }
 
     private void Unlay(IEnumerable<int> steps)
     {
         foreach (var step in steps)
-        {
-            if (!table.Placed(step))
-                continue;
-            Touched?.Invoke(step);
-            table.Take(step, _kept);
-        }
+            Unlay(step);
+    }
+
+    private void Unlay(int step)
+    {
+        if (!table.Placed(step))
+            return;
+        Touched?.Invoke(step);
+        table.Take(step, _kept);
     }
 }

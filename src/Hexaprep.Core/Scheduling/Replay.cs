@@ -67,7 +67,8 @@ internal static class Replay
         return laid && Enumerable.Range(0, p.Steps).All(table.Placed);
     }
 
-    // The minute at which each step stood. What is new has its turn before what follows it in its batch, at the end right behind the last.
+    // The minute at which each step stood, with its last piece: work that is cut filled what others left it, and would else come before
+    // all of them. What is new has its turn before what follows it in its batch, at the end right behind the last.
     private static int[] Turns(CompiledProblem p, IReadOnlyList<PlanChunk> chunks)
     {
         var stood = new int[p.Steps];
@@ -75,7 +76,7 @@ internal static class Replay
         foreach (var chunk in chunks)
         {
             if (p.ById.TryGetValue((chunk.Batch, chunk.Step), out var step))
-                stood[step] = Math.Min(stood[step], chunk.Start);
+                stood[step] = stood[step] == CompiledProblem.Never ? chunk.Start : Math.Max(stood[step], chunk.Start);
         }
         foreach (var strand in p.Strands)
         {

@@ -27,7 +27,7 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
     public void Run(long work, int cold, SavedPlan best)
     {
         for (var i = 0; i < problem.Steps; i++)
-            _turn[i] = table.Placed(i) ? table.Start[i] : CompiledProblem.Never;
+            _turn[i] = table.Placed(i) ? LastBegin(i) : CompiledProblem.Never;
         var value = table.Value();
         placer.Hopeless = attempt.Hopeless;
         for (long done = 0; done < work; done += attempt.Work)
@@ -89,6 +89,10 @@ internal sealed class TurnSearch(CompiledProblem problem, Timetable table, Place
         }
         return first;
     }
+
+    // What is done or under way may have no piece left to come.
+    private int LastBegin(int step) =>
+        table.Read(step, _pieces.AsSpan(_first[step])) is > 0 and var count ? _pieces[_first[step] + count - 1].Begin : table.Start[step];
 
     private int Window() => (LeastWindowDays + random.Below(MostWindowDays - LeastWindowDays + 1)) * Day;
 

@@ -148,4 +148,76 @@ public sealed class StrandTests
         Assert.Empty(PlanChecker.Breaches(Problem(1), kept.Schedule.Chunks));
         Assert.All(was, u => Assert.InRange(will[u.Key] - u.Value, 0, Day));
     }
+
+    // Work of a later unit, cut into pieces that filled what the first left of each evening: it goes on doing so.
+    [Fact]
+    public void Work_that_filled_what_others_left_does_not_come_before_them()
+    {
+        PlanProblem Problem(params string[] main) =>
+            Evenings(
+                30,
+                65,
+                [new PlanUnit("main", 1), new PlanUnit("filler", 1)],
+                Chain("main", main, 40),
+                new PlanBatch("filler", "filler", 12, [new PlanStep("clean", 0, 20, 12, 0)], [], [])
+            );
+        var main = Enumerable.Range(0, 8).Select(i => $"s{i}").ToArray();
+        PlanChunk[] older =
+        [
+            .. main.Select((s, i) => new PlanChunk("main", s, Minute(i), Minute(i) + 40, 1)),
+            .. Enumerable.Range(0, 12).Select(i => new PlanChunk("filler", "clean", Minute(i) + 45, Minute(i) + 65, 1)),
+        ];
+
+        Assert.Equal(Minute(8) + 40, InTurn(Problem(["more", .. main]), older)["main"]);
+    }
+
+    // A wait of five days that must end on the fifth, and no evening then: what opens it is done a day later, and what was laid between
+    // makes room.
+    [Fact]
+    public void What_is_pushed_back_keeps_its_turn()
+    {
+        var problem = Evenings(30, 60, [new PlanUnit("b", 1), new PlanUnit("c", 1)], Chain("c", ["c0", "c1", "c2", "c3"], 60));
+        problem = problem with
+        {
+            Sittings = [.. problem.Sittings.Where(s => s.Begin != Minute(5))],
+            Batches =
+            [
+                .. problem.Batches,
+                Chain("b", ["b0", "b1", "b2"], 60) with
+                {
+                    Arcs = [new PlanArc("b0", "b1", 5 * Day - 120) { Max = 5 * Day }, new PlanArc("b1", "b2", 0)],
+                },
+            ],
+        };
+        PlanChunk At(string step, int evening) => new(step[..1], step, Minute(evening), Minute(evening) + 60, 1);
+
+        var ends = InTurn(problem, [At("b0", 0), At("c0", 1), At("c1", 2), At("c2", 3), At("c3", 4), At("b1", 5), At("b2", 6)]);
+
+        Assert.Equal(Minute(7) + 60, ends["b"]);
+        Assert.Equal(Minute(4) + 60, ends["c"]);
+    }
+
+    private static int Minute(int evening) => evening * Day + 1140;
+
+    private static PlanBatch Chain(string id, string[] steps, int minutes) =>
+        new(
+            id,
+            id,
+            1,
+            [.. steps.Select(s => new PlanStep(s, 0, minutes, 1, 0))],
+            [.. steps.Zip(steps.Skip(1), (from, to) => new PlanArc(from, to, 0))],
+            []
+        );
+
+    private static Dictionary<string, int> InTurn(PlanProblem problem, IReadOnlyList<PlanChunk> older)
+    {
+        var compiled = CompiledProblem.Of(problem);
+        var table = new Timetable(compiled);
+
+        Assert.True(Replay.LayInTurn(compiled, table, new Placer(compiled, table), older, stays: false));
+
+        var chunks = table.Chunks();
+        Assert.Empty(PlanChecker.Breaches(problem, chunks));
+        return PlanValue.Finishes(problem, chunks);
+    }
 }
