@@ -38,8 +38,8 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
     );
   return (
     <div className="min-w-0">
-      <p className="flex flex-wrap items-center gap-x-3 gap-y-0">
-        <Mark mark={step.mark} size={clock ? 26 : 34} />
+      <p className="flex flex-wrap items-center gap-x-3 gap-y-0 lg:pt-1.5">
+        <Mark mark={step.mark} size={clock ? 26 : 30} />
         <span className="line-clamp-2 text-[20px] strong lg:text-lead" title={step.unit}>
           {step.unit}
         </span>

@@ -112,7 +112,13 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchL
             <Ring key={`${d.stepId}${d.coatId}${d.stage}`} at={at(d.sure)} place={flat(line)} />
           ))}
           {shown.map((d, i) => (
-            <Plumb key={`${d.stepId}${d.coatId}${d.stage}`} from={at(d.sure)} to={columns[i] ?? 0} />
+            <Plumb
+              key={`${d.stepId}${d.coatId}${d.stage}`}
+              from={at(d.sure)}
+              to={columns[i] ?? 0}
+              before={i}
+              behind={shown.length - 1 - i}
+            />
           ))}
           <g aria-hidden="true">
             <path d={`M${nowX} ${line - 78}V${line + 116}`} className="stroke-hand" strokeWidth={4} />
@@ -191,11 +197,12 @@ function Flag({ x, text }: { x: number; text: string }) {
   );
 }
 
-// From the ring straight down, then across to its digits.
-function Plumb({ from, to }: { from: number; to: number }) {
+// From the ring straight down, then across above all digits to the left of its own: those on their way right the higher the farther right
+// they stand, those on their way left the lower, so none crosses another.
+function Plumb({ from, to, before, behind }: { from: number; to: number; before: number; behind: number }) {
   const beside = to - 12;
-  const path =
-    beside - from > 6 ? `V${height - 79}H${to - 6}` : from - beside > 6 ? `V${height - 116}H${beside}V${height - 4}` : `V${height - 4}`;
+  const across = height - 118 - 9 * (beside > from ? before : behind);
+  const path = Math.abs(beside - from) > 6 ? `V${across}H${beside}V${height - 4}` : `V${height - 4}`;
   return <path aria-hidden="true" d={`M${from} ${line + 12}${path}`} className="fill-none stroke-wait" strokeWidth={3} />;
 }
 
