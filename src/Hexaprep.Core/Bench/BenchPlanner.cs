@@ -9,10 +9,6 @@ public static class BenchPlanner
     // What may still be changed of the sitting that runs lies at least so far ahead.
     private static readonly Duration Near = Duration.FromMinutes(30);
 
-    // Rounds of seeking lost dates, and the decodes after which one of them has shown where it leads.
-    private const int MostRounds = 8,
-        Enough = 300;
-
     /// <summary>What two searches from the same start differ by without any cause, of a plan's value: one part in so many. Less is no
     /// difference, and not worth the trouble.</summary>
     public const int Spread = 200;
@@ -113,7 +109,7 @@ public static class BenchPlanner
         Parallel.Invoke(
             new ParallelOptions { CancellationToken = cancel },
             () => free = Freely(bench, now, kept, budget, cancel),
-            () => bound = KeepingDates(bench, now, kept, before, budget, cancel)
+            () => bound = new DateSearch(bench, now, kept, before, cancel).Best(budget)
         );
         var taken = new[] { free!, bound! }
             .Where(b => MayTake(kept, b, before, bench, now))
@@ -140,94 +136,11 @@ public static class BenchPlanner
 
     /// <summary>The best plan found with all freedom, from the order of another and from nothing.</summary>
     public static BenchPlan Freely(BenchIndex bench, Instant now, BenchPlan from, int budget, CancellationToken cancel = default) =>
-        Searched(bench, now, from, budget, null, null, 0, false, cancel);
+        new BenchSearch(bench, now, cancel).From(from, budget);
 
-    /// <summary>The best plan found that brings no unit home later than the one it begins from, nor by more than a day later than the one
-    /// before, where that can be kept. Where it cannot, the unit of which more is asked than before comes up to a week later.</summary>
-    public static BenchPlan KeepingDates(
-        BenchIndex bench,
-        Instant now,
-        BenchPlan from,
-        BenchPlan? before,
-        int budget,
-        CancellationToken cancel = default
-    )
-    {
-        var kept = new KeptDates(before, from);
-        var dates = kept.For(from);
-        (BenchPlan, Instant)? standing = StandingUntil(bench, from, now) is { } until ? (from, until) : null;
-        BenchPlan Best(params Func<BenchPlan>[] ways)
-        {
-            var found = new BenchPlan[ways.Length];
-            Parallel.For(0, ways.Length, new ParallelOptions { CancellationToken = cancel }, i => found[i] = ways[i]());
-            return found.OrderBy(p => p.Result.Unplaced.Count).ThenBy(kept.DaysLost).ThenBy(p => p.Result.Schedule.Z).First();
-        }
-        BenchPlan Search(BenchPlan start, int? round, bool inTurns, int? of = null) =>
-            Searched(bench, now, start, of ?? budget, dates, standing, round, inTurns, cancel);
-        // Where most of the bench came since, few dates bind: then a new beginning may keep them too.
-        var first =
-            dates.Count * 2 < from.Ends.Count ? Best(() => Search(from, 0, false), () => Search(from, null, false))
-            : kept.DaysLost(from) > 0 ? from
-            : Search(from, 0, false);
-        var found = first;
-        // Dates were lost: which way leads back to them is not to be seen beforehand, so several are tried, each for a while.
-        var least = Math.Min(budget, Enough);
-        for (var round = 1; round < MostRounds && found.Result.Unplaced.Count == 0 && !Keeps(found, dates); round++)
-        {
-            var (r, best) = (round, found);
-            found = Best(
-                () => Search(r == 2 ? before ?? from : from, 2 * r - 1, true, least),
-                () => Search(best, 2 * r, r > 1, least),
-                () => best
-            );
-        }
-        // The way that led nearest is bettered in earnest.
-        return ReferenceEquals(first, from) || !ReferenceEquals(found, first) ? Best(() => Search(found, 0, false), () => found) : found;
-    }
-
-    private static bool Keeps(BenchPlan plan, Dictionary<string, Instant> dates) =>
-        plan.Ends.All(e => !dates.TryGetValue(e.Key, out var date) || plan.At(e.Value) <= date);
-
-    // Round after round with another seed; no round: from nothing.
-    private static BenchPlan Searched(
-        BenchIndex bench,
-        Instant now,
-        BenchPlan from,
-        int budget,
-        Dictionary<string, Instant>? promised,
-        (BenchPlan InForce, Instant Until)? standing,
-        int? round,
-        bool inTurns,
-        CancellationToken cancel
-    )
-    {
-        var draft = new PlanDraft(bench, now, PuttyMix.In(from.Problem), from.LastEvening);
-        var problem = draft.Problem();
-        var chunks = from.OnMinutesFrom(draft.Origin);
-        var dates = promised?.ToDictionary(e => e.Key, e => draft.Minute(e.Value));
-        // What is about to be done stands, for the search alone; the plan is that of the bench as it is.
-        var searched = standing is { } s ? Standing(problem, s.InForce.OnMinutesFrom(draft.Origin), draft.Minute(s.Until)) : problem;
-        var result = round is { } r
-            ? Planner.Better(searched with { Seed = problem.Seed + r }, chunks, budget, dates, inTurns, cancel)
-            : Planner.Solve(searched, budget, dates, cancel);
-        if (dates is not null)
-            return draft.Plan(problem, Planner.Keep(problem, result.Schedule.Chunks, cancel), budget);
-        return PlanDraft.SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
-    }
-
-    private static PlanProblem Standing(PlanProblem problem, IReadOnlyList<PlanChunk> chunks, int until)
-    {
-        var open = problem.Fixed?.Select(c => c.Step).ToHashSet(StringComparer.Ordinal) ?? [];
-        var steps = problem.Batches.SelectMany(b => b.Steps).Select(s => s.Id).ToHashSet(StringComparer.Ordinal);
-        var near = chunks
-            .Where(c => c.Start < until && steps.Contains(c.Step) && !open.Contains(c.Step))
-            .Select(c => c.Step)
-            .ToHashSet(StringComparer.Ordinal);
-        return near.Count == 0 ? problem : problem with { Fixed = [.. problem.Fixed ?? [], .. chunks.Where(c => near.Contains(c.Step))] };
-    }
-
-    // Null outside a sitting, and where hands would stand idle.
-    private static Instant? StandingUntil(BenchIndex bench, BenchPlan plan, Instant now) =>
+    /// <summary>Until when what the running sitting holds next stands; null outside a sitting, and where hands would stand
+    /// idle.</summary>
+    internal static Instant? StandingUntil(BenchIndex bench, BenchPlan plan, Instant now) =>
         bench.State.Settings.Calendar.From(now, 2).FirstOrDefault(s => s.Holds(now)) is { } sitting
         && Instant.Min(now + Near, sitting.End) is var until
         && plan.Work.Any(w => w.Begin < until)

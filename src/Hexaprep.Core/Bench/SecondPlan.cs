@@ -25,7 +25,7 @@ public sealed record SecondPlan(BenchPlan Plan, IReadOnlyDictionary<Guid, Instan
         var sameAims = SameAims(plan.Problem, kept.Problem);
         var relaxes = sameAims && Stands(plan, kept);
         var searched = relaxes
-            ? BenchPlanner.KeepingDates(next, now, kept, plan, budget, cancel)
+            ? new DateSearch(next, now, kept, plan, cancel).Best(budget)
             : BenchPlanner.Freely(next, now, kept, budget, cancel);
         var second = relaxes && !KeepsDates(plan, searched) ? kept : Better(kept, searched);
         var tightens = sameAims && !relaxes && Stands(second, BenchPlanner.AtOnce(bench, now, second, cancel));
