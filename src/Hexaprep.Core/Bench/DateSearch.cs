@@ -7,8 +7,10 @@ namespace Hexaprep.Core.Bench;
 /// week later.</summary>
 internal sealed class DateSearch
 {
-    // Rounds of seeking lost dates, and the decodes after which one of them has shown where it leads.
+    // Rounds of seeking lost dates, each of a quarter of the decodes but no fewer than begin to show where it leads and no more than have
+    // shown it.
     private const int Rounds = 7,
+        Fewest = 60,
         Enough = 300;
 
     private readonly BenchPlan _from,
@@ -48,7 +50,7 @@ internal sealed class DateSearch
     // Back to the dates it lost; the way that led nearest is bettered in earnest.
     private BenchPlan Led(BenchPlan first, int budget)
     {
-        var found = Sought(first, Math.Min(budget, Enough));
+        var found = Sought(first, Math.Min(budget, Math.Clamp(budget / 4, Fewest, Enough)));
         return ReferenceEquals(found, first) && !ReferenceEquals(first, _from)
             ? found
             : BestOf(() => _search.From(found, budget), () => found);

@@ -4,7 +4,8 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>The plan of a bench that is only thought of, beside the plan in force.</summary>
-/// <remarks>Both are searched from the same start. A change that only takes work or waits away leaves the plan in force as it stands: it
+/// <remarks>Both are searched from the same start, and the second is the one that would be in force: where units are wanted as they were,
+/// it throws nobody back whom another plan would not. A change that only takes work or waits away leaves the plan in force as it stands: it
 /// brings nobody home later. One that only adds them gives a plan that would hold without it too: it brings nobody home sooner. What lies
 /// within the search's own spread is no difference.</remarks>
 /// <param name="Plan">The second plan.</param>
@@ -24,13 +25,16 @@ public sealed record SecondPlan(BenchPlan Plan, IReadOnlyDictionary<Guid, Instan
         var kept = BenchPlanner.AtOnce(next, now, plan, cancel);
         var sameAims = SameAims(plan.Problem, kept.Problem);
         var relaxes = sameAims && Stands(plan, kept);
-        var searched = relaxes
-            ? new DateSearch(next, now, kept, plan, cancel).Best(budget)
-            : BenchPlanner.Freely(next, now, kept, budget, cancel);
-        var second = relaxes && !KeepsDates(plan, searched) ? kept : Better(kept, searched);
+        var second =
+            !sameAims ? Better(kept, BenchPlanner.Freely(next, now, kept, budget, cancel))
+            : relaxes ? KeepingDates(plan, kept, new DateSearch(next, now, kept, plan, cancel).Best(budget))
+            : BenchPlanner.Better(next, now, kept, plan, budget, cancel).InForce;
         var tightens = sameAims && !relaxes && Stands(second, BenchPlanner.AtOnce(bench, now, second, cancel));
         return new SecondPlan(second, Seen(bench, next, plan, second, tightens, isClear: relaxes || tightens || !sameAims));
     }
+
+    private static BenchPlan KeepingDates(BenchPlan plan, BenchPlan kept, BenchPlan searched) =>
+        KeepsDates(plan, searched) ? Better(kept, searched) : kept;
 
     private static BenchPlan Better(BenchPlan a, BenchPlan b) =>
         (b.Result.Unplaced.Count, b.Result.Schedule.Z).CompareTo((a.Result.Unplaced.Count, a.Result.Schedule.Z)) < 0 ? b : a;

@@ -111,13 +111,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             switch (ask.Kind)
             {
                 case WhatIfKind.Evening:
-                    var (from, to) = (Need("begins", ask.Begins), Need("ends", ask.Ends));
-                    if (from == to)
-                        throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
-                    return Calendar(
-                        $"One more evening, {_clock.Day(Ahead("date", ask.Date))} {Clockface.Time(from)} to {Clockface.Time(to)}",
-                        new SittingException(newId(), ask.Date!.Value, ExceptionKind.Extra, from, to)
-                    );
+                    return OneMoreEvening(Need("begins", ask.Begins), Need("ends", ask.Ends), Ahead("date", ask.Date));
                 case WhatIfKind.LaterStart:
                     return LaterStart(Ahead("date", ask.Date), Need("begins", ask.Begins));
                 case WhatIfKind.Rain:
@@ -186,15 +180,40 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
 
         private static Change.SettingsSet Set(BenchSettings settings) => new(settings with { Version = settings.Version + 1 });
 
+        private WhatIfChange OneMoreEvening(LocalTime begins, LocalTime ends, LocalDate date)
+        {
+            if (begins == ends)
+                throw Refuse("ends", "An evening that ends when it begins has no time.", "Give another end.");
+            if (SittingsOn(date).Any(s => s.Begins <= begins && begins < ends && (ends <= s.Ends || s.Ends < s.Begins)))
+                throw Refuse("date", $"You sit then already on {_clock.Day(date)}.", "Choose another day or other hours.");
+            return Calendar(
+                $"One more evening, {_clock.Day(date)} {Clockface.Time(begins)} to {Clockface.Time(ends)}",
+                new SittingException(newId(), date, ExceptionKind.Extra, begins, ends)
+            );
+        }
+
+        private List<(LocalTime Begins, LocalTime Ends)> SittingsOn(LocalDate date)
+        {
+            var zone = bench.State.Settings.Zone;
+            return
+            [
+                .. bench
+                    .State.Settings.Calendar.From(zone.AtStartOfDay(date).ToInstant(), 1)
+                    .Where(s => s.Date == date)
+                    .Select(s => (s.Begin.InZone(zone).TimeOfDay, s.End.InZone(zone).TimeOfDay)),
+            ];
+        }
+
         // The day's own sittings fall out and come back with less at the front.
         private WhatIfChange LaterStart(LocalDate date, LocalTime begins)
         {
-            var zone = bench.State.Settings.Zone;
-            var day = bench.State.Settings.Calendar.From(zone.AtStartOfDay(date).ToInstant(), 1).Where(s => s.Date == date).ToList();
+            var day = SittingsOn(date);
             if (day.Count == 0)
                 throw Refuse("date", $"There is no sitting on {_clock.Day(date)}.", "Choose a day with one.");
-            var ends = day[^1].End.InZone(zone).TimeOfDay;
-            if (begins >= ends && ends > day[0].Begin.InZone(zone).TimeOfDay)
+            var (own, ends) = (day[0].Begins, day[^1].Ends);
+            if (begins <= own)
+                throw Refuse("begins", $"The sitting begins at {Clockface.Time(own)}.", "Give a later start.");
+            if (begins >= ends && ends > own)
                 throw Refuse("begins", $"The sitting ends at {Clockface.Time(ends)}.", "Give an earlier start.");
             return Calendar(
                 $"{_clock.Day(date)} only from {Clockface.Time(begins)}",

@@ -172,6 +172,16 @@ public sealed class ArmyTests
         );
     }
 
+    [Fact]
+    public void An_hour_less_of_one_evening_throws_nobody_back_by_more_than_a_week()
+    {
+        var (bench, plan) = Planned.Value;
+        var ask = new WhatIfAsk(WhatIfKind.LaterStart, new LocalDate(2026, 11, 29), Begins: new(20, 30));
+        var view = new WhatIf(bench.Index, plan, Friday, Budget, bench.NewId).View(ask);
+
+        Assert.All(view.Units, u => Assert.True(u.HoursSooner >= -7 * 24, $"{u.Unit} {u.Words}"));
+    }
+
     // Armies of their own weeks and evenings, one of them of ninety minutes. A few decodes do: the plan there at once is near already.
     [Theory]
     [InlineData(2)]

@@ -135,6 +135,26 @@ public sealed class WhatIfTests
             Assert.Throws<RefusedException>(() => Ask(new WhatIfAsk(WhatIfKind.Rain, Thursday.PlusDays(-3)))).Refusal.Field
         );
 
+    // The week's own sitting of that Thursday asked for once more, and begun as it begins: neither would make a difference.
+    [Fact]
+    public void A_question_that_would_change_nothing_is_refused_with_what_stands_there()
+    {
+        var bench = Two().Bench;
+        var own = bench.State.Settings.Calendar.From(Evening, 7).First(s => s.Begin > Evening);
+        var zone = bench.State.Settings.Zone;
+        var (begins, ends) = (own.Begin.InZone(zone).TimeOfDay, own.End.InZone(zone).TimeOfDay);
+
+        var again = Refusal(new WhatIfAsk(WhatIfKind.Evening, own.Date, Begins: begins.PlusMinutes(10), Ends: ends));
+        var asItIs = Refusal(new WhatIfAsk(WhatIfKind.LaterStart, own.Date, Begins: begins));
+
+        Assert.Equal(("date", "Choose another day or other hours."), (again.Field, again.Remedy));
+        Assert.Equal(("begins", "Give a later start."), (asItIs.Field, asItIs.Remedy));
+        Assert.NotEmpty(Of(new WhatIfAsk(WhatIfKind.Evening, own.Date, Begins: begins, Ends: ends.PlusMinutes(30))).Made);
+        return;
+        WhatIfChange Of(WhatIfAsk ask) => WhatIfChange.Of(bench.Index, ask, Evening, Guid.NewGuid);
+        Refusal Refusal(WhatIfAsk ask) => Assert.Throws<RefusedException>(() => Of(ask)).Refusal;
+    }
+
     [Theory]
     [InlineData(WhatIfKind.Merge, "batchId")]
     [InlineData(WhatIfKind.Split, "batchId")]

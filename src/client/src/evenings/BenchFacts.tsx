@@ -47,7 +47,7 @@ export function BenchFacts({ draft, zones, onChange }: BenchFactsProps) {
         aria-label="Local time of"
         value={draft.timeZone}
         onChange={(e) => onChange({ timeZone: e.target.value })}
-        className={`${gap} max-w-[150px]`}
+        className={`${gap} max-w-[190px]`}
       >
         {zones.map((z) => (
           <option key={z}>{z}</option>

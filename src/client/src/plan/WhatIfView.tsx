@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
+import { addDays, addHours, format, formatISO, parse, parseISO } from "date-fns";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { planQuery, sittingsQuery } from "../api/queries";
@@ -30,6 +31,18 @@ const numbers = ["one", "two", "three", "four", "five", "six", "seven", "eight",
 const underWay = [...numbers.map((text, i) => ({ value: `up_to_${i + 1}`, text })), { value: "no_limit", text: "no limit" }];
 type Kind = (typeof questions)[number]["value"];
 
+/** The first day to come on which nobody sits, YYYY-MM-DD. */
+function freeDay(plan: Schemas["PlanView"]): string {
+  const taken = new Set(plan.sittings.map((s) => s.date));
+  let day = addDays(parseISO(plan.now.slice(0, 10)), 1);
+  while (taken.has(formatISO(day, { representation: "date" }))) day = addDays(day, 1);
+  return formatISO(day, { representation: "date" });
+}
+
+function anHourLater(time: string): string {
+  return format(addHours(parse(time, "HH:mm", new Date(0)), 1), "HH:mm");
+}
+
 /** What if: one question at a time, in a sentence; the answer is who moves and by how much, and it is taken with one act. */
 export function WhatIfView() {
   const plan = useQuery(planQuery);
@@ -42,13 +55,14 @@ export function WhatIfView() {
 function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schemas["SittingsAnswer"] }) {
   const navigate = useNavigate();
   const next = plan.sittings.find((s) => !s.isNow)?.date ?? plan.now.slice(0, 10);
+  const free = freeDay(plan);
   // An evening as the person's own are.
-  const usual = sittings.weekly[0];
+  const usual = sittings.weekly[0]?.begins.slice(0, 5) ?? "19:30";
   const [kind, setKind] = useState<Kind>("evening");
-  const [date, setDate] = useState(next);
+  const [date, setDate] = useState(free);
   const [until, setUntil] = useState(next);
-  const [begins, setBegins] = useState(usual?.begins.slice(0, 5) ?? "19:30");
-  const [ends, setEnds] = useState(usual?.ends.slice(0, 5) ?? "22:00");
+  const [begins, setBegins] = useState(usual);
+  const [ends, setEnds] = useState(sittings.weekly[0]?.ends.slice(0, 5) ?? "22:00");
   const [handles, setHandles] = useState(sittings.handles + 5);
   const [under, setUnder] = useState("up_to_5");
   const [unit, setUnit] = useState(plan.promises[0]?.unitId ?? "");
@@ -72,6 +86,12 @@ function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schem
       // What is shown is the answer to what is asked.
       ask.reset();
     };
+  // Each question begins with a day and an hour that make a difference.
+  const turn = (other: Kind) => {
+    setKind(other);
+    setDate(other === "evening" ? free : next);
+    setBegins(other === "later_start" ? anHourLater(usual) : usual);
+  };
   const answer = ask.data;
   return (
     <main id="screen" data-screen="what-if" tabIndex={-1} className="flex flex-1 flex-col gap-5 px-4 pb-6 outline-none md:px-10">
@@ -84,7 +104,7 @@ function Asking({ plan, sittings }: { plan: Schemas["PlanView"]; sittings: Schem
         }}
       >
         What if I
-        <Choice large label="What if I" value={kind} options={questions} onChange={put(setKind)} />
+        <Choice large label="What if I" value={kind} options={questions} onChange={put(turn)} />
         {kind === "evening" || kind === "later_start" || kind === "rain" ? (
           <>
             {kind === "rain" ? null : <Stop>,</Stop>}
