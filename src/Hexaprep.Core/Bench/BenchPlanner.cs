@@ -102,6 +102,27 @@ public static class BenchPlanner
         BenchPlan? before,
         int budget,
         CancellationToken cancel = default
+    ) => BeingBettered(bench, now, kept, before, budget, new DateSearch(bench, now, kept, before, cancel).Best, cancel);
+
+    /// <summary>The plan that would be in force after a change that is only thought of: bettered as <see cref="Better"/> does, but dates
+    /// that were lost are not sought again and again.</summary>
+    internal static BenchPlan Thought(
+        BenchIndex bench,
+        Instant now,
+        BenchPlan kept,
+        BenchPlan before,
+        int budget,
+        CancellationToken cancel
+    ) => BeingBettered(bench, now, kept, before, budget, new DateSearch(bench, now, kept, before, cancel).Once, cancel).InForce;
+
+    private static Bettering BeingBettered(
+        BenchIndex bench,
+        Instant now,
+        BenchPlan kept,
+        BenchPlan? before,
+        int budget,
+        Func<int, BenchPlan> keepingDates,
+        CancellationToken cancel
     )
     {
         BenchPlan? free = null,
@@ -109,7 +130,7 @@ public static class BenchPlanner
         Parallel.Invoke(
             new ParallelOptions { CancellationToken = cancel },
             () => free = Freely(bench, now, kept, budget, cancel),
-            () => bound = new DateSearch(bench, now, kept, before, cancel).Best(budget)
+            () => bound = keepingDates(budget)
         );
         var taken = new[] { free!, bound! }
             .Where(b => MayTake(kept, b, before, bench, now))

@@ -47,6 +47,10 @@ internal sealed class DateSearch
         return Led(_kept.DaysLost(_from) > 0 ? _from : _search.From(_from, budget), budget);
     }
 
+    /// <summary>One search alone: what was lost may stay lost.</summary>
+    /// <param name="budget">Its decodes, at least 1.</param>
+    public BenchPlan Once(int budget) => BestOf(() => _search.From(_from, budget), () => _from);
+
     // Back to the dates it lost; the way that led nearest is bettered in earnest.
     private BenchPlan Led(BenchPlan first, int budget)
     {

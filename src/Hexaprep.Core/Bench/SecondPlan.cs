@@ -4,8 +4,8 @@ using NodaTime;
 namespace Hexaprep.Core.Bench;
 
 /// <summary>The plan of a bench that is only thought of, beside the plan in force.</summary>
-/// <remarks>Both are searched from the same start, and the second is the one that would be in force: where units are wanted as they were,
-/// it throws nobody back whom another plan would not. A change that only takes work or waits away leaves the plan in force as it stands: it
+/// <remarks>Both are searched from the same start, and the second is the one that would be in force: where units are wanted as they
+/// were, it throws nobody back whom another plan would not. A change that only takes work or waits away leaves the plan in force as it stands: it
 /// brings nobody home later. One that only adds them gives a plan that would hold without it too: it brings nobody home sooner. What lies
 /// within the search's own spread is no difference.</remarks>
 /// <param name="Plan">The second plan.</param>
@@ -28,7 +28,7 @@ public sealed record SecondPlan(BenchPlan Plan, IReadOnlyDictionary<Guid, Instan
         var second =
             !sameAims ? Better(kept, BenchPlanner.Freely(next, now, kept, budget, cancel))
             : relaxes ? KeepingDates(plan, kept, new DateSearch(next, now, kept, plan, cancel).Best(budget))
-            : BenchPlanner.Better(next, now, kept, plan, budget, cancel).InForce;
+            : BenchPlanner.Thought(next, now, kept, plan, budget, cancel);
         var tightens = sameAims && !relaxes && Stands(second, BenchPlanner.AtOnce(bench, now, second, cancel));
         return new SecondPlan(second, Seen(bench, next, plan, second, tightens, isClear: relaxes || tightens || !sameAims));
     }
