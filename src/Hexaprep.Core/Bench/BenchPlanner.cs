@@ -9,6 +9,8 @@ public static class BenchPlanner
     // What may still be changed of the sitting that runs lies at least so far ahead.
     private static readonly Duration Near = Duration.FromMinutes(30);
 
+    private const int RoundsWhileOneWaits = 2;
+
     /// <summary>What two searches from the same start differ by without any cause, of a plan's value: one part in so many. Less is no
     /// difference, and not worth the trouble.</summary>
     public const int Spread = 200;
@@ -102,10 +104,10 @@ public static class BenchPlanner
         BenchPlan? before,
         int budget,
         CancellationToken cancel = default
-    ) => BeingBettered(bench, now, kept, before, budget, new DateSearch(bench, now, kept, before, cancel).Best, cancel);
+    ) => BeingBettered(bench, now, kept, before, budget, DateSearch.MostRounds, cancel);
 
     /// <summary>The plan that would be in force after a change that is only thought of: bettered as <see cref="Better"/> does, but dates
-    /// that were lost are not sought again and again.</summary>
+    /// that were lost are not sought so long: somebody waits for the answer.</summary>
     internal static BenchPlan Thought(
         BenchIndex bench,
         Instant now,
@@ -113,7 +115,7 @@ public static class BenchPlanner
         BenchPlan before,
         int budget,
         CancellationToken cancel
-    ) => BeingBettered(bench, now, kept, before, budget, new DateSearch(bench, now, kept, before, cancel).Once, cancel).InForce;
+    ) => BeingBettered(bench, now, kept, before, budget, RoundsWhileOneWaits, cancel).InForce;
 
     private static Bettering BeingBettered(
         BenchIndex bench,
@@ -121,7 +123,7 @@ public static class BenchPlanner
         BenchPlan kept,
         BenchPlan? before,
         int budget,
-        Func<int, BenchPlan> keepingDates,
+        int rounds,
         CancellationToken cancel
     )
     {
@@ -130,7 +132,7 @@ public static class BenchPlanner
         Parallel.Invoke(
             new ParallelOptions { CancellationToken = cancel },
             () => free = Freely(bench, now, kept, budget, cancel),
-            () => bound = keepingDates(budget)
+            () => bound = new DateSearch(bench, now, kept, before, cancel).Best(budget, rounds)
         );
         var taken = new[] { free!, bound! }
             .Where(b => MayTake(kept, b, before, bench, now))

@@ -7,10 +7,11 @@ namespace Hexaprep.Core.Bench;
 /// week later.</summary>
 internal sealed class DateSearch
 {
-    // Rounds of seeking lost dates, each of a quarter of the decodes but no fewer than begin to show where it leads and no more than have
-    // shown it.
-    private const int Rounds = 7,
-        Fewest = 60,
+    /// <summary>Rounds of seeking lost dates, where there is time for them.</summary>
+    public const int MostRounds = 7;
+
+    // A round is a quarter of the decodes, but no fewer than begin to show where it leads and no more than have shown it.
+    private const int Fewest = 60,
         Enough = 300;
 
     private readonly BenchPlan _from,
@@ -39,32 +40,29 @@ internal sealed class DateSearch
 
     /// <summary>The best plan found.</summary>
     /// <param name="budget">Decodes for each search, at least 1.</param>
-    public BenchPlan Best(int budget)
+    /// <param name="rounds">Rounds of seeking lost dates at most, at least 0.</param>
+    public BenchPlan Best(int budget, int rounds = MostRounds)
     {
         // Where most of the bench came since, few dates bind: then a new beginning may keep them too.
         if (_dates.Count * 2 < _from.Ends.Count)
-            return Led(BestOf(() => _search.From(_from, budget), () => _search.Afresh(_from, budget)), budget);
-        return Led(_kept.DaysLost(_from) > 0 ? _from : _search.From(_from, budget), budget);
+            return Led(BestOf(() => _search.From(_from, budget), () => _search.Afresh(_from, budget)), budget, rounds);
+        return Led(_kept.DaysLost(_from) > 0 ? _from : _search.From(_from, budget), budget, rounds);
     }
 
-    /// <summary>One search alone: what was lost may stay lost.</summary>
-    /// <param name="budget">Its decodes, at least 1.</param>
-    public BenchPlan Once(int budget) => BestOf(() => _search.From(_from, budget), () => _from);
-
     // Back to the dates it lost; the way that led nearest is bettered in earnest.
-    private BenchPlan Led(BenchPlan first, int budget)
+    private BenchPlan Led(BenchPlan first, int budget, int rounds)
     {
-        var found = Sought(first, Math.Min(budget, Math.Clamp(budget / 4, Fewest, Enough)));
+        var found = Sought(first, Math.Min(budget, Math.Clamp(budget / 4, Fewest, Enough)), rounds);
         return ReferenceEquals(found, first) && !ReferenceEquals(first, _from)
             ? found
             : BestOf(() => _search.From(found, budget), () => found);
     }
 
     // Which way leads back to lost dates is not to be seen beforehand, so several are tried, each for a while.
-    private BenchPlan Sought(BenchPlan first, int budget)
+    private BenchPlan Sought(BenchPlan first, int budget, int rounds)
     {
         var found = first;
-        for (var round = 1; round <= Rounds && found.Result.Unplaced.Count == 0 && !Keeps(found); round++)
+        for (var round = 1; round <= rounds && found.Result.Unplaced.Count == 0 && !Keeps(found); round++)
         {
             var (r, best) = (round, found);
             found = BestOf(
