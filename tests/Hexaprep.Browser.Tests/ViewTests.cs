@@ -249,6 +249,27 @@ public sealed class ViewTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_what_if_begins_with_a_day_and_an_hour_that_make_a_difference()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        using var page = new Chromium();
+        page.Open(app.Address + "/plan/what-if");
+        page.Find("[aria-label='Day: Fri 13 Mar']");
+        page.Choose("What if I", "began later");
+        page.Find("[aria-label='Day: Sat 14 Mar']").Click();
+        page.Find("[role=dialog] input").SendKeys("Fri 13 Mar" + Keys.Enter);
+        page.Named("Work it out").Click();
+        page.Says("There is no sitting on Fri 13 Mar.");
+
+        page.Choose("What if I", "had one more evening");
+        page.Find("[aria-label='Day: Fri 13 Mar']").Click();
+        page.Find("[role=dialog] input").SendKeys("Tue 17 Mar" + Keys.Enter);
+        page.Named("Work it out").Click();
+
+        page.Says("You sit then already on Tue 17 Mar.");
+    }
+
+    [Fact]
     public async Task A_unit_is_renamed_copied_taken_off_the_bench_and_put_back()
     {
         await using var app = new TestApp(databases.Clone());

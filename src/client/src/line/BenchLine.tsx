@@ -100,7 +100,7 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchL
           {fold && view.nextSitting ? (
             <g className="text-axis">
               <text x={(fold.x0 + fold.x1) / 2} y={line - 64} textAnchor="middle" className="fill-ink-2">
-                {lasts((fold.to - Math.max(fold.from, now.getTime())) / 60_000)} away
+                {lasts((fold.to - Math.max(view.sitting ? fold.from : 0, now.getTime())) / 60_000)} away
               </text>
               <text x={fold.x1 + 4} y={line - 64} className="strong fill-ink">
                 {moment(view.nextSitting.begin, now, view.zone)}
