@@ -5,9 +5,9 @@ namespace Hexaprep.Core.Bench;
 
 /// <summary>The plan of a bench that is only thought of, beside the plan in force.</summary>
 /// <remarks>Both are searched from the same start, and the second is the one that would be in force: where units are wanted as they
-/// were, it throws nobody back whom another plan would not. A change that only takes work or waits away leaves the plan in force as it stands: it
-/// brings nobody home later. One that only adds them gives a plan that would hold without it too: it brings nobody home sooner. What lies
-/// within the search's own spread is no difference.</remarks>
+/// were, it throws nobody back whom another plan would not. A change that only takes work or waits away leaves the plan in force as it
+/// stands: it brings nobody home later. One that only adds them gives a plan that would hold without it too: it brings nobody home sooner.
+/// What lies within the search's own spread is no difference.</remarks>
 /// <param name="Plan">The second plan.</param>
 /// <param name="Ends">When each unit on the bench is done by it, as far as the change is the cause; null for one that finds no
 /// place.</param>
