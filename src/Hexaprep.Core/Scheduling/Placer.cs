@@ -98,10 +98,11 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
             Open(c, int.MaxValue);
         clusters.CopyTo(_together);
         _count = clusters.Length;
-        _followed.Clear();
         _begunAnew = 0;
         var laid = LayTogether(clusters, setBack);
         _count = 0;
+        // A cluster that is laid alone later has no turn to keep.
+        _followed.Clear();
         return laid;
     }
 

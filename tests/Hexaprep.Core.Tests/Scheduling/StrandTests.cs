@@ -74,23 +74,20 @@ public sealed class StrandTests
         Assert.Equal(plan.Schedule.Chunks, Planner.Keep(problem, plan.Schedule.Chunks).Schedule.Chunks);
     }
 
+    // Twelve models on evenings of 118 minutes.
+    private static PlanProblem Tied(PlanStep work, PlanStep then, int within) =>
+        Evenings(
+            30,
+            118,
+            [new PlanUnit("U", 1)],
+            new PlanBatch("A", "U", 12, [work, then], [new PlanArc(work.Id, then.Id, 0) { Max = within }], [])
+        );
+
     // Three models fill an evening: were it cut into threes alone, the look at them would find no room behind any.
     [Fact]
     public void Work_that_is_cut_leaves_room_for_the_look_that_belongs_to_its_last_evening()
     {
-        var problem = Evenings(
-            30,
-            118,
-            [new PlanUnit("U", 1)],
-            new PlanBatch(
-                "A",
-                "U",
-                12,
-                [new PlanStep("clean", 2, 38, 10, 0), new PlanStep("look", 1, 1, 3, 0)],
-                [new PlanArc("clean", "look", 0) { Max = 240 }],
-                []
-            )
-        );
+        var problem = Tied(new PlanStep("clean", 2, 38, 10, 0), new PlanStep("look", 1, 1, 3, 0), within: 240);
         var plan = Planner.Solve(problem, 1);
 
         Assert.Empty(plan.Unplaced);
@@ -102,19 +99,7 @@ public sealed class StrandTests
     [Fact]
     public void What_must_follow_at_once_and_is_longer_than_an_evening_begins_in_it()
     {
-        var problem = Evenings(
-            30,
-            118,
-            [new PlanUnit("U", 1)],
-            new PlanBatch(
-                "A",
-                "U",
-                12,
-                [new PlanStep("cut", 2, 6, 4, 0), new PlanStep("fit", 0, 10, 4, 0)],
-                [new PlanArc("cut", "fit", 0) { Max = 60 }],
-                []
-            )
-        );
+        var problem = Tied(new PlanStep("cut", 2, 6, 4, 0), new PlanStep("fit", 0, 10, 4, 0), within: 60);
         var plan = Planner.Solve(problem, 1);
 
         Assert.Empty(plan.Unplaced);
@@ -171,13 +156,11 @@ public sealed class StrandTests
         Assert.Equal(Minute(8) + 40, InTurn(Problem(["more", .. main]), older)["main"]);
     }
 
-    // A wait of five days that must end on the fifth, and no evening then: what opens it is done a day later, and what was laid between
-    // makes room.
-    [Fact]
-    public void What_is_pushed_back_keeps_its_turn()
+    // A wait of five days that must end on the fifth, and no evening then.
+    private static PlanProblem Waiting()
     {
         var problem = Evenings(30, 60, [new PlanUnit("b", 1), new PlanUnit("c", 1)], Chain("c", ["c0", "c1", "c2", "c3"], 60));
-        problem = problem with
+        return problem with
         {
             Sittings = [.. problem.Sittings.Where(s => s.Begin != Minute(5))],
             Batches =
@@ -189,12 +172,45 @@ public sealed class StrandTests
                 },
             ],
         };
-        PlanChunk At(string step, int evening) => new(step[..1], step, Minute(evening), Minute(evening) + 60, 1);
+    }
 
-        var ends = InTurn(problem, [At("b0", 0), At("c0", 1), At("c1", 2), At("c2", 3), At("c3", 4), At("b1", 5), At("b2", 6)]);
+    private static readonly PlanChunk[] BeforeWaiting =
+    [
+        .. new[] { ("b0", 0), ("c0", 1), ("c1", 2), ("c2", 3), ("c3", 4), ("b1", 5), ("b2", 6) }.Select(x => new PlanChunk(
+            x.Item1[..1],
+            x.Item1,
+            Minute(x.Item2),
+            Minute(x.Item2) + 60,
+            1
+        )),
+    ];
+
+    // What opens the wait is done a day later, and what was laid between makes room.
+    [Fact]
+    public void What_is_pushed_back_keeps_its_turn()
+    {
+        var ends = InTurn(Waiting(), BeforeWaiting);
 
         Assert.Equal(Minute(7) + 60, ends["b"]);
         Assert.Equal(Minute(4) + 60, ends["c"]);
+    }
+
+    [Fact]
+    public void A_batch_laid_alone_behind_that_leaves_the_others_where_they_are()
+    {
+        var p = CompiledProblem.Of(Waiting());
+        var table = new Timetable(p);
+        var placer = new Placer(p, table);
+        Assert.True(Replay.LayInTurn(p, table, placer, BeforeWaiting, stays: false));
+        int Step(string id) => p.ById[(id[..1], id)];
+        // With the first evening free the wait opens there, and is pushed back once more.
+        foreach (var id in new[] { "b2", "b1", "b0", "c0" })
+            table.Take(Step(id), table.Found);
+
+        Assert.True(placer.Lay(p.Cluster[Step("b0")]));
+
+        Assert.Equal(Minute(1), table.Start[Step("b0")]);
+        Assert.All(new[] { "c1", "c2", "c3" }, id => Assert.True(table.Placed(Step(id)), id));
     }
 
     private static int Minute(int evening) => evening * Day + 1140;
