@@ -1,7 +1,9 @@
 using System.Globalization;
 using Hexaprep.Core;
+using Hexaprep.Core.Drying;
 using Hexaprep.Core.Kept;
 using Hexaprep.Core.Roster;
+using Hexaprep.Core.Routes;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -48,6 +50,17 @@ internal sealed class WorkspaceCheck
         Distinct("pastCoats", d.PastCoats, c => c.Id);
         Distinct("weeklySittings", d.WeeklySittings, s => s.Id);
         Distinct("sittingExceptions", d.SittingExceptions, e => e.Id);
+    }
+
+    /// <summary>Refuses null inside any list of rows, before anything reads them.</summary>
+    public static void NoHoles(Workspace d)
+    {
+        foreach (var list in typeof(Workspace).GetProperties())
+        {
+            var at = 0;
+            foreach (var row in list.GetValue(d) as System.Collections.IList ?? Array.Empty<object>())
+                Need($"{char.ToLowerInvariant(list.Name[0])}{list.Name[1..]}[{at++}]", "", row is not null, "an object, not null");
+        }
     }
 
     private void Check()
@@ -145,11 +158,19 @@ internal sealed class WorkspaceCheck
         });
         foreach (var repair in _d.Steps.Select(s => s.RepairId).Concat(_d.Flaws.Select(f => f.RepairId)).OfType<Guid>())
             Known("repairs", repair, repairs);
+        var products = _d.Steps.ToDictionary(s => s.Id, s => s.ProductClass);
         Each("edges", _d.Edges, (at, e) =>
         {
             Known($"{at}.fromStep", e.FromStep, _steps);
             Known($"{at}.toStep", e.ToStep, _steps);
             Need($"{at}.maxMinutes", "", e.MaxMinutes is null || e.MaxMinutes >= e.MinMinutes, "at least minMinutes");
+            if (e.Stage is { } stage && products[e.FromStep] is { } product)
+                Need(
+                    $"{at}.stage",
+                    stage,
+                    DryingModel.Knows(Ids.Parse<ProductClass>(product), Ids.Parse<Readiness>(stage)),
+                    $"a readiness that {product} has"
+                );
             Need($"{at}.forbidUntil", "", e.ForbidUntil is null || e.ForbidUntil > e.ForbidAfter, "more than forbidAfter");
         });
         Once("edges", _d.Edges, e => (e.FromStep, e.ToStep));

@@ -28,6 +28,7 @@ public static class WorkspaceFile
     public static WorkspaceReading ReadOrMend(string json)
     {
         var (document, version) = Parse(json);
+        WorkspaceCheck.NoHoles(document);
         var reading = WorkspaceMending.Mended(document, version);
         WorkspaceCheck.Whole(reading.Workspace);
         return reading;

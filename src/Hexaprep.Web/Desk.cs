@@ -34,6 +34,9 @@ public sealed record LaidBench(
     /// <summary>True where a better plan has taken another's place, which can be gone back to.</summary>
     public bool CanGoBack { get; init; }
 
+    /// <summary>True where this bench could not be planned and is not tried again until it changes.</summary>
+    public bool PlanFails { get; init; }
+
     /// <summary>Rows that could not be read, in words.</summary>
     public IReadOnlyList<string> SetAside { get; init; } = [];
 }
@@ -90,16 +93,19 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
     private LaidBench Lay(WorkspaceId workspace, StoredBench stored)
     {
         var now = Now;
+        var fails = planners.TroubleWith(workspace, stored.Revision) is { IsGivenUp: true };
         if (planners.Of(workspace, stored.Revision, now) is not { } posted)
             return new LaidBench(workspace, stored.Bench, BenchPlan.None(now), true, now, stored.Revision, stored.IsDemo)
             {
                 SetAside = Words(stored),
+                PlanFails = fails,
             };
         var plan = posted.Revision == stored.Revision ? posted.Plan : posted.Plan.On(stored.Bench);
         var isOf = posted.IsOf(stored.Revision, now);
         return new LaidBench(workspace, stored.Bench, plan, !isOf, now, stored.Revision, stored.IsDemo)
         {
             SetAside = Words(stored),
+            PlanFails = fails,
             Bettering = !posted.IsBettered,
             Offer = isOf ? posted.Offer : null,
             CanGoBack = isOf && posted.Before is not null,

@@ -390,6 +390,12 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var finding = act.Finding ?? throw Refuse("finding", "No finding was given.", "Say not_dry_at, dry_at or exact.");
         if (coat.EndedAt is not { } end || act.At < end)
             throw Conflict("coatId", "This coat is still going on.", "Test it after its last model.");
+        if (!DryingModel.Knows(coat.Product, stage))
+            throw Refuse(
+                "stage",
+                $"'{Ids.Of(stage)}' is no readiness of {StepWords.Wait(coat.Step, coat.Product).Noun}.",
+                $"Name one of {string.Join(", ", Enum.GetValues<Readiness>().Where(s => DryingModel.Knows(coat.Product, s)).Select(s => Ids.Of(s)))}."
+            );
         return [new Change.CoatTested(coat.Id, new CoatTest(newId(), stage, finding, act.At))];
     }
 

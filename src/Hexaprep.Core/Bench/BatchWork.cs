@@ -24,8 +24,6 @@ internal sealed class BatchWork
         Coats = log.Coats.ToLookup(c => c.StepId);
         OpenFlaws = [.. log.Flaws.Where(f => f.MendedAt is null)];
         Held = [.. OpenFlaws.Select(f => f.ModelId)];
-        InRepair = [.. OpenFlaws.Where(f => f.RepairId is not null).Select(f => f.ModelId)];
-        InRepair.ExceptWith(OpenFlaws.Where(f => f.RepairId is null).Select(f => f.ModelId));
         _done = [.. Ticks.SelectMany(g => g).Select(t => (t.StepId, t.ModelId))];
         _remaining = steps.ToDictionary(
             s => s.Id,
@@ -35,11 +33,8 @@ internal sealed class BatchWork
                 : None
         );
         Behind = steps
-            .Where(s => s.RepairId is null && InRepair.Count > 0)
-            .ToDictionary(
-                s => s.Id,
-                IReadOnlyList<BenchModel> (s) => [.. models.Where(m => InRepair.Contains(m.Id) && !IsDone(s.Id, m.Id))]
-            );
+            .Where(s => s.RepairId is null && Held.Count > 0)
+            .ToDictionary(s => s.Id, IReadOnlyList<BenchModel> (s) => [.. models.Where(m => Held.Contains(m.Id) && !IsDone(s.Id, m.Id))]);
     }
 
     /// <summary>What was done on it, in order of time.</summary>
@@ -57,10 +52,7 @@ internal sealed class BatchWork
     /// <summary>Models that a flaw holds back.</summary>
     public HashSet<Guid> Held { get; }
 
-    /// <summary>Of them those whose every flaw is in repair: they go on when that is done.</summary>
-    public HashSet<Guid> InRepair { get; }
-
-    /// <summary>By step of the route, the models in repair that will come to it behind the others.</summary>
+    /// <summary>By step of the route, the held models that will come to it behind the others, when they are mended.</summary>
     public IReadOnlyDictionary<Guid, IReadOnlyList<BenchModel>> Behind { get; }
 
     public bool IsDone(Guid stepId, Guid modelId) => _done.Contains((stepId, modelId));

@@ -267,10 +267,7 @@ public sealed class BenchIndex
             ? [.. ModelsOf[step.BatchId]]
             : [.. ModelsOf[step.BatchId].Where(m => RepairOf(step)?.ModelIds.Contains(m.Id) == true)];
 
-    /// <summary>True when the models of some repair steps are all through a step.</summary>
-    public bool IsFinishedBy(BenchStep step, IReadOnlyList<BenchStep> repair) => ModelsAt(repair[0]).All(m => IsDone(step.Id, m.Id));
-
-    /// <summary>The models in repair that will come to a step behind the others.</summary>
+    /// <summary>The models that a flaw holds and that will come to a step of the route behind the others, when they are mended.</summary>
     public IReadOnlyList<BenchModel> Behind(BenchStep step) => _work[step.BatchId].Behind.GetValueOrDefault(step.Id, []);
 
     /// <summary>The mixes written down for a unit, by area.</summary>
@@ -289,8 +286,11 @@ public sealed class BenchIndex
     /// <summary>The models that still have to go through a step, those held back left out.</summary>
     public IReadOnlyList<BenchModel> Remaining(BenchStep step) => _work[step.BatchId].Remaining(step.Id);
 
-    /// <summary>True when no model that can go on still has to go through it.</summary>
-    public bool IsFinished(BenchStep step) => Remaining(step).Count == 0;
+    /// <summary>How many models still have to go through a step, those held back among them.</summary>
+    public int Left(BenchStep step) => Remaining(step).Count + Behind(step).Count;
+
+    /// <summary>True when every model is through it: one that is held back is not.</summary>
+    public bool IsFinished(BenchStep step) => Left(step) == 0;
 
     /// <summary>The same by id; false for a step that is not on the bench.</summary>
     public bool IsFinished(Guid stepId) => Steps.TryGetValue(stepId, out var step) && TicksOf[stepId].Any() && IsFinished(step);

@@ -46,12 +46,13 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
         [.. Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))]
     );
 
+    // A step and its share that comes behind may both lack a place.
     private readonly Lazy<Dictionary<Guid, string>> _lacks = new(() =>
-        Result.Unplaced.ToDictionary(u => PlanIds.StepOf(u.Step), u => u.Lacks)
+        Result.Unplaced.GroupBy(u => PlanIds.StepOf(u.Step)).ToDictionary(g => g.Key, g => g.First().Lacks)
     );
     private readonly Lazy<Dictionary<Guid, Instant>> _begins = new(() =>
         Result
-            .Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
+            .Schedule.Chunks.Where(c => PlanIds.IsWork(c.Step))
             .GroupBy(c => PlanIds.StepOf(c.Step))
             .ToDictionary(g => g.Key, g => Origin + Duration.FromMinutes(g.Min(c => c.Start)))
     );
@@ -134,11 +135,25 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     /// <summary>The moment of a minute.</summary>
     public Instant At(int minute) => Origin + Duration.FromMinutes(minute);
 
+    /// <summary>When flaws are mended whose repair nobody has chosen yet, by the step at which they were seen, in order of time.</summary>
+    public IReadOnlyList<PlannedWork> Mends { get; init; } =
+    [
+        .. Result
+            .Schedule.Chunks.Where(c => c.Step.EndsWith(PlanIds.Mend, StringComparison.Ordinal))
+            .Select(c => new PlannedWork(
+                PlanIds.StepOf(c.Step),
+                Origin + Duration.FromMinutes(c.Start),
+                Origin + Duration.FromMinutes(c.End),
+                c.Models,
+                false
+            )),
+    ];
+
     /// <summary>The planned stretches of work still to come or under way, in order of time.</summary>
     public IReadOnlyList<PlannedWork> Work { get; init; } =
     [
         .. Result
-            .Schedule.Chunks.Where(c => !c.Step.EndsWith(PlanIds.Past, StringComparison.Ordinal))
+            .Schedule.Chunks.Where(c => PlanIds.IsWork(c.Step))
             .Select(c => new PlannedWork(
                 PlanIds.StepOf(c.Step),
                 Origin + Duration.FromMinutes(c.Start),
@@ -167,7 +182,13 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     {
         bool Knows(Guid id) => bench.Steps.TryGetValue(id, out var step) && step.NotNeeded is null;
         var gone = _steps.Value.Where(id => !Knows(id)).ToHashSet();
-        var old = this with { Gone = gone, IsOld = true, Work = [.. StillOpen(bench, gone)] };
+        var old = this with
+        {
+            Gone = gone,
+            IsOld = true,
+            Work = [.. StillOpen(bench, gone)],
+            Mends = [.. Mends.Where(m => !gone.Contains(m.StepId) && bench.FlawsOf(bench.Steps[m.StepId].BatchId).Any(IsUnmended))],
+        };
         return gone.Count == 0
             ? old
             : old with
@@ -182,6 +203,8 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
                 },
             };
     }
+
+    private static bool IsUnmended(Flaw flaw) => flaw is { MendedAt: null, RepairId: null };
 
     private IEnumerable<PlannedWork> StillOpen(BenchIndex bench, HashSet<Guid> gone)
     {
@@ -245,6 +268,12 @@ public static class PlanIds
     /// <summary>Marks the share of models that come behind the others, out of a repair.</summary>
     public const string Late = "#late";
 
+    /// <summary>Marks the mending of flaws whose repair nobody has chosen yet.</summary>
+    public const string Mend = "#mend";
+
+    /// <summary>True for a plan's step that is work on a step of the bench, still to come or in hand.</summary>
+    public static bool IsWork(string planStep) => MarkOf(planStep) is not (Past or Mend);
+
     /// <summary>The bench step behind a plan's step id.</summary>
     public static Guid StepOf(string planStep) => Guid.Parse(planStep.AsSpan(0, 36));
 
@@ -253,6 +282,7 @@ public static class PlanIds
         planStep.Length == 36 ? ""
         : planStep.EndsWith(Past, StringComparison.Ordinal) ? Past
         : planStep.EndsWith(Hand, StringComparison.Ordinal) ? Hand
+        : planStep.EndsWith(Mend, StringComparison.Ordinal) ? Mend
         : Late;
 
     /// <summary>The moment with its seconds cut off.</summary>

@@ -119,6 +119,11 @@ public sealed class BenchReader
                 "The plan is being made",
                 Offer() is null ? "It will be here in a moment." : "It will be here in a moment; this may begin meanwhile."
             );
+        if (next is null && _bench.OpenFlaws is [var flaw, ..] && _plan.Result.Unplaced.Count == 0)
+        {
+            var name = _bench.NameOf(_bench.Steps[flaw.StepId]);
+            return (HandsState.Free, $"{name}: to be mended", $"{Sentence.Opened(flaw.Words)}, {flaw.Place}: choose its repair, or leave it.");
+        }
         if (next is null)
         {
             return _plan.Result.Unplaced.Count > 0

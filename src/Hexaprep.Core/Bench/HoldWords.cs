@@ -15,6 +15,8 @@ public static class HoldWords
         if (plan.LacksOf(step) is { } lacks)
             return (lacks, null);
         var remaining = bench.Remaining(step);
+        if (remaining.Count == 0 && bench.Behind(step).Count is > 0 and var held)
+            return ($"{Sentence.Counted(held, "model")} to be mended first", plan.BeginOf(step));
         if (Readying.Of(bench, step, remaining, clock) is { Until: { } until } blocker && (blocker.TestFrom ?? until) >= ends)
             return (blocker.Reason, until);
         var planned = plan.BeginOf(step);

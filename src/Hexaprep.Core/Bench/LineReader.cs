@@ -13,7 +13,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var sittings = new[] { sitting, next }.OfType<Sitting>().ToList();
         var since = sitting?.Begin ?? clock.Now;
         var until = sittings.Count == 0 ? clock.Now : sittings[^1].End;
-        var blocks = Past(since).Concat(Planned(until)).OrderBy(b => b.Begin).ToList();
+        var blocks = Past(since).Concat(Planned(until)).Concat(Mends(until, since)).OrderBy(b => b.Begin).ToList();
         return new LineView(
             [.. sittings.Select(s => new SittingView(s.Begin, s.End, $"{clock.At(s.Begin)} to {clock.At(s.End)}", s.FitForSpray))],
             blocks,
@@ -26,6 +26,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         [
             .. Past(sitting.Begin)
                 .Concat(Planned(sitting.End, sitting.Begin))
+                .Concat(Mends(sitting.End, sitting.Begin))
                 .Where(b => b.Begin < sitting.End && b.End > sitting.Begin)
                 .OrderBy(b => b.Begin),
         ];
@@ -58,6 +59,16 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
             yield return Block(step, spell.BeganAt, work.End, work.Models, BlockState.Now, (double)done / Math.Max(1, work.Models));
         }
     }
+
+    // What flaws without a chosen repair will take.
+    private IEnumerable<BlockView> Mends(Instant until, Instant since) =>
+        from mend in plan.Mends
+        where mend.Begin < until && mend.End > since
+        let step = bench.Steps[mend.StepId]
+        select Block(step, mend.Begin, mend.End, mend.Models, BlockState.Next, 0) with
+        {
+            Title = "Mend what was found",
+        };
 
     private BlockView Block(BenchStep step, Instant begin, Instant end, int models, BlockState state, double share)
     {

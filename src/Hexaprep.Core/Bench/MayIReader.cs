@@ -112,6 +112,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             answer.Verdict == Verdict.Yes
             && model is null
             && step is not null
+            && bench.Remaining(step).Count > 0
             && IsItsWay(ask, step)
             && bench.InHand?.StepId != step.Id
             && Readying.Of(bench, step, bench.Remaining(step), _clock) is null

@@ -102,6 +102,7 @@ public sealed partial class PlanDraft
         var rests = new HashSet<Guid>();
         var route = _bench.StepsOf[batch.Id].ToList();
         var together = IsTogether(batch.Id);
+        var mending = AddMending(batch, steps);
         foreach (var step in route)
         {
             // Models in repair come with the others where the batch waits for them, else behind; behind what is in hand in any case.
@@ -141,6 +142,9 @@ public sealed partial class PlanDraft
             arcs.AddRange(ArcsInto(step, "", drafted, together));
         foreach (var step in route.Where(s => drafted.Of(s.Id, PlanIds.Late) is not null))
             arcs.AddRange(ArcsInto(step, PlanIds.Late, drafted, together));
+        arcs.AddRange(
+            AfterMending(route, drafted, mending, together).Where(m => !arcs.Exists(a => a.FromBatch is null && a.From == m.From && a.To == m.To))
+        );
         return new PlanBatch(
             batch.Id.ToString(),
             batch.UnitId.ToString(),

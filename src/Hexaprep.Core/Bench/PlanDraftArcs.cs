@@ -23,6 +23,9 @@ public sealed partial class PlanDraft
             // A repair holds its own models: the batch only where it waits for them.
             if (from.RepairId is not null && step.RepairId is null && mark.Length == 0 && !together)
                 continue;
+            // The models of a repair have been through what their flaw was seen on.
+            if (step.RepairId is not null && from.RepairId is null)
+                (open, late) = (null, null);
             // What comes behind the step in hand is waited for too.
             if (mark.Length == 0 && together && late is not null)
                 yield return new PlanArc(late, to, ByTest.Minutes(_bench, edge, from, _now));

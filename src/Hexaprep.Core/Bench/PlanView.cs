@@ -239,7 +239,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var batches = bench.BatchesOf[unit.Id].ToList();
         var hexagon = Hexagon.Of(bench, batches.Select(b => b.Id), now);
-        var left = batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => bench.Hands(s, bench.Remaining(s).Count, now));
+        var left = Mending.HandsLeft(bench, batches.Select(b => b.Id), now);
         var unfit = batches.Any(b => lacking.Contains(b.Id.ToString()));
         // What came since the plan was made has no date yet.
         var isNew = !plan.Problem.Units.Any(u => u.Id == unit.Id.ToString()) && left > 0;
@@ -283,7 +283,11 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     }
 
     private Dictionary<Guid, Guid> NextSteps =>
-        _nextSteps ??= plan.Work.GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);
+        _nextSteps ??= plan
+            .Work.Concat(plan.Mends)
+            .OrderBy(w => !w.InHand)
+            .ThenBy(w => w.Begin)
+            .GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);
 
     // Said only with its proof.
     private string Impossible(Roster.Unit unit, Instant? bound)

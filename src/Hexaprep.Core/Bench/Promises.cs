@@ -11,7 +11,11 @@ public static class Promises
     public static Dictionary<Guid, Instant?> Of(BenchIndex bench, BenchPlan plan)
     {
         var ends = plan.Ends;
-        var lacking = plan.Result.Unplaced.Select(u => bench.Batches[Guid.Parse(u.Batch)].UnitId).ToHashSet();
+        // What has left the bench since the plan was made lacks nothing.
+        var lacking = plan
+            .Result.Unplaced.Select(u => bench.Batches.GetValueOrDefault(Guid.Parse(u.Batch))?.UnitId)
+            .OfType<Guid>()
+            .ToHashSet();
         return bench.State.Units.ToDictionary(
             u => u.Id,
             u => lacking.Contains(u.Id) || !ends.TryGetValue(u.Id.ToString(), out var end) ? (Instant?)null : plan.At(end)

@@ -41,9 +41,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             .. from unit in bench.Whole.Units
             where unit.OffSince is not null
             orderby unit.OffSince descending, unit.Id
-            let steps = bench.BatchesOf[unit.Id].SelectMany(b => bench.StepsOf[b.Id]).ToList()
             let models = bench.BatchesOf[unit.Id].Sum(b => b.Traits.Models)
-            let left = steps.Sum(s => bench.Hands(s, bench.Remaining(s).Count, now))
+            let left = Mending.HandsLeft(bench, bench.BatchesOf[unit.Id].Select(b => b.Id), now)
             select new OffUnitView(
                 unit.Id,
                 unit.Name,
@@ -72,7 +71,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. UnitMarks.Drawn.Select(d => d.Mark).Where(m => m == unit.Mark || bench.State.Units.All(u => u.Mark != m))],
             unit.Notes,
             Hexagon.Of(bench, batches.Select(b => b.Id), now),
-            batches.SelectMany(b => bench.StepsOf[b.Id]).Sum(s => bench.Hands(s, bench.Remaining(s).Count, now)),
+            Mending.HandsLeft(bench, batches.Select(b => b.Id), now),
             [.. batches.Select(One)]
         )
         {
@@ -152,7 +151,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Side.Varnish => hexagon.Varnish,
             _ => hexagon.Finish,
         };
-        var left = steps.Sum(s => bench.Hands(s, bench.Remaining(s).Count, now));
+        var left = steps.Sum(s => bench.Hands(s, bench.Left(s), now));
         var all = steps.Sum(s => bench.Hands(s, batch.Traits.Models, now));
         var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
         var when =
@@ -259,8 +258,9 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var words = StepWords.Of(step.Key);
         var remaining = bench.Remaining(step);
-        var finished = step.NotNeeded is null && remaining.Count == 0;
+        var finished = step.NotNeeded is null && bench.IsFinished(step);
         var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
+        var held = !finished && remaining.Count == 0 ? "A flaw holds what is left of it: mend that first" : null;
         var test = TestView.Of(blocker, _clock);
         var awaited = Waits.Of(bench, step);
         var card = new CardView(
@@ -294,8 +294,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             bench.State.JobOf(batch).Changes.Any(c => c.Step == step.Key.Kind),
             WaitText(step, awaited),
             [.. bench.EdgesInto[step.Id].Select(Need)],
-            blocker?.Reason,
-            !finished && (blocker is null || test is not null) && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
+            held ?? blocker?.Reason,
+            !finished && held is null && (blocker is null || test is not null) && step.NotNeeded is null && bench.InHand?.StepId != step.Id,
             CautionViews.Of(Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step)), new HashSet<string>()),
             card,
             step.NotNeeded

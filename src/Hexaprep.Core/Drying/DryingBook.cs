@@ -94,7 +94,8 @@ public sealed class DryingBook
         if (coat.EndedAt is not { } end || coat.Tests.Count == 0)
             yield break;
         double Since(CoatTest t) => (t.At - end).TotalMinutes;
-        foreach (var tests in coat.Tests.Where(t => t.At > end).GroupBy(t => (t.Stage, t.LeftOut)))
+        // A log kept before tests were held to what a product can show may name a readiness that it does not have.
+        foreach (var tests in coat.Tests.Where(t => t.At > end && DryingModel.Knows(coat.Product, t.Stage)).GroupBy(t => (t.Stage, t.LeftOut)))
         {
             var model = Model(coat, tests.Key.Stage);
             if (tests.FirstOrDefault(t => t.Finding == Finding.Exact) is { } exact)

@@ -36,7 +36,7 @@ internal static class Replay
         Array.Fill(began, CompiledProblem.Never);
         foreach (var placing in placings)
             began[p.Cluster[placing.Step]] = Math.Min(began[p.Cluster[placing.Step]], old[placing.First].Begin);
-        bool IsBegun(int cluster) => p.IsBegun(p.Unit[p.Sequence[cluster][0]]);
+        bool IsBegun(int cluster) => p.Sequence[cluster] is [var first, ..] && p.IsBegun(p.Unit[first]);
         var waiting = Enumerable.Range(0, p.Sequence.Length).Where(c => !IsBegun(c)).OrderBy(c => began[c]).ThenBy(c => c).ToList();
         foreach (var c in waiting)
         foreach (var step in p.Sequence[c].Reverse().Where(i => !p.Frozen[i] && table.Placed(i)))

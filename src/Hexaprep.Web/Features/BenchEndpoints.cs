@@ -13,6 +13,9 @@ namespace Hexaprep.Web.Features;
 /// <param name="View">What to do now and why, what dries, what comes next, what must wait.</param>
 public sealed record BenchAnswer(long Revision, bool IsDemo, bool DemoHasAged, bool Renewing, string PlanOf, BenchView View)
 {
+    /// <summary>This bench could not be planned and is not tried again until it changes; null where all is well.</summary>
+    public string? PlanTrouble { get; init; }
+
     /// <summary>Rows that could not be read, in words; usually none.</summary>
     public IReadOnlyList<string> SetAside { get; init; } = [];
 }
@@ -61,11 +64,16 @@ public static class BenchEndpoints
             laid.Revision,
             laid.IsDemo,
             laid.IsDemo && !laid.Renewing && DemoWorld.HasAged(view),
-            laid.Renewing,
+            laid.Renewing && !laid.PlanFails,
             planOf,
             view
         )
         {
+            PlanTrouble = laid.PlanFails
+                ? "The plan could not be made anew for the bench as it stands. "
+                    + $"{(planOf.Length == 0 ? "There is none yet" : $"What you see is of {planOf}")}; what you do is kept, and the next "
+                    + "change tries it again."
+                : null,
             SetAside = laid.SetAside,
         };
     }

@@ -44,6 +44,13 @@ public static class OpenApiShape
                     schema.Format = format;
                     schema.Properties?.Clear();
                 }
+                else if (type == typeof(double))
+                {
+                    // Numbers have a reader of their own, which the document's maker does not see through.
+                    var mayBeNull = type != context.JsonTypeInfo.Type;
+                    schema.Type = mayBeNull ? JsonSchemaType.Number | JsonSchemaType.Null : JsonSchemaType.Number;
+                    schema.Format = "double";
+                }
                 else if (type.IsEnum)
                 {
                     // A nullable use must not leak null into the shared component.

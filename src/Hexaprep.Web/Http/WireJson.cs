@@ -25,7 +25,21 @@ public static class WireJson
         o.RespectNullableAnnotations = true;
         o.RespectRequiredConstructorParameters = true;
         o.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        o.Converters.Add(new FiniteNumbers());
         o.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.SnakeCaseLower, allowIntegerValues: false));
         o.ConfigureForNodaTime(DateTimeZoneProviders.Tzdb);
     }
+}
+
+/// <summary>Numbers that a double holds: 1e999 is no number, and no answer could write it.</summary>
+internal sealed class FiniteNumbers : JsonConverter<double>
+{
+    /// <inheritdoc />
+    public override double Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.GetDouble() is var number && double.IsFinite(number)
+            ? number
+            : throw new JsonException("A number is beyond what can be kept.");
+
+    /// <inheritdoc />
+    public override void Write(Utf8JsonWriter writer, double value, JsonSerializerOptions options) => writer.WriteNumberValue(value);
 }

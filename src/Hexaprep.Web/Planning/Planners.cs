@@ -36,6 +36,9 @@ public sealed class Planners(
         return posted;
     }
 
+    /// <summary>What went wrong with planning a bench; null where nothing did.</summary>
+    public PlanTrouble? TroubleWith(WorkspaceId workspace, long revision) => PlannerOf(workspace).TroubleWith(revision);
+
     /// <summary>What regrouping would save, as far as it was weighed.</summary>
     public SizesView Sizes(WorkspaceId workspace) => PlannerOf(workspace).Sizes();
 

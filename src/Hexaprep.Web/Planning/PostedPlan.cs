@@ -32,3 +32,13 @@ public sealed record PostedPlan(BenchPlan Plan, long Revision)
     /// <summary>True when it was made for this bench and the clock has not overtaken it.</summary>
     public bool IsOf(long revision, NodaTime.Instant now) => Revision == revision && Plan.HoldsAt(now);
 }
+
+/// <summary>What went wrong with planning a bench.</summary>
+/// <param name="Revision">The bench.</param>
+/// <param name="Times">How often it was tried.</param>
+/// <param name="Failure">What the last try ended with.</param>
+public sealed record PlanTrouble(long Revision, int Times, Exception Failure)
+{
+    /// <summary>True when it is not tried again until the bench has changed.</summary>
+    public bool IsGivenUp => Times >= WorkspacePlanner.MostFailures;
+}

@@ -27,6 +27,9 @@ internal sealed class WorkspacePlanner : IDisposable
     private static readonly TimeSpan OtherProcess = TimeSpan.FromMilliseconds(100),
         Burst = TimeSpan.FromMilliseconds(25);
     private const int MostWaits = 8;
+
+    /// <summary>How often a bench that cannot be planned is tried again; then only when it has changed.</summary>
+    public const int MostFailures = 3;
     private readonly WorkspaceId _workspace;
     private readonly BenchStore _benches;
     private readonly PlanStore _plans;
@@ -47,7 +50,9 @@ internal sealed class WorkspacePlanner : IDisposable
     private volatile PostedPlan? _posted;
     private PostedPlan? _saved;
     private volatile BenchPlan? _shown;
-    private long _serial;
+    private long _serial,
+        _tried;
+    private volatile PlanTrouble? _trouble;
     private int _waits;
     private IAsyncDisposable? _turn;
 
@@ -73,12 +78,17 @@ internal sealed class WorkspacePlanner : IDisposable
     /// <summary>The plan there is; null before the first.</summary>
     public PostedPlan? Posted => _posted;
 
+    /// <summary>What went wrong with planning a bench; null where it went well, or the bench has changed since.</summary>
+    public PlanTrouble? TroubleWith(long revision) => _trouble is { } trouble && trouble.Revision == revision ? trouble : null;
+
     /// <summary>Ends when the planner has been stopped.</summary>
     public Task Ended { get; }
 
     /// <summary>True when nothing is left to do for this bench at this moment but what nobody asked for.</summary>
     public bool IsSettled(long revision, Instant now)
     {
+        if (TroubleWith(revision) is { IsGivenUp: true })
+            return true;
         lock (_gate)
             return _questions.Count == 0
                 && _posted is { IsOfAMoment: false, IsBettered: true, Plan: { Repairs: not null, Bound: not null } } posted
@@ -185,9 +195,15 @@ internal sealed class WorkspacePlanner : IDisposable
             try
             {
                 var stored = await _benches.CurrentAsync(_workspace, stopping);
+                _tried = stored.Revision;
                 if (_heard)
                     await AdoptAsync(stopping);
                 var job = Next(stored);
+                if (TroubleWith(stored.Revision) is { IsGivenUp: true })
+                {
+                    Fail(new InvalidOperationException("This bench could not be planned."));
+                    job = Job.None;
+                }
                 if (job == Job.None)
                 {
                     await GiveBackAsync();
@@ -212,7 +228,11 @@ internal sealed class WorkspacePlanner : IDisposable
                 if (failure is Npgsql.NpgsqlException or IOException)
                     _log.LogWarning("The planner waits for the database: {Reason}", failure.Message);
                 else
-                    _log.LogError(failure, "Planning failed; it is tried again.");
+                {
+                    _trouble = new PlanTrouble(_tried, (TroubleWith(_tried)?.Times ?? 0) + 1, failure);
+                    _log.LogError(failure, "Planning failed; it is tried {Most} times.", MostFailures);
+                    _told(_tried);
+                }
                 Fail(failure);
                 await GiveBackAsync();
                 await Task.Delay(_again, stopping)

@@ -32,7 +32,10 @@ public static class RepairEdits
         Edit.OnBench(bench, at.BatchId);
         var models = alike.Select(f => f.ModelId).Distinct().ToList();
         var repair = Chosen(bench, alike, at.BatchId, models, plan, now);
+        // The first number whose identity no repair has: one that was taken back gives its own free again.
         var before = bench.State.Repairs.Count(r => r.BatchId == at.BatchId);
+        while (bench.State.Repairs.Exists(r => r.Id == IdOf(flawId, plan, before, 0)))
+            before++;
         var id = IdOf(flawId, plan, before, 0);
         var steps = repair
             .Steps.Select(
@@ -51,7 +54,7 @@ public static class RepairEdits
                 new Change.RouteSet(
                     at.BatchId,
                     [.. bench.AllStepsOf[at.BatchId], .. steps],
-                    [.. EdgesOf(bench, at.BatchId), .. Edges(bench, at, steps, CaseOfBench.Seen(bench, alike)!.Step)]
+                    [.. EdgesOf(bench, at.BatchId), .. Edges(bench, at, steps, models, CaseOfBench.Seen(bench, alike)!.Step)]
                 ),
             ]
         );
@@ -157,7 +160,13 @@ public static class RepairEdits
     private static IEnumerable<BenchEdge> EdgesOf(BenchIndex bench, Guid batchId) =>
         bench.AllStepsOf[batchId].SelectMany(s => bench.EdgesInto[s.Id]);
 
-    private static IEnumerable<BenchEdge> Edges(BenchIndex bench, BenchStep at, IReadOnlyList<BenchStep> steps, StepKind shown)
+    private static IEnumerable<BenchEdge> Edges(
+        BenchIndex bench,
+        BenchStep at,
+        IReadOnlyList<BenchStep> steps,
+        IReadOnlyList<Guid> models,
+        StepKind shown
+    )
     {
         var demands = new Demands(bench.JobOf(at), RuleBook.Trade);
         var edges = new List<BenchEdge>();
@@ -167,7 +176,7 @@ public static class RepairEdits
             Add(coated, steps[0], "What shows the flaw must be dry enough to be mended.");
         for (var i = 1; i < steps.Count; i++)
             Add(steps[i - 1], steps[i], "The repair's own order.");
-        if (!bench.IsFinishedBy(at, steps))
+        if (!models.All(m => bench.IsDone(at.Id, m)))
             Add(steps[^1], at, "It is looked at again when it is mended.");
         // Whatever waits for a coat waits for it when it was laid again.
         foreach (var again in steps.Where(s => s.Amounts.Product is not null))

@@ -112,6 +112,8 @@ public static class UnitEdits
     public static Decision Another(BenchIndex bench, Guid unitId, int? models, Guid id, Instant now, Func<Guid> newId)
     {
         var unit = bench.Units.GetValueOrDefault(unitId) ?? throw Edit.Missing("id", unitId, "unit");
+        if (bench.Units.ContainsKey(id) || bench.Batches.ContainsKey(id))
+            throw Conflict("id", $"{id} is in use.", "Give the order a new id.");
         var like = bench.BatchesOf[unitId].ToList();
         if (models is { } asked)
         {
