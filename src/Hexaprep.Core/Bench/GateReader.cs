@@ -38,6 +38,8 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
         var remaining = bench.Remaining(step);
         var seen = Flaws(unit.Id).Where(f => GateFlaws.Default(KindOf(f)).SequenceEqual(GateFlaws.Default(kind)));
         var keys = GateFlaws.For(kind, [.. seen.Select(f => f.Kind).OfType<FlawKind>()]);
+        var laid = bench.StepsOf[step.BatchId].TakeWhile(s => s.Id != step.Id).Append(step).Where(s => bench.CoatsOf(s.Id).Any()).ToList();
+        var (coated, hasTransfers) = (laid.Exists(s => s.Key.Kind.Coats()), laid.Exists(s => s.Key.Kind == StepKind.PlaceTransfer));
         var figure = FigureOf(batch.Traits);
         return new GateView(
             now,
@@ -62,7 +64,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. bench.ModelsAt(step).Select(m => Model(step, m))],
             remaining.Count > 0 ? remaining[0].Number : null,
             [.. keys.Select(Key)],
-            [.. Enum.GetValues<FlawKind>().Except(keys).Select(Key)],
+            [.. Enum.GetValues<FlawKind>().Except(keys).Where(k => GateFlaws.CanBe(k, coated, hasTransfers)).Select(Key)],
             LookFirst(step, unit.Id),
             Enough(batch.Traits.Tier),
             [.. Open(step.BatchId).Select(Finding)],
@@ -160,7 +162,15 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
         var batch = bench.Steps[first.StepId].BatchId;
         var models = alike.Select(f => f.ModelId).Distinct().ToList();
         var numbers = models.Select(m => bench.Models[m].Number).Order().ToList();
-        var loops = bench.State.Repairs.Count(r => r.Id != first.RepairId && r.ModelIds.Any(models.Contains));
+        // The same flaw at the same place, mended and there again.
+        var places = alike.Select(f => f.Place).ToHashSet(StringComparer.Ordinal);
+        var loops = bench
+            .FlawsOf(batch)
+            .Where(f => f.End == FlawEnd.Mended && f.Kind == first.Kind && places.Contains(f.Place) && models.Contains(f.ModelId))
+            .CountBy(f => f.ModelId)
+            .Select(c => c.Value)
+            .DefaultIfEmpty(0)
+            .Max();
         var where = $"{string.Join(", ", alike.Select(f => f.Place).Distinct())} of {Said(numbers)}";
         if (CaseOfBench.Seen(bench, alike) is not { } seen)
             return new(

@@ -1,4 +1,5 @@
 using Hexaprep.Core.Drying;
+using Hexaprep.Core.Roster;
 using Hexaprep.Core.Routes;
 using static Hexaprep.Core.Gates.CauseId;
 using static Hexaprep.Core.Gates.Evidence;
@@ -24,8 +25,15 @@ internal static class FillEvidence
             yield return new(GapUnfilled, 5, "No filling is in the log.");
         else if (log.Did(StepKind.Fill))
             yield return new(GapUnfilled, 0.3, "The joints were filled.");
-        if (log.LeftOut(StepKind.Fill))
-            yield return new(FillerShrunk, 0.1, "Nothing was filled that could sink.");
+        if (!log.Did(StepKind.Fill) && !log.Did(StepKind.SeamRepair) && (log.LeftOut(StepKind.Fill) || log.KnowsWork))
+            yield return new(FillerShrunk, 0.02, "Nothing was filled that could sink.");
+        // Cement melts styrene into the gap; on anything else it only evaporates.
+        if (
+            log.Coats.Any(c => IsFiller(c) && c.Laid.Product == ProductClass.PlasticCement)
+            && log.Job.Batch.Materials.FirstOrDefault(m => Joining.Rating(Ids.Of(ProductClass.PlasticCement), m) == 0) is var material
+            && Joining.Rating(Ids.Of(ProductClass.PlasticCement), material) == 0
+        )
+            yield return new(GapUnfilled, 9, $"It was filled with plastic cement, which melts no {Materials.Word(material)} and leaves nothing.");
     }
 
     private static IEnumerable<Fact?> Deep(Scene scene)

@@ -115,7 +115,10 @@ public sealed record GateCase(Job Job, IReadOnlyList<CaseDeed> Done, IReadOnlyLi
 
     /// <summary>True when the route has it, the log has gone on past it, and it is not there.</summary>
     public bool Missed(StepKind step) =>
-        !Did(step) && RouteHas(step) && Done.Any(d => !d.LeftOut) && Noted.Any(s => StepFacts.Of(s).Place > StepFacts.Of(step).Place);
+        !Did(step) && RouteHas(step) && KnowsWork && Noted.Any(s => StepFacts.Of(s).Place > StepFacts.Of(step).Place);
+
+    /// <summary>True for a log that tells of any work at all.</summary>
+    public bool KnowsWork => Done.Any(d => !d.LeftOut) || Coats.Count > 0;
 
     /// <summary>True when it is missed in a log that was kept step by step: a short note of a few steps says nothing of small
     /// ones.</summary>

@@ -12,10 +12,11 @@ public static class GateFlaws
     // So many must have been seen at a stage before its order is the bench's own.
     private const int Enough = 10;
 
-    private static readonly FlawKind[] Cleaned = [Line, Nub, Gouge, Fuzzy, Bent, Gap],
+    // Before anything was laid there is only what work leaves: no dust in a film, no fuzzy coat.
+    private static readonly FlawKind[] Cleaned = [Line, Nub, Gouge, Bent, Gap, Seam],
         Joined = [Gap, Loose, Bent, Seam, Gouge, Nub],
-        Filled = [Gap, Seam, Gouge, Line, Fuzzy, Dust],
-        Based = [Loose, Bent, Gap, Dust, Bare, Print],
+        Filled = [Gap, Seam, Gouge, Line, Nub, Loose],
+        Based = [Loose, Bent, Gap, Seam, Line, Nub],
         Primed = [Grainy, Run, Bare, Line, Gap, Print],
         Painted = [Bare, Print, Pooling, Dust, Tacky, Line],
         Glossed = [Run, Dust, Print, Bare, Frosting, Tacky],
@@ -49,6 +50,16 @@ public static class GateFlaws
             StepKind.FinalCoat or StepKind.Release or StepKind.BaseFinish or StepKind.FinalGate or StepKind.Weather => Finished,
             _ => Painted,
         };
+
+    private static readonly FlawKind[] OfWork = [Line, Nub, Gouge, Bent, Gap, Seam, Loose],
+        OfTransfers = [Silvering, Bubble, Tear, FilmEdge];
+
+    /// <summary>True for a flaw that can be there.</summary>
+    /// <param name="kind">The flaw.</param>
+    /// <param name="coated">A coat lies on the models.</param>
+    /// <param name="hasTransfers">Transfers were placed on them.</param>
+    public static bool CanBe(FlawKind kind, bool coated, bool hasTransfers) =>
+        OfWork.Contains(kind) || (OfTransfers.Contains(kind) ? hasTransfers : coated);
 
     /// <summary>The six of a stage: the default's until ten were seen there, then the commonest first.</summary>
     /// <param name="step">The step looked at.</param>

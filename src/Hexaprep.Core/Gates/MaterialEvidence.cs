@@ -66,6 +66,23 @@ internal static class MaterialEvidence
                     yield return new(SolventAttack, 8, $"{Sentence.Opened(MethodWords.Of(strong))} went over {MethodWords.Of(weak)}.");
             }
         }
+        // A strong solvent over transfers without a seal between them.
+        foreach (
+            var over in scene.Log.Coats.Where(c => c.Laid.Product is ProductClass.EnamelAlkyd or ProductClass.Lacquer && c.Begun is not null)
+        )
+        {
+            var placed = scene.Log.LastAt(StepKind.PlaceTransfer)
+                ?? scene.Log.Coats.Where(c => c.Laid.Step is StepKind.PlaceTransfer or StepKind.SoftenTransfer).Max(c => c.Begun);
+            var isSealed =
+                scene.Log.Coats.Any(c => c.Laid.Step == StepKind.Seal && c.Begun < over.Begun)
+                || scene.Log.Done.Any(d => d.Step == StepKind.Seal && !d.LeftOut && !(d.At >= over.Begun));
+            if (over.Laid.Step != StepKind.Seal && placed < over.Begun && !isSealed)
+                yield return new(
+                    SolventAttack,
+                    9,
+                    $"{Sentence.Opened(MethodWords.Of(over.Laid.Product))} went over transfers that were not sealed."
+                );
+        }
         if (scene.Shown.Count > 0 && scene.Log.Coats.Where(c => c.Laid.Step.Coats()).All(c => !c.Laid.Product.HasSolvent()))
             yield return new(SolventAttack, 0.1, "All coats are water-based.");
     }

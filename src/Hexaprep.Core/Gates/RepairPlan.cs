@@ -10,6 +10,13 @@ namespace Hexaprep.Core.Gates;
 /// <param name="Steps">What is done, in order.</param>
 internal sealed record RepairPlan(string Id, string Words, IReadOnlyList<FlawKind> For, IReadOnlyList<RepairStep> Steps)
 {
+    /// <summary>What it is called where there is no coat to lay again; the same as ever when not given.</summary>
+    public string BareWords
+    {
+        get => field ?? Words;
+        init;
+    }
+
     /// <summary>The states in which it works; all when empty.</summary>
     public IReadOnlyList<FlawState> In { get; init; } = [];
 
@@ -98,12 +105,14 @@ internal static class RepairPlans
             In = [FlawState.TouchDry, FlawState.Hard],
             LaysAgain = true,
             GoesDeep = true,
+            BareWords = "Scrape it away",
         },
         new("refill", "Fill, sand and lay it again", [FlawKind.Gap, FlawKind.Seam, FlawKind.Gouge], [Putty, Rub, Coat])
         {
             In = [FlawState.TouchDry, FlawState.Hard],
             LaysAgain = true,
             GoesDeep = true,
+            BareWords = "Fill and sand it",
         },
         new(
             "run_in_varnish",

@@ -51,10 +51,21 @@ public static class Repairs
     // A repair of a transfer is for the steps about transfers, one of a coat for those that lay one.
     private static bool Suits(RepairPlan plan, GateCase log, SeenFlaw flaw)
     {
+        if (!IsThere(plan, log, flaw))
+            return false;
         var marks = flaw.Step is StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.PlaceTransfer or StepKind.SoftenTransfer;
         if (plan.OnOpenTransfer)
             return marks || flaw.Step == StepKind.Seal || log.Job.Batch.Transfers > 0 && !plan.LaysAgain && flaw.Step.IsGate();
         return !marks || !plan.LaysAgain;
+    }
+
+    // Brush paint goes on primer, varnish on paint, and only a coat that was laid is rubbed, wiped off, or laid again.
+    private static bool IsThere(RepairPlan plan, GateCase log, SeenFlaw flaw)
+    {
+        var coated = log.Coats.Any(c => c.Laid.Step.Coats()) || log.Done.Any(d => !d.LeftOut && d.Step.Coats());
+        if (!coated && (plan.Has(StepKind.TouchIn) || plan.Has(StepKind.SeamRepair) || plan.Has(StepKind.GlossBed) || plan.Strips))
+            return false;
+        return !plan.LaysAgain || plan.GoesDeep || (flaw.Step.Coats() && log.Did(flaw.Step));
     }
 
     private static Repair Made(RepairPlan plan, GateCase log, SeenFlaw flaw, FlawState state)
@@ -62,10 +73,12 @@ public static class Repairs
         var steps = plan
             .Steps.Where(s => !IsTheCoat(s, plan) || flaw.Step.Coats())
             .Select(s => IsTheCoat(s, plan) ? Again(s, log, flaw) : s);
+        // Nothing is laid again where nothing was laid.
+        var words = plan.LaysAgain && !flaw.Step.Coats() ? plan.BareWords : plan.Words;
         List<RepairStep> made = [.. steps.Select(s => s.Kind == StepKind.Straighten ? s with { Method = Bend(log) } : s)];
         return new(
             plan.Id,
-            plan.Words,
+            words,
             made,
             Minutes(made, flaw.Models),
             made.Sum(s => WaitOf(log, s)),
@@ -119,6 +132,8 @@ public static class Repairs
                 yield return bar;
         if (plan.Has(StepKind.Straighten) && log.Did(StepKind.Prime) && Bend(log) == "warm_water")
             yield return "Hot water lifts the paint that lies on it.";
+        if (plan.Has(StepKind.Straighten) && Bend(log) == "warm_water" && log.Coats.Any(c => c.Laid.Product == ProductClass.Ca))
+            yield return "Hot water makes CA let go: the joint would open. Break it, bend the part alone, glue it again.";
         if (plan.Has(StepKind.Fill) && log.Did(StepKind.Paint))
             yield return "Sanding a fill would cut through the paint round it: run varnish in, and touch it in.";
     }
