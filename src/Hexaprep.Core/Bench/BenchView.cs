@@ -129,6 +129,9 @@ public sealed record HandView(
     /// <summary>Seconds each joint is held still; null where nothing is held.</summary>
     public int? HoldSeconds { get; init; }
 
+    /// <summary>Seconds in which a joint can still be moved; null where nothing is held.</summary>
+    public int? MovableSeconds { get; init; }
+
     /// <summary>What is locked once this step is done, the gravest first; empty when nothing is.</summary>
     public IReadOnlyList<Said> Locks { get; init; } = [];
 

@@ -87,7 +87,8 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             Note = StepNoteView.Of(bench, step),
             Against = work.InHand && bench.InHand?.Against is { } against ? $"Begun against advice: {Sentence.Within(against)}." : null,
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
-            HoldSeconds = step.Key.Kind == StepKind.Glue && step.Amounts.Method is { } glue ? TradeDefaults.GrabSeconds(glue) : null,
+            HoldSeconds = Joint(step)?.Hold,
+            MovableSeconds = Joint(step)?.Movable,
             AcceleratedSeconds = step is { Key.Kind: StepKind.Glue, Amounts.Method: "ca" } ? TradeDefaults.AcceleratedSeconds : null,
             // Nothing is soaked or shaken for what may turn out not to be dry.
             Clock = test is null ? MinuteClocks.Offer(bench, step, clock.Now) : null,
@@ -96,6 +97,11 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             Sides = work.InHand && step.Amounts is { Mode: not null, Method: "spray_can" } ? SprayManner.Sides : [],
         };
     }
+
+    private static (int Movable, int Hold)? Joint(BenchStep step) =>
+        step is { Key.Kind: StepKind.Glue or StepKind.Reassemble or StepKind.Base, Amounts.Method: { } glue }
+            ? TradeDefaults.JointSeconds(glue)
+            : null;
 
     // What can no longer be done once this is: said before the first model.
     private static IReadOnlyList<Said> Locked(BenchIndex bench, BenchStep step) =>

@@ -17,7 +17,7 @@ public static class Association
 
     /// <summary>What a table of flawed and good models, with and without a condition, says.</summary>
     /// <param name="P">Fisher's exact two-sided p.</param>
-    /// <param name="MidP">Less half of what was seen.</param>
+    /// <param name="MidP">Less half of all that is as likely as what was seen.</param>
     /// <param name="OddsRatio">After Haldane and Anscombe.</param>
     /// <param name="Higher">How likely the rate is higher under the condition.</param>
     /// <param name="Say">too_few, likely_link, hint or no_sign.</param>
@@ -33,15 +33,14 @@ public static class Association
         var (row, column, all) = (a + b, a + c, a + b + c + e);
         double Of(int k) => Math.Exp(LogChoose(column, k) + LogChoose(all - column, row - k) - LogChoose(all, row));
         var seen = Of(a);
-        var p = Math.Min(
-            1,
-            Enumerable
-                .Range(Math.Max(0, row + column - all), Math.Min(row, column) - Math.Max(0, row + column - all) + 1)
-                .Select(Of)
-                .Where(t => t <= seen * (1 + Same))
-                .Sum()
-        );
-        var (mid, higher) = (p - seen / 2, Higher(a + 0.5, b + 0.5, c + 0.5, e + 0.5));
+        var tables = Enumerable
+            .Range(Math.Max(0, row + column - all), Math.Min(row, column) - Math.Max(0, row + column - all) + 1)
+            .Select(Of)
+            .ToList();
+        var p = Math.Min(1, tables.Where(t => t <= seen * (1 + Same)).Sum());
+        // Half of every table exactly as likely as the one that was seen.
+        var alike = tables.Where(t => Math.Abs(t - seen) <= seen * Same).Sum();
+        var (mid, higher) = (p - alike / 2, Higher(a + 0.5, b + 0.5, c + 0.5, e + 0.5));
         var say =
             all < FewModels || a + c < FewFlaws ? "too_few"
             : (higher > Likely || higher < 1 - Likely) && mid < LikelyMidP ? "likely_link"
@@ -131,7 +130,12 @@ public static class Association
         yield return new("yield", "fisher", "Whether flaws go with a condition: four counts.", i =>
         {
             int Count(string key) => i.Whole(key, 0, 10_000);
-            var t = Fisher(Count("a"), Count("b"), Count("c"), Count("e"));
+            var (a, b, c, e) = (Count("a"), Count("b"), Count("c"), Count("e"));
+            if (a + b == 0)
+                throw new ComputeRefusedException("E_EMPTY", "a", "No model was under the condition.");
+            if (c + e == 0)
+                throw new ComputeRefusedException("E_EMPTY", "c", "Every model was under the condition.");
+            var t = Fisher(a, b, c, e);
             return new
             {
                 p_two_sided = t.P,

@@ -38,15 +38,17 @@ public static class Heat
                     : from is null
                         ? "do_not_straighten_with_water"
                         : water < from
-                            ? "too_cool_to_bend"
+                            ? "too_cool"
                             : water > to
-                                ? "too_hot_warps"
+                                ? "too_hot_loses_shape"
                                 : "ok";
             return new { verdict, scald_warning = water >= ScaldC };
         });
         yield return new("heat", "cooling", "When a cup has cooled to a temperature.", i =>
         {
             var (start, room, to) = (i.Number("start_c", 0, 100), i.Number("room_c", -10, 45), i.Number("to_c", -10, 100));
+            if (start <= room)
+                throw new ComputeRefusedException("E_ORDER", "start_c", "It is no warmer than the room.");
             if (start < to)
                 throw new ComputeRefusedException("E_ORDER", "start_c", "It is colder already than what it is to cool to.");
             return new { minutes = CoolingMinutes(start, room, to, i.Number("tau_min", 0.5, 1000, UsualTau)) };

@@ -29,8 +29,10 @@ public static class TradeDefaults
     /// <summary>From here a spray can is a danger, °C.</summary>
     public static double CanHardMaxC => Read.CanHardMaxC;
 
-    /// <summary>Seconds a joint is held still until the glue grabs; null for a glue without a figure.</summary>
-    public static int? GrabSeconds(string glue) => Read.GlueTimesS.TryGetValue(glue, out var times) ? (int)times[0] : null;
+    /// <summary>Seconds in which a joint can still be moved, and seconds it is held still until it stays; null for a glue without
+    /// figures. By the table of glues, a joint of usual size in a workroom.</summary>
+    public static (int Movable, int Hold)? JointSeconds(string glue) =>
+        Read.GlueTimesS.TryGetValue(glue, out var times) ? ((int)times[0], (int)times[1]) : null;
 
     /// <summary>Seconds in which accelerator sets a joint of CA: the high end of the practised 1 to 5.</summary>
     public const int AcceleratedSeconds = 5;

@@ -39,6 +39,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
         var way = Resolve(ask);
         var mine = history.For(ask.Piece);
         Refuse(ask.Step, way, mine, found);
+        There(ask.Step, mine, found);
         Require(ask.Step, way, mine, found);
         // Asked again without a product, it is the same one again.
         Wait(ask.Step, ask.Product is null ? way with { Product = null } : way, mine, found);
@@ -96,7 +97,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     {
         foreach (var rule in book.Refusals(step, way, job))
         {
-            if (rule.After is { } after && (!Began(after, mine) || (rule.AfterWith is { } with && !DoneWith(after, with, mine))))
+            if (rule.After is { } after && (!(rule.AfterAll ? mine.Did(after) : IsBegun(after, mine)) || (rule.AfterWith is { } with && !DoneWith(after, with, mine))))
                 continue;
             if (rule.Unless is { } unless && mine.Did(unless))
                 continue;
@@ -113,7 +114,79 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             ? mine.Coats.Any(c => c.Step == step && c.Product == product)
             : RouteBuilder.WayOf(book.Choice(step), job, book).Product == product;
 
+    // Who softened a transfer had placed it.
+    private static bool IsBegun(StepKind step, WorkHistory mine) =>
+        Began(step, mine) || (step == StepKind.PlaceTransfer && Began(StepKind.SoftenTransfer, mine));
+
     private static bool Began(StepKind step, WorkHistory mine) => mine.Done.Any(d => d.Step == step) || mine.Coats.Any(c => c.Step == step);
+
+    // What is done to parts, by rules of its own, or away from the model.
+    private static readonly HashSet<StepKind> ToParts =
+    [
+        StepKind.CleanLines,
+        StepKind.Straighten,
+        StepKind.OpenTubes,
+        StepKind.DryFit,
+        StepKind.Pin,
+        StepKind.Roughen,
+        StepKind.Glue,
+    ];
+
+    // What can be done while they hang on their frame: it implies nothing.
+    private static readonly HashSet<StepKind> OnFrames =
+    [
+        StepKind.Study,
+        StepKind.RemoveParts,
+        StepKind.RemoveSupports,
+        StepKind.Wash,
+        StepKind.Cure,
+        StepKind.TestPatch,
+        StepKind.CutTransfer,
+        StepKind.SoakTransfer,
+    ];
+
+    // What a step works on must be there: cut free, and joined where the route joins it first. A later step in the log implies both.
+    private void There(StepKind step, WorkHistory mine, Findings found)
+    {
+        if (OnFrames.Contains(step) || ToParts.Contains(step))
+            return;
+        bool Implied(StepKind needed) =>
+            mine.Did(needed)
+            || mine
+                .Done.Select(d => d.Step)
+                .Concat(mine.Coats.Select(c => c.Step))
+                .Any(s => !OnFrames.Contains(s) && StepFacts.Of(s).Place > StepFacts.Of(needed).Place);
+        if (book.Has(Harm.OnTheFrame) && !Implied(StepKind.RemoveParts) && _route.Value.ContainsKey(StepKind.RemoveParts))
+            found.Missing(Harm.OnTheFrame, Harm.OnTheFrame.Instead);
+        else if (
+            book.Has(Harm.NotJoined)
+            && StepFacts.Of(step).Place > StepFacts.Of(StepKind.Glue).Place
+            && !Implied(StepKind.Glue)
+            && _route.Value.TryGetValue(StepKind.Glue, out var follow)
+            && (follow.Contains(step) || !_route.Value.ContainsKey(step))
+        )
+            found.Missing(Harm.NotJoined, Harm.NotJoined.Instead);
+    }
+
+    // The kinds of the route, each with those that come behind it.
+    private readonly Lazy<Dictionary<StepKind, HashSet<StepKind>>> _route = new(() => Behind(RouteBuilder.Derive(job, book)));
+
+    private static Dictionary<StepKind, HashSet<StepKind>> Behind(Route route)
+    {
+        var behind = route.Steps.Select(s => s.Key.Kind).Distinct().ToDictionary(k => k, _ => new HashSet<StepKind>());
+        var next = route.Edges.ToLookup(e => e.From.Kind, e => e.To.Kind);
+        foreach (var (kind, reached) in behind)
+        {
+            var open = new Queue<StepKind>(next[kind]);
+            while (open.TryDequeue(out var to))
+            {
+                if (reached.Add(to))
+                    foreach (var further in next[to])
+                        open.Enqueue(further);
+            }
+        }
+        return behind;
+    }
 
     // Steps that this one is not done without.
     private void Require(StepKind step, Way way, WorkHistory mine, Findings found)

@@ -124,6 +124,9 @@ public sealed record Rule(
     /// <summary>A refusal that speaks only after this step was done.</summary>
     public StepKind? After { get; init; }
 
+    /// <summary>A refusal that speaks only when <see cref="After"/> is wholly done, not while its passes go on.</summary>
+    public bool AfterAll { get; init; }
+
     /// <summary>A refusal that speaks only where <see cref="After"/> was done with this product.</summary>
     public ProductClass? AfterWith { get; init; }
 

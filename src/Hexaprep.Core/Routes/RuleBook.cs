@@ -42,6 +42,7 @@ public sealed record RuleBook
             .. Finishing.Rules,
             .. Looking.Rules,
             .. Waiting.Rules,
+            .. Harm.Rules,
             .. Planning.Rules,
         ]
     );
@@ -74,8 +75,8 @@ public sealed record RuleBook
     public IEnumerable<Rule> Refusals(StepKind step, Way way, Job job) =>
         _about[step].Where(r => r.Bars is { } bars && bars.Meets(way) && r.When(job)).OrderBy(r => r.Strength);
 
-    /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift
-    /// first.</summary>
+    /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift first: a
+    /// test that is only planned changes nothing by itself.</summary>
     public Rule? Bars(StepKind step, Way way, Job job)
     {
         foreach (var rule in _about[step])
@@ -86,7 +87,6 @@ public sealed record RuleBook
                 && (rule.LiftedBy is null or StepKind.TestPatch)
                 && bars.Meets(way)
                 && rule.When(job)
-                && !(rule.LiftedBy is { } lift && job.Adds(lift))
             )
                 return rule;
         }

@@ -13,6 +13,9 @@ public sealed class RuleQueryTests
     private static readonly string[] Built = ["study", "remove_parts", "clean_lines", "dry_fit", "glue", "wash", "handle"];
     private static readonly string[] Painted = [.. Built, "prime", "primer_gate", "paint", "gloss_bed", "cut_transfer"];
 
+    // Nothing lies cut and waiting.
+    private static readonly string[] Glossed = [.. Painted.SkipLast(1)];
+
     private static JsonObject File(
         string material,
         object ask,
@@ -91,7 +94,6 @@ public sealed class RuleQueryTests
     // Nothing lies over a transfer that is still damp.
     [InlineData("final_coat", "not_yet")]
     [InlineData("protective_coat", "not_yet")]
-    [InlineData("paint", "not_yet")]
     [InlineData("place_transfer", "not_yet")]
     [InlineData("transfer_gate", "not_yet")]
     public void Over_a_softener_that_is_not_ready_nothing_is_laid(string step, string verdict)
@@ -106,10 +108,90 @@ public sealed class RuleQueryTests
         Assert.Equal("yes", Text(Ask("polystyrene", new { step }, [.. Painted, "place_transfer", "seal"], ready), "answer"));
     }
 
+    private static readonly string[] Softened = [.. Painted, "place_transfer", "soften_transfer"];
+    private static readonly string[] Finished = [.. Softened, "seal", "final_coat", "final_gate"];
+
+    public static TheoryData<string, string?, string[], string, string?> Harms =>
+        new()
+        {
+            // Baths.
+            { "wash", "acid_dip", [.. Built, "handle", "prime"], "no", null },
+            { "wash", "soap_cool", [.. Built, "handle", "prime"], "no", "wipe" },
+            { "wash", "wipe", [.. Built, "handle", "prime"], "yes", null },
+            { "straighten", "warm_water", [.. Built, "prime"], "no", "bind" },
+            // Drills.
+            { "magnet", null, [.. Built, "prime"], "yes", null },
+            { "magnet", null, Painted, "no", null },
+            { "pin", null, [.. Built, "prime"], "yes", null },
+            { "pin", null, Painted, "no", null },
+            // Open transfers.
+            { "wash", "soap_cool", Softened, "no", "wipe" },
+            { "wash", "wipe", Softened, "not_yet", "seal" },
+            { "mask", "tape", Softened, "not_yet", "seal" },
+            { "paint", null, Softened, "not_yet", "seal" },
+            { "prime", null, Softened, "not_yet", "seal" },
+            { "final_coat", null, Painted, "not_yet", "place_transfer" },
+            { "seal", null, Painted, "not_yet", "place_transfer" },
+            // The last coat.
+            { "sand", null, Finished, "no", null },
+            { "prime", null, Finished, "no", null },
+            { "roughen", null, Finished, "no", null },
+            // What is not there yet.
+            { "base", null, [], "not_yet", "remove_parts" },
+            { "handle", null, [], "not_yet", "remove_parts" },
+            { "fill", null, ["study"], "not_yet", "remove_parts" },
+            { "sand", null, ["study"], "not_yet", "remove_parts" },
+            { "magnet", null, ["study", "wash"], "not_yet", "remove_parts" },
+            { "seal", null, [], "not_yet", "remove_parts" },
+            { "base_finish", null, [], "not_yet", "remove_parts" },
+            { "handle", null, ["remove_parts"], "not_yet", "glue" },
+        };
+
+    [Theory]
+    [MemberData(nameof(Harms))]
+    public void What_would_destroy_what_is_there_is_refused_whatever_the_order(
+        string step,
+        string? method,
+        string[] done,
+        string verdict,
+        string? instead
+    )
+    {
+        var file = File(step == "wash" ? "white_metal" : "polystyrene", new { step, method }, done);
+        file["parts"] = 4;
+        if (step == "wash")
+            file["materials"]![0]!["leadFree"] = true;
+
+        var answer = Ask(file);
+
+        Assert.Equal(verdict, Text(answer, "answer"));
+        if (instead is not null)
+            Assert.Equal(instead, Text(answer, "instead"));
+    }
+
+    [Fact]
+    public void A_lacquer_bites_open_transfers_and_a_water_borne_coat_does_not()
+    {
+        static string Over(string product, params string[] more) =>
+            Text(Ask("polystyrene", new { step = "final_coat", method = "airbrush", product }, [.. Softened, .. more]), "answer");
+
+        Assert.Equal("not_yet", Over("lacquer"));
+        Assert.Equal("yes", Over("lacquer", "seal"));
+        Assert.Equal("yes", Over("acrylic_wb"));
+    }
+
+    [Fact]
+    public void A_hole_through_primer_says_what_it_costs()
+    {
+        var answer = Ask("polystyrene", new { step = "magnet" }, [.. Built, "prime"]);
+
+        Assert.Contains("touch-in", answer["reasons"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void Matte_waits_for_the_transfers_the_route_has()
     {
-        var file = File("polystyrene", new { step = "final_coat" }, Painted);
+        var file = File("polystyrene", new { step = "final_coat" }, Glossed);
         Assert.Equal("yes", Text(Ask(file), "answer"));
         file["transfers"] = 1;
         Assert.Equal(("not_yet", "place_transfer"), (Text(Ask(file), "answer"), Text(Ask(file), "instead")));
@@ -365,7 +447,7 @@ public sealed class RuleQueryTests
                 method = "brush",
                 product = "acrylic_wb",
             },
-            Painted,
+            Glossed,
             wet
         );
         var slow = Ask(
@@ -376,7 +458,7 @@ public sealed class RuleQueryTests
                 method = "brush",
                 product = "acrylic_wb",
             },
-            Painted,
+            Glossed,
             wet,
             cold
         );
@@ -402,7 +484,7 @@ public sealed class RuleQueryTests
                 method = "brush",
                 product = "enamel_alkyd",
             },
-            Painted,
+            Glossed,
             [Coat("acrylic_wb", "paint", "2026-03-12T19:30:00Z")],
             new { airC = 6, rhPct = 50 }
         );

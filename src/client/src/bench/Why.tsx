@@ -75,7 +75,7 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
         </p>
       ) : null}
       {step.inHand && step.holdSeconds ? (
-        <Hold seconds={step.holdSeconds} accelerated={step.acceleratedSeconds ?? null} done={step.done} />
+        <Hold seconds={step.holdSeconds} movable={step.movableSeconds ?? null} accelerated={step.acceleratedSeconds ?? null} done={step.done} />
       ) : null}
     </div>
   );
