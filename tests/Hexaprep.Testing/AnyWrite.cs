@@ -52,8 +52,8 @@ public static class AnyWrite
                     newId
                 )
             ),
-            8 when One(open) is { } step => Try(() =>
-                Acts.Decide(bench, Act(ActKind.Done) with { StepId = step.Id, DespiteAir = true, Anyway = draw % 3 == 0 }, at, newId)
+            8 when One(draw % 2 == 0 ? open : bench.State.Steps.Where(s => s.NotNeeded is null).ToList()) is { } step => Try(() =>
+                Acts.Decide(bench, Act(ActKind.Done) with { StepId = step.Id, DespiteAir = true, Anyway = draw % 3 != 0 }, at, newId)
             ),
             9 when bench.InHand is { } spell => Try(() =>
                 Acts.Decide(bench, Act(ActKind.PutDown) with { StepId = spell.StepId }, at, newId)

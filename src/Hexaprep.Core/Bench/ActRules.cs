@@ -74,7 +74,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     // By the dry tests it carries; else, where only good practice stands against it, on purpose. What has happened can be logged.
     private (List<Change> Tests, string? Against) Allowed(BenchStep step, Act act)
     {
-        if (Readying.Of(bench, step, bench.Remaining(step), _clock with { Now = act.At }) is not { } blocker)
+        if (Permission.Of(bench, step, bench.Remaining(step), _clock with { Now = act.At }) is not { } blocker)
             return ([], null);
         if (!act.Anyway || (act.Dry && blocker.Waits.Count > 0))
             return (Tests(blocker, act), null);

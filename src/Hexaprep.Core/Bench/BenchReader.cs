@@ -77,14 +77,14 @@ public sealed class BenchReader
             : _plan
                 .Work.Where(w => !w.InHand)
                 .TakeWhile(w => w.Begin <= _now + Duration.FromMinutes(1))
-                .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && !IsStillWet(_bench.Steps[w.StepId]));
+                .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && MayBegin(_bench.Steps[w.StepId]));
     }
 
-    // It was tested and found tacky after the plan was made, or its label asks for more.
-    private bool IsStillWet(BenchStep step) =>
-        Readying.Of(_bench, step, _bench.Remaining(step), _clock) is { Waits.Count: > 0 } blocker
-        && TestView.Of(blocker, _clock) is null
-        && blocker.Until > _now + Duration.FromMinutes(1);
+    // It was tested and found tacky after the plan was made, its label asks for more, or something else speaks against it.
+    private bool MayBegin(BenchStep step) =>
+        Permission.Of(_bench, step, _bench.Remaining(step), _clock) is not { } blocker
+        || TestView.Of(blocker, _clock) is not null
+        || blocker.Until <= _now + Duration.FromMinutes(1);
 
     // What was put down last in this sitting stays before the person, to be picked up, until other work is begun.
     private PlannedWork? PutDown()
@@ -97,7 +97,7 @@ public sealed class BenchReader
             step.NotNeeded is not null
             || models.Count == 0
             || (!Sessions.Has(step) && !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id))
-            || Readying.Of(_bench, step, models, _clock) is not null
+            || Permission.Of(_bench, step, models, _clock) is not null
         )
             return null;
         var ends = _now + Duration.FromMinutes(_bench.Hands(step, models.Count, _now));

@@ -33,7 +33,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             work.InHand ? work.End
             : Sessions.Has(step) ? clock.Now + (work.End - work.Begin)
             : clock.Now + Duration.FromMinutes(bench.Hands(step, work.Models, clock.Now));
-        var test = work.InHand ? null : TestView.Of(Readying.Of(bench, step, remaining, clock), clock);
+        var test = work.InHand ? null : TestView.Of(Permission.Of(bench, step, remaining, clock), clock);
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
         var card = new CardView(

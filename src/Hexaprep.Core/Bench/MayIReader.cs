@@ -76,8 +76,8 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     public MayIView Of(Guid batchId, Ask ask, int? model)
     {
         var (batch, models) = Find(batchId, model);
-        var answer = Judge(batch, models).Of(ask);
         var step = bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == ask.Step && !bench.IsFinished(s));
+        var answer = Held(batchId, ask, model, models) ?? AsItsStartIs(Judge(batch, models).Of(ask), ask, step, models);
         var title = StepWords.For(ask.Step).Title;
         return new MayIView(
             batchId,
@@ -115,10 +115,59 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             && bench.Remaining(step).Count > 0
             && IsItsWay(ask, step)
             && bench.InHand?.StepId != step.Id
-            && Readying.Of(bench, step, bench.Remaining(step), _clock) is null
+            && Permission.Of(bench, step, bench.Remaining(step), _clock) is null
                 ? step.Id
                 : null
         );
+    }
+
+    // A flaw holds the model, or all that are left: nothing but its repair goes on.
+    private Answer? Held(Guid batchId, Ask ask, int? model, IReadOnlyList<BenchModel> models)
+    {
+        var held = model is null
+            ? models.Count == 0 && bench.ModelsOf[batchId].Any(m => bench.IsHeld(m.Id))
+            : models.Any(m => bench.IsHeld(m.Id));
+        if (!held)
+            return null;
+        var repair = bench.StepsOf[batchId].FirstOrDefault(s => s.RepairId is not null && bench.Remaining(s).Count > 0);
+        return repair?.Key.Kind == ask.Step
+            ? null
+            : new Answer(
+                Verdict.NotYet,
+                null,
+                null,
+                null,
+                [],
+                [new Given("MendedFirst", Strength.Practice, "A flaw holds it: it is mended, or left as it is, before anything goes over it.")],
+                [],
+                repair is null ? null : Ids.Of(repair.Key.Kind)
+            );
+    }
+
+    // What its own route still waits for speaks here as it does when the step is begun.
+    private Answer AsItsStartIs(Answer answer, Ask ask, BenchStep? step, IReadOnlyList<BenchModel> models)
+    {
+        if (
+            answer.Verdict != Verdict.Yes
+            || step is null
+            || !IsItsWay(ask, step)
+            || bench.InHand?.StepId == step.Id
+            || Readying.Of(bench, step, models, _clock) is not { } blocker
+        )
+            return answer;
+        var missing = blocker.Until is null ? bench.EdgesInto[step.Id].Select(e => bench.Steps[e.From]).FirstOrDefault(IsMissing) : null;
+        return answer with
+        {
+            Verdict = Verdict.NotYet,
+            Until = blocker.Until,
+            ReadyBy = blocker.TestFrom ?? blocker.Until,
+            Test = null,
+            Meanwhile = [],
+            Reasons = [new Given("RouteOrder", Strength.Practice, $"{Sentence.Opened(blocker.Reason)}.") { Until = blocker.Until }],
+            Instead = missing is null ? null : Ids.Of(missing.Key.Kind),
+        };
+
+        bool IsMissing(BenchStep before) => before.NotNeeded is null && models.Any(m => !bench.IsDone(before.Id, m.Id));
     }
 
     // What was asked of another way says nothing of the step as it stands in the route.
@@ -126,7 +175,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         (ask.Method ?? step.Amounts.Method) == step.Amounts.Method && (ask.Product ?? step.Amounts.Product) == step.Amounts.Product;
 
     /// <summary>The judge of a batch as it stands; for readers that ask much.</summary>
-    public Judge Judge(Roster.Batch batch, IReadOnlyList<BenchModel> models)
+    public Judge Judge(Roster.Batch batch, IReadOnlyList<BenchModel> models, bool asksTheAir = true)
     {
         var steps = bench.StepsOf[batch.Id].ToList();
         var done = steps
@@ -141,7 +190,9 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         return new Judge(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade)
         {
             RoomWetUntil = WetRoom.Until(bench, now, batch.Id),
-            Sprayed = (kind, way) =>
+            Sprayed = !asksTheAir
+                ? null
+                : (kind, way) =>
                 SprayManner.Of(bench, batch.Id, kind, way) is { } manner ? new AirReader(bench, now).FitnessNow(manner) : null,
         };
     }

@@ -68,7 +68,7 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
         if (IsDusty(step) && WetRoom.Until(bench, clock.Now) is not null)
             return null;
         var models = bench.Remaining(step);
-        var blocker = Readying.Of(bench, step, models, clock);
+        var blocker = Permission.Of(bench, step, models, clock);
         var test = TestView.Of(blocker, clock);
         if (blocker is not null && test is null)
             return null;

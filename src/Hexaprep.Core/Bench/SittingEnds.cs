@@ -129,7 +129,7 @@ public sealed class SittingEnds(BenchIndex bench, BenchPlan plan, Clockface cloc
             let models = bench.Remaining(step)
             let minutes = bench.Hands(step, models.Count, clock.Now)
             where models.Count > 0 && minutes <= Math.Min(left, ShortMinutes) && !Sessions.Has(step)
-            where Readying.Of(bench, step, models, clock) is null && ActRules.UnfitAir(bench, step, clock.Now) is null
+            where Permission.Of(bench, step, models, clock) is null && ActRules.UnfitAir(bench, step, clock.Now) is null
             where !Room.MakesDust(step.Key.Kind, bench.HouseOf(batch.Id)) || WetRoom.Until(bench, clock.Now) is null
             let wait = Waits.Of(bench, step).Select(w => w.Planned(bench.Expected(step, w.Stage, clock.Now))).DefaultIfEmpty(0).Max()
             where wait > 60

@@ -259,7 +259,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var words = StepWords.Of(step.Key);
         var remaining = bench.Remaining(step);
         var finished = step.NotNeeded is null && bench.IsFinished(step);
-        var blocker = finished ? null : Readying.Of(bench, step, remaining, _clock);
+        var blocker = finished ? null : Permission.Of(bench, step, remaining, _clock);
         var held = !finished && remaining.Count == 0 ? "A flaw holds what is left of it: mend that first" : null;
         var test = TestView.Of(blocker, _clock);
         var awaited = Waits.Of(bench, step);

@@ -9,8 +9,7 @@ using NodaTime;
 namespace Hexaprep.Core.Tests.Bench;
 
 /// <summary>What keeps a step from beginning, what a start is refused for, what the bench offers and what may-I says are one answer, on
-/// any bench, whatever was done to it. May-I judges by law and practice alone: an order of the route that no rule requires does not
-/// bind it, so that a step which waits for another may still be allowed.</summary>
+/// any bench, whatever was done to it.</summary>
 public sealed class AgreementTests
 {
     [Theory]
@@ -33,7 +32,7 @@ public sealed class AgreementTests
                     }
                     foreach (var step in Open(index))
                     {
-                        var blocker = Readying.Of(index, step, index.Remaining(step), new Clockface(index.State.Settings.Zone, at));
+                        var blocker = Permission.Of(index, step, index.Remaining(step), new Clockface(index.State.Settings.Zone, at));
                         Interlocked.Increment(ref blocker is null ? ref free : ref waiting);
                         Agrees(index, step, blocker, at, bench.NewId);
                     }
@@ -43,8 +42,7 @@ public sealed class AgreementTests
         Assert.True(free > 200 && waiting > 1000, $"{free} free, {waiting} waiting");
     }
 
-    // The first of each kind that is still to be done: may-I is asked of kinds. The wipe before primer waits as primer does, which
-    // may-I does not ask of a wipe.
+    // The first of each kind that is still to be done: may-I is asked of kinds.
     private static IEnumerable<BenchStep> Open(BenchIndex bench) =>
         bench.State.Batches.SelectMany(b =>
             bench
@@ -54,17 +52,17 @@ public sealed class AgreementTests
                 .Where(s => bench.Remaining(s).Count > 0)
         );
 
+    // Yes means that a start goes through; no and not yet that it is refused, or asks. The air is asked apart.
     private static void Agrees(BenchIndex bench, BenchStep step, Blocker? blocker, Instant at, Func<Guid> newId)
     {
-        var batch = bench.Batches[step.BatchId];
         var ask = new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product };
-        var may = new MayIReader(bench, at).Judge(batch, bench.Remaining(step)).Alone(ask);
-        var what = $"{step.Key} on {batch.Traits.MaterialWords}: {blocker?.Reason ?? "free"} | {may.Verdict} till {may.Until}";
-        if (blocker is null)
-            Assert.True(may.Verdict == Verdict.Yes || may.Reasons.Any(r => r.Until is not null || r.Strength == Strength.Law), what);
-        if (blocker?.Until is { } until)
-            Assert.True(may.Verdict != Verdict.Yes && (may.Until is null || may.Until >= until), what);
+        var may = new MayIReader(bench, at).Of(step.BatchId, ask, null);
+        var what = $"{step.Key} on {bench.Batches[step.BatchId].Traits.MaterialWords}: {blocker?.Reason ?? "free"} | {may.Answer} "
+            + $"till {may.Until}: {may.Reasons[0].Rule}";
+        var byTheAir = may.Reasons[0].Rule is "SprayInFitAirOnly" or "AirInWhichItForms";
+        Assert.True(byTheAir || may.Answer == Verdict.Yes == Starts(bench, step, at, newId), what);
         Assert.Equal(blocker is null, Starts(bench, step, at, newId));
+        Assert.True(blocker is not null || byTheAir || may.CanBegin == step.Id || step.Key.Occurrence > 1, what);
     }
 
     // Whether a start without a test goes through; the air and a sitting marked unfit are asked apart.
