@@ -367,6 +367,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var id = act.FlawId ?? throw Refuse("flawId", "No flaw was named.", "Name the flaw.");
         var flaw = bench.State.Flaws.FindLast(f => f.Id == id) ?? throw Missing("flawId", id, "flaw");
+        if (act.End is FlawEnd.Accepted or FlawEnd.Hidden && !act.Anyway && WhyNotLeave(flaw, act.At) is { } spoils)
+            throw Conflict("anyway", spoils, "Mend it, or leave it once more on purpose: it is logged.");
         return flaw.MendedAt is null
             ?
             [
@@ -380,6 +382,15 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             ]
             : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
     }
+
+    // What lies under a further coat spoils it: said by the repair that does nothing.
+    private string? WhyNotLeave(Flaw flaw, Instant at) =>
+        flaw.MendedAt is null && CaseOfBench.Seen(bench, [flaw]) is { } seen
+            ? Repairs
+                .Of(CaseOfBench.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], at), seen)
+                .FirstOrDefault(r => r.Id == Repairs.LeaveIt)
+                ?.Bars.FirstOrDefault()
+            : null;
 
     private static string? Why(Act act) => act.Words is null ? null : Texts.Checked("words", act.Words, 200);
 

@@ -102,7 +102,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
         coat.Tests.Count(t => t.Stage == stage) is > 0 and var tests ? $"{coat.Id}:{Ids.Of(stage)}:{tests}" : $"{coat.Id}:{Ids.Of(stage)}";
 
     private string MayBegin(BenchStep next) =>
-        Readying.Of(bench, next, bench.Remaining(next), _clock) is { } blocker
+        Permission.Of(bench, next, bench.Remaining(next), _clock) is { } blocker
             ? $"{BenchIndex.TitleOf(next)} waits on: {blocker.Reason}"
             : $"{BenchIndex.TitleOf(next)} may begin";
 

@@ -335,6 +335,13 @@ public sealed class BenchIndex
         : step is { Key.Kind: StepKind.Sand, Amounts.Method: Room.ByScraping } ? "Scrape the fills"
         : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
 
+    /// <summary>How a step is done, in words: what was fixed in one way is let go in its way.</summary>
+    public string HowOf(BenchStep step)
+    {
+        var fixing = step.Key.Kind == StepKind.Release ? StepsOf[step.BatchId].LastOrDefault(s => s.Key.Kind == StepKind.Handle) : null;
+        return StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
+    }
+
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;
 
     private static IEnumerable<T> Backwards<T>(IReadOnlyList<T> list)

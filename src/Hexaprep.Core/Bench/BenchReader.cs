@@ -225,7 +225,10 @@ public sealed class BenchReader
             where test is { Finding: not Finding.NotDryAt } && test.At >= (_sitting?.Begin ?? _now - Duration.FromHours(1))
             where Waits.Of(_bench, step).Any(w => w.Stage == test.Stage)
             let noun = StepWords.Wait(coat.Step, coat.Product).Noun
-            select new TestedView(coat.Id, test.Stage, $"You found it dry at {_clock.At(test.At)}: {noun}, {_bench.NameOf(step)}"),
+            let said = _bench.Drying.IsDoubted(coat, test)
+                ? $"You said dry at {_clock.At(test.At)}, sooner than it can be: test it again"
+                : $"You found it dry at {_clock.At(test.At)}"
+            select new TestedView(coat.Id, test.Stage, $"{said}: {noun}, {_bench.NameOf(step)}"),
         ];
 
     // A coat sprayed outdoors is carried in once it is touch-dry; until somebody says so, it dries as outdoors.

@@ -17,7 +17,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var batch = bench.Batches[step.BatchId];
         var unit = bench.Units[batch.UnitId];
         var words = StepWords.Of(step.Key);
-        var how = PaintRow.Of(bench, step, clock.Now)?.Words ?? StepWords.HowBy(step.Key.Kind, step.Amounts.Method);
+        var how = PaintRow.Of(bench, step, clock.Now)?.Words ?? bench.HowOf(step);
         var remaining = bench.Remaining(step);
         var all = bench.ModelsAt(step);
         var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;

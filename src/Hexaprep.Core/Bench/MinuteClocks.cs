@@ -138,6 +138,15 @@ public sealed record MinuteClock(
         }
     }
 
+    /// <summary>What may be done when it is over, at a step: print supports are pulled from the warm print, a bend is set straight.</summary>
+    public string OverAt(BenchStep step) =>
+        (Kind, step.Key.Kind) switch
+        {
+            (ClockKind.HotDip, StepKind.RemoveSupports) => "Out with it: the supports come off warm",
+            (ClockKind.CoolDown, StepKind.RemoveSupports) => "Cool again: the rest is cut",
+            _ => Over,
+        };
+
     /// <summary>The same once it is over: "60 s", "3 min".</summary>
     public string Length => Sure <= Duration.FromMinutes(1) ? $"{Sure.TotalSeconds:0} s" : Clockface.Lasts((long)Sure.TotalMinutes);
 
@@ -214,7 +223,7 @@ public static class MinuteClocks
                 unit.Mark,
                 clock.Kind,
                 kind.Runs,
-                kind.Over,
+                kind.OverAt(step),
                 clock.StartedAt,
                 clock.StartedAt + kind.Early,
                 clock.StartedAt + kind.Sure,

@@ -265,7 +265,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var awaited = Waits.Of(bench, step);
         var card = new CardView(
             step.Reason,
-            StepWords.HowBy(step.Key.Kind, step.Amounts.Method),
+            bench.HowOf(step),
             words.LookFor,
             words.GoesWrong,
             [.. RuleBook.Trade.Cards(step.Key.Kind, bench.JobOf(step))]

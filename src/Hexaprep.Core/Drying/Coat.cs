@@ -79,6 +79,25 @@ public sealed record SafeTimes(Instant Early, Instant Usual, Instant Sure, bool 
     public Instant ByTest => Instant.Max(Usual, Label);
 }
 
+/// <summary>Which answers of a test cannot be taken at their word.</summary>
+public static class DryAnswer
+{
+    // A film that is ready in less than a fifth of what its product takes at the least, or tacky after five times the most, is a slip
+    // of the key or another coat.
+    private const double Doubtful = 5;
+
+    /// <summary>True for a finding outside what the product can do: it is kept as said, asked again, and moves nothing.</summary>
+    /// <param name="test">The test.</param>
+    /// <param name="end">When the work on the coat ended.</param>
+    /// <param name="early">Minutes after which such a coat may first be ready (P10).</param>
+    /// <param name="sure">Minutes after which it surely is (P90).</param>
+    public static bool IsDoubted(CoatTest test, Instant end, double early, double sure)
+    {
+        var minutes = (test.At - end).TotalMinutes;
+        return test.Finding == Finding.NotDryAt ? minutes > sure * Doubtful : minutes < early / Doubtful;
+    }
+}
+
 /// <summary>Works out when a coat is safe.</summary>
 public static class CoatClock
 {

@@ -95,7 +95,10 @@ public sealed class DryingBook
             yield break;
         double Since(CoatTest t) => (t.At - end).TotalMinutes;
         // A log kept before tests were held to what a product can show may name a readiness that it does not have.
-        foreach (var tests in coat.Tests.Where(t => t.At > end && DryingModel.Knows(coat.Product, t.Stage)).GroupBy(t => (t.Stage, t.LeftOut)))
+        foreach (
+            var tests in coat.Tests.Where(t => t.At > end && DryingModel.Knows(coat.Product, t.Stage) && !IsDoubted(coat, t))
+                .GroupBy(t => (t.Stage, t.LeftOut))
+        )
         {
             var model = Model(coat, tests.Key.Stage);
             if (tests.FirstOrDefault(t => t.Finding == Finding.Exact) is { } exact)
@@ -118,14 +121,32 @@ public sealed class DryingBook
         }
     }
 
+    /// <summary>True for an answer outside what the product can do, by the trade's own spread: what was learned from other answers does
+    /// not make it likelier.</summary>
+    public bool IsDoubted(Coat coat, CoatTest test)
+    {
+        if (coat.EndedAt is not { } end || !DryingModel.Knows(coat.Product, test.Stage))
+            return false;
+        var prior = Learned.Nothing(PriorSd(Product.Of(coat))).Belief;
+        var model = Model(coat, test.Stage);
+        return DryAnswer.IsDoubted(test, end, model * prior.Usual * prior.Usual / prior.Sure, model * prior.Sure);
+    }
+
     /// <summary>The three times of a coat for a readiness; null while it goes on, and where its product has no such stage.</summary>
     public SafeTimes? When(Coat coat, Readiness stage)
     {
         if (coat.EndedAt is not { } end || !DryingModel.Knows(coat.Product, stage))
             return null;
         var house = _houseOf(coat);
+        // "Dry" that nobody can believe is asked again; "still tacky" is never doubted where somebody waits for it.
+        var believed = coat.Tests.Any(t => t.Finding != Finding.NotDryAt && IsDoubted(coat, t))
+            ? coat with
+            {
+                Tests = [.. coat.Tests.Where(t => t.Finding == Finding.NotDryAt || !IsDoubted(coat, t))],
+            }
+            : coat;
         return CoatClock.Learn(
-            coat,
+            believed,
             stage,
             Band(coat.Step, Product.Of(coat), stage, house, Model(coat, stage), AirDuring(coat).Item1),
             end

@@ -19,13 +19,17 @@ internal sealed class Learned
         (_observed, _calibration) = (observed, calibration);
         Belief = new(
             calibration.MedianFactor,
-            calibration.Sd,
+            // No bound says more than as many exact times would.
+            Math.Max(calibration.Sd, LeastSd(priorSd, calibration.Count)),
             priorSd,
             calibration.Count,
             calibration.Quantile(1, 0.5),
             calibration.Quantile(1, 0.9)
         );
     }
+
+    private static double LeastSd(double priorSd, int count) =>
+        1 / Math.Sqrt(1 / (priorSd * priorSd) + count / (Calibration.UsualObservationSd * Calibration.UsualObservationSd));
 
     public Belief Belief { get; }
 

@@ -271,11 +271,11 @@ public static class Joining
             Welds
         ),
         Rule.Card(
-            "WipeSlipsWhileWet",
-            RuleKind.Soon,
+            "SlipsOfCaAreLeft",
+            RuleKind.NotWhile,
             Glue,
             Strength.Practice,
-            "Wipe CA while it is wet, without tissue; cement is never wiped.",
+            "A slip of CA is not wiped: it smears, and grows hot on tissue. Let it set, then scrape it.",
             j => !Welds(j)
         ),
         Rule.Card(

@@ -786,7 +786,7 @@ public sealed record StepFacts(StepKind Kind, Side Side, StepWords Words)
                     "Take off the handles",
                     "release",
                     "released",
-                    "Twist gently, cut what does not come.",
+                    "Straight off its grip, held by the base; cut what does not come.",
                     "Bare spots where it was held.",
                     "A snapped ankle."
                 )

@@ -1,0 +1,63 @@
+using System.IO.Compression;
+using Hexaprep.Core.Bench;
+using Hexaprep.Core.Kept;
+using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Formats;
+using Hexaprep.Testing;
+using NodaTime;
+
+namespace Hexaprep.Core.Tests.Bench;
+
+/// <summary>Benches at which planning once failed: more models mounted than there are handles, eight units under way, benches after
+/// thousands of acts in any order. Each has a plan, and every unit its date.</summary>
+public sealed class BrokenBenchTests
+{
+    private static string Folder => Path.Combine(Project.Root, "tests", "cases", "benches");
+
+    public static TheoryData<string> Benches =>
+        [
+            .. Directory
+                .GetFiles(Folder)
+                .Select(f => Path.GetFileName(f)!)
+                .Where(f => !f.Contains("problem", StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal),
+        ];
+
+    private static (BenchIndex Bench, Instant At) Read(string file)
+    {
+        using var packed = new GZipStream(File.OpenRead(Path.Combine(Folder, file)), CompressionMode.Decompress);
+        using var text = new StreamReader(packed);
+        var rows = WorkspaceFile.Read(text.ReadToEnd());
+        return (
+            new BenchIndex(Revival.Of(rows, rows.Logbook.Select(e => e.StepId).OfType<Guid>().Distinct())),
+            rows.Logbook.Max(e => e.At)
+        );
+    }
+
+    [Theory]
+    [MemberData(nameof(Benches))]
+    public void Each_unit_has_its_date(string file)
+    {
+        var (bench, at) = Read(file);
+        foreach (var plan in Plans(bench, at))
+        {
+            Assert.True(
+                plan.Result.Unplaced.Count == 0,
+                string.Join(
+                    '\n',
+                    plan.Result.Unplaced.Take(8)
+                        .Select(u => $"{bench.NameOf(bench.Steps[PlanIds.StepOf(u.Step)])} {u.Step[36..]} {bench.Steps[PlanIds.StepOf(u.Step)].Key}: {u.Lacks}")
+                )
+            );
+            Assert.All(new PlanReader(bench, plan, at).Promises(), p => Assert.NotNull(p.Done));
+            Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
+        }
+    }
+
+    private static IEnumerable<BenchPlan> Plans(BenchIndex bench, Instant at)
+    {
+        var first = BenchPlanner.Make(bench, at, 2);
+        yield return first;
+        yield return BenchPlanner.AtOnce(bench, at + Duration.FromMinutes(1), first);
+    }
+}
