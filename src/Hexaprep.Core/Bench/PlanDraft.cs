@@ -38,7 +38,7 @@ public sealed partial class PlanDraft
     private int _longest;
 
     /// <summary>The moment of minute 0: a Monday, 00:00 local.</summary>
-    internal Instant Origin { get; }
+    internal Instant Origin { get; private set; }
 
     /// <summary>True where the calendar goes on behind the evenings that were laid.</summary>
     internal bool MoreEvenings { get; private set; }
@@ -49,6 +49,12 @@ public sealed partial class PlanDraft
         (_bench, _now, _mixes, _until) = (bench, PlanIds.Minute(now), mixes, until ?? now);
         Origin = MondayOf(Earliest() - Duration.FromHours(6));
         _past = OnMinutes();
+        // Spells that share their minutes are laid one before the other, and what was dated late may lie far back.
+        while (_past.Values.Select(s => s.Begin).DefaultIfEmpty(0).Min() is < 0 and var before)
+        {
+            Origin = MondayOf(At(before));
+            _past = OnMinutes();
+        }
     }
 
     /// <summary>A plan of what this draft says.</summary>
@@ -64,6 +70,7 @@ public sealed partial class PlanDraft
         var units = state
             .Units.Where(u => open.Any(b => b.UnitId == u.Id))
             .Select(u => new PlanUnit(u.Id.ToString(), u.Weight) { Deadline = u.Deadline is { } day ? Minute(EndOf(day)) : null });
+        LetThePastHoldItsHandles(batches);
         var horizon = _sittings.Count == 0 ? 0 : _sittings[^1].End;
         return new PlanProblem(
             "bench",

@@ -7,9 +7,6 @@ namespace Hexaprep.Core.Bench;
 /// <summary>What a step waits for, and what it holds meanwhile.</summary>
 public sealed partial class PlanDraft
 {
-    // Longer than any horizon: a window that never opens again.
-    private const int NeverMinutes = 1_000_000_000;
-
     // Shorter than any night.
     private const int LookWithinMinutes = 240;
 
@@ -129,8 +126,10 @@ public sealed partial class PlanDraft
             + (int)Math.Ceiling((models - 1) * Math.Max(from.Amounts.SecondsPerModel, to.Amounts.SecondsPerModel) / 60.0);
         var closes = (int)Math.Floor(forbidden.From) - spread;
         var reopens = forbidden.To is { } again ? (int)Math.Ceiling(again) : (int?)null;
-        if (closes < arc.Min)
-            return arc with { Min = Math.Max(arc.Min, reopens ?? NeverMinutes) };
+        // What has run out binds no plan, nor what can never be kept: it waits for the reopening, or is keyed, which opens it at any time.
+        var ended = arc.From.EndsWith(PlanIds.Past, StringComparison.Ordinal) ? _fixed.Where(c => c.Step == arc.From).Max(c => c.End) : int.MaxValue;
+        if (closes < arc.Min || ended + (long)closes < Minute(_now))
+            return arc with { Min = Math.Max(arc.Min, reopens ?? arc.Min) };
         return reopens is { } r ? arc with { Forbid = new Span(closes, r) } : arc with { Max = closes };
     }
 }

@@ -12,7 +12,7 @@ public sealed partial class PlanDraft
         if (Mending.Of(_bench, batch.Id, _now) is not { } mending)
             return null;
         steps.Add(
-            new PlanStep(mending.StepId + PlanIds.Mend, 0, Math.Max(1, mending.HandsMinutes / mending.Models), 1, 0)
+            new PlanStep(mending.StepId + PlanIds.Mend, 0, Math.Max(1, mending.HandsMinutes / mending.Models), mending.Models, 0)
             {
                 Count = mending.Models == batch.Traits.Models ? null : mending.Models,
                 Minutes = [.. Enumerable.Range(1, mending.Models).Select(n => Math.Max(n, mending.HandsMinutes * n / mending.Models))],

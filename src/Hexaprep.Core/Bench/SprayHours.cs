@@ -39,7 +39,7 @@ public static class SprayHours
 
     /// <summary>True when the forecast speaks of a moment.</summary>
     public static bool Reaches(BenchIndex bench, Instant at) =>
-        bench.State.Forecast is { Count: > 0 } hours && hours[0].At <= at && at < hours[^1].At + Duration.FromHours(1);
+        Runs(bench.State.Forecast).Any(r => r[0].At <= at && at < r[^1].At + Duration.FromHours(1));
 
     /// <summary>The parts of a sitting in which one may spray so.</summary>
     /// <param name="bench">The bench.</param>
@@ -51,19 +51,24 @@ public static class SprayHours
         var forecast = bench.State.Forecast;
         if (forecast.Count == 0 || !manner.IsOutdoors)
             return [sitting];
-        var (begins, ends) = (forecast[0].At, forecast[^1].At + Duration.FromHours(1));
         var origin = at(0);
         int Minute(Instant moment) => (int)Math.Ceiling((moment - origin).TotalMinutes);
         var parts = bench
             .FitHoursOf(manner)
             .Select(s => new Span(Math.Max(sitting.Begin, Minute(s.From)), Math.Min(sitting.End, Minute(s.To))))
             .ToList();
-        // Before and beyond the forecast nothing speaks against it.
-        if (at(sitting.Begin) < begins)
-            parts.Insert(0, new Span(sitting.Begin, Math.Min(sitting.End, Minute(begins))));
-        if (at(sitting.End) > ends)
-            parts.Add(new Span(Math.Max(sitting.Begin, Minute(ends)), sitting.End));
-        return Joined(parts.Where(p => p.Length > 0));
+        // Before and beyond the forecast, and where hours are missing in it, nothing speaks against it.
+        var known = sitting.Begin;
+        foreach (var run in Runs(forecast))
+        {
+            var (begins, ends) = (Minute(run[0].At), Minute(run[^1].At + Duration.FromHours(1)));
+            parts.Add(new Span(known, Math.Min(sitting.End, begins)));
+            known = Math.Max(known, ends);
+            if (known >= sitting.End)
+                break;
+        }
+        parts.Add(new Span(known, sitting.End));
+        return Joined(parts.Where(p => p.Length > 0).OrderBy(p => p.Begin));
     }
 
     private static List<Span> Joined(IEnumerable<Span> parts)

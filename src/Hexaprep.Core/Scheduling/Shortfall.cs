@@ -20,7 +20,9 @@ internal readonly record struct Shortfall(string Lacks, string Remedy)
                 $"{hold.Amount - p.Capacity[hold.Resource]} more {id}s, or split the batch"
             );
         }
-        var longest = p.Sittings == 0 ? 0 : Enumerable.Range(0, p.Sittings).Max(k => p.SittingEnd[k] - p.SittingBegin[k]);
+        if (p.Sittings == 0)
+            return new("there is no evening to do it in", "set your evenings");
+        var longest = Enumerable.Range(0, p.Sittings).Max(k => p.SittingEnd[k] - p.SittingBegin[k]);
         if (need > longest)
             return new($"needs {need} min in one go, the longest sitting has {longest} min", $"one sitting {need - longest} min longer");
         if (p.Slots[step] is { All: var slots })

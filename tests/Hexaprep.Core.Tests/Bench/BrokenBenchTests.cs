@@ -39,19 +39,22 @@ public sealed class BrokenBenchTests
     public void Each_unit_has_its_date(string file)
     {
         var (bench, at) = Read(file);
+        // More than three years of evenings, or none at all: that is said, and is true.
+        var minutes = bench.State.Settings.Calendar.From(at, 1100).Sum(s => (s.End - s.Begin).TotalMinutes);
+        var fits = 2 * Mending.HandsLeft(bench, bench.State.Batches.Select(b => b.Id), at) < minutes;
         foreach (var plan in Plans(bench, at))
         {
+            Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, plan.Result.Unplaced.Count > 0));
+            Assert.All(plan.Result.Unplaced, u => Assert.Contains(u.Lacks.Split(' ')[0], (string[])["there", "the", "needs"]));
+            if (!fits)
+                continue;
             Assert.True(
                 plan.Result.Unplaced.Count == 0,
-                string.Join(
-                    '\n',
-                    plan.Result.Unplaced.Take(8)
-                        .Select(u => $"{bench.NameOf(bench.Steps[PlanIds.StepOf(u.Step)])} {u.Step[36..]} {bench.Steps[PlanIds.StepOf(u.Step)].Key}: {u.Lacks}")
-                )
+                string.Join('\n', plan.Result.Unplaced.Take(8).Select(u => $"{bench.Steps[PlanIds.StepOf(u.Step)].Key} {u.Step[36..]}: {u.Lacks}"))
             );
             Assert.All(new PlanReader(bench, plan, at).Promises(), p => Assert.NotNull(p.Done));
-            Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));
         }
+        Assert.Equal(file is not ("walk-2306.json.gz" or "walk-4242.json.gz" or "walk-932.json.gz"), fits);
     }
 
     private static IEnumerable<BenchPlan> Plans(BenchIndex bench, Instant at)
