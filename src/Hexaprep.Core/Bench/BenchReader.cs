@@ -59,7 +59,8 @@ public sealed class BenchReader
             Soon = new SoonReader(_bench, _plan, _now).View(),
             Closing = ends.Closing(),
             Return = ends.Return(),
-            DropIn = _bench.InHand is null
+            // What cannot wait is never put aside for a touch.
+            DropIn = _bench.InHand is null || _bench.InHand is { } open && Perishing.LostAt(_bench, open, _now) is not null
                 ? null
                 : DropIns().Before(_sitting?.End ?? _now).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
         };
@@ -70,14 +71,17 @@ public sealed class BenchReader
     {
         if (_bench.InHand is { } spell)
             return _plan.Work.FirstOrDefault(w => w.InHand) ?? new PlannedWork(spell.StepId, spell.BeganAt, _now, 1, true);
+        if (Perishing.First(_bench, _now) is { } perishing)
+            return Paused(perishing);
         if (PutDown() is { } paused)
             return paused;
-        return _sitting is null
-            ? null
-            : _plan
+        if (_sitting is null)
+            return null;
+        return _plan
                 .Work.Where(w => !w.InHand)
                 .TakeWhile(w => w.Begin <= _now + Duration.FromMinutes(1))
-                .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && MayBegin(_bench.Steps[w.StepId]));
+                .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && MayBegin(_bench.Steps[w.StepId]))
+            ?? Early();
     }
 
     // It was tested and found tacky after the plan was made, its label asks for more, or something else speaks against it.
@@ -93,17 +97,25 @@ public sealed class BenchReader
             return null;
         var step = _bench.Steps[last.StepId];
         var models = _bench.Remaining(step);
-        if (
+        return
             step.NotNeeded is not null
             || models.Count == 0
             || (!Sessions.Has(step) && !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id))
             || Permission.Of(_bench, step, models, _clock) is not null
-        )
-            return null;
-        var ends = _now + Duration.FromMinutes(_bench.Hands(step, models.Count, _now));
-        if (Sessions.Has(step))
+            ? null
+            : Paused(step);
+    }
+
+    // Hands that are free early take what the plan has later in this sitting and may begin now.
+    private PlannedWork? Early() => new Offers(_bench, _plan, _clock, _sitting).Early() is { } step ? Paused(step) : null;
+
+    private PlannedWork Paused(BenchStep step)
+    {
+        var models = _bench.Remaining(step).Count;
+        var ends = _now + Duration.FromMinutes(_bench.Hands(step, models, _now));
+        if (Sessions.Has(step) && _sitting is not null)
             ends = Instant.Min(_now + Duration.FromMinutes(Sessions.Left(_bench, step, _now) + step.Amounts.SetupMinutes), _sitting.End);
-        return new PlannedWork(step.Id, _now, ends, models.Count, false);
+        return new PlannedWork(step.Id, _now, ends, models, false);
     }
 
     private (HandsState, string, string) Speak(PlannedWork? work)

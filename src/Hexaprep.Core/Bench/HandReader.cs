@@ -166,15 +166,17 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!work.InHand && plan.MixOf(step) is { } mix && mix.Stiff > clock.Now)
             return $"The mix for {bench.NameOf(mix.First(bench))} stays workable till {clock.At(mix.Stiff)}: fill these from it, "
                 + "mix nothing anew.";
+        if (!work.InHand && plan.BeginOf(step) is { } planned && planned > clock.Now + Duration.FromMinutes(1) && !bench.TicksOf[step.Id].Any())
+            return $"Planned for {clock.At(planned)}: your hands are free sooner, and it may begin.";
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)
         {
-            var planned = waits.Select(w => w.Planned(bench.Expected(step, w.Stage, clock.Now))).Order().ToList();
+            var minutes = waits.Select(w => w.Planned(bench.Expected(step, w.Stage, clock.Now))).Order().ToList();
             var (noun, _) = StepWords.Wait(step.Key.Kind, product);
             // What goes on in this sitting is why it is done now; else the longest wait is, which passes unattended.
-            if (sitting is null || work.End + Duration.FromMinutes(planned[0]) <= sitting.End)
-                return $"Its {noun} needs {Clockface.Lasts(planned[0])}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
-            return $"Its {noun} needs {Clockface.Lasts(planned[^1])}: started now, that passes while you are away.";
+            if (sitting is null || work.End + Duration.FromMinutes(minutes[0]) <= sitting.End)
+                return $"Its {noun} needs {Clockface.Lasts(minutes[0])}: the sooner it is on, the sooner {bench.NameOf(step)} goes on.";
+            return $"Its {noun} needs {Clockface.Lasts(minutes[^1])}: started now, that passes while you are away.";
         }
         var wait = plan.HoldsOf(step).LastOrDefault(b => b is { Kind: BindingKind.Wait, Binds: true });
         if (wait is not null && bench.Steps[PlanIds.StepOf(wait.Step!)].Amounts.Product is { } earlier)
@@ -185,16 +187,25 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             return $"Its {noun} has been ready since {clock.At(plan.At(wait.At))}; the longest way still lies ahead of it.";
         }
         return bench.UnitOf(step).Deadline is { } day
-            ? $"{bench.UnitOf(step).Name} are due {clock.Day(day)}, and everything after waits for this."
+            ? $"{bench.UnitOf(step).Name} {(One(step) ? "is" : "are")} due {clock.Day(day)}, and everything after waits for this."
             : $"It may go on now, and the longest way still lies ahead of {bench.UnitOf(step).Name}.";
     }
+
+    private bool One(BenchStep step) => bench.BatchesOf[bench.UnitOf(step).Id].Sum(b => b.Traits.Models) == 1;
 
     private LimitView? Limit(BenchStep step, bool inHand)
     {
         if (!inHand || step.Amounts.WorkingMinutes is null || bench.InHand is not { } spell)
             return null;
         var stiff = PuttyMix.StiffAt(bench, spell);
-        return new LimitView($"Mix stiffens {clock.At(stiff)}", stiff);
+        var left = bench.Remaining(step).Count;
+        var reach = (int)Math.Max(0, (stiff - clock.Now).TotalSeconds / Math.Max(1, step.Amounts.SecondsPerModel));
+        return new LimitView(
+            stiff <= clock.Now ? "The mix is stiff: mix anew"
+                : reach < left ? $"Mix stiffens {clock.At(stiff)}: it reaches {reach} of {left}"
+                : $"Mix stiffens {clock.At(stiff)}",
+            stiff
+        );
     }
 
     private HashSet<string> Seen(BenchStep step)

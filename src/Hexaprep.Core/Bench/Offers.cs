@@ -21,6 +21,27 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
         .GroupBy(w => w.StepId)
         .ToDictionary(g => g.Key, g => g.Min(w => w.Begin));
 
+    /// <summary>What of a unit under way the plan has later in this sitting, may be begun now, and ends or may be put down before what
+    /// is planned next; null where nothing is.</summary>
+    public BenchStep? Early()
+    {
+        if (sitting is null)
+            return null;
+        var next = plan.Work.Where(w => !w.InHand && w.Begin > clock.Now && w.Begin < sitting.End).Select(w => (Instant?)w.Begin).Min();
+        return (
+            from batch in bench.State.Batches
+            where _underWay.Contains(batch.UnitId)
+            from step in bench.StepsOf[batch.Id]
+            where bench.Remaining(step).Count > 0
+            where _planned.TryGetValue(step.Id, out var begin) && begin < sitting.End
+            where Offer(step) is not null
+            let at = _planned[step.Id]
+            orderby at
+            where at == next || Fits(step, next ?? sitting.End)
+            select step
+        ).FirstOrDefault();
+    }
+
     /// <summary>The best of what may be begun now; null where nothing may.</summary>
     public OfferView? Best()
     {

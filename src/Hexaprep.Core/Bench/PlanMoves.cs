@@ -38,10 +38,16 @@ public static class PlanMoves
             && IsFresh(Instant.FromDateTimeOffset(told), now)
         )
             return was.Result.Shift;
-        return new PlanShift(moved.Count, promises)
+        var still = StillNews(bench, was.Result.Shift, promises, now);
+        List<string> causes = moved.Count + promises.Count == 0 ? [] : [.. PlanCause.Of(bench, was, will)];
+        return new PlanShift(moved.Count, [.. promises, .. still])
         {
             At = now.ToDateTimeOffset(),
-            Causes = moved.Count + promises.Count == 0 ? [] : [.. PlanCause.Of(bench, was, will).Take(MostCauses)],
+            // What moved a date comes before what moved steps alone.
+            Causes =
+            [
+                .. (promises.Count == 0 && still.Count > 0 ? was.Result.Shift!.Causes.Concat(causes) : causes).Distinct().Take(MostCauses),
+            ],
             Farthest =
             [
                 .. moved
@@ -55,6 +61,17 @@ public static class PlanMoves
                     ),
             ],
         };
+    }
+
+    // Acts follow one another within minutes: a date that moved stays told for a day, whatever else moves, until it moves again.
+    private static IReadOnlyList<string> StillNews(BenchIndex bench, PlanShift? before, List<string> promises, Instant now)
+    {
+        if (before is not { At: { } told } || !IsFresh(Instant.FromDateTimeOffset(told), now))
+            return [];
+        var names = bench.State.Units.Select(u => u.Name).OrderByDescending(n => n.Length).ToList();
+        string? Unit(string line) => names.Find(n => line.StartsWith($"{n} ", StringComparison.Ordinal));
+        var anew = promises.Select(Unit).ToHashSet(StringComparer.Ordinal);
+        return [.. before.Promises.Where(p => Unit(p) is { } unit && !anew.Contains(unit))];
     }
 
     /// <summary>True where some step ends at another minute.</summary>

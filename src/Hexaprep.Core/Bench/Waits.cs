@@ -30,8 +30,8 @@ public static class Waits
         var asked = bench
             .EdgesOutOf[step.Id]
             .Where(e => e.Stage is not null && bench.Steps[e.To].NotNeeded is null && !bench.IsFinished(bench.Steps[e.To]))
-            .OrderBy(e => e.MinMinutes)
-            .ThenBy(e => bench.Steps[e.To].Position)
+            .OrderBy(e => bench.Steps[e.To].Position)
+            .ThenBy(e => e.MinMinutes)
             .Select(e => new Awaited(e.Stage!.Value, StepWords.SafeTo(bench.Steps[e.To].Key.Kind), bench.Steps[e.To])
             {
                 ByTest = ByTest.Begins(bench, e),

@@ -3793,6 +3793,8 @@ export interface components {
             planOf: string;
             /** @description What to do now and why, what dries, what comes next, what must wait. */
             view: components["schemas"]["BenchView"];
+            /** @description This bench could not be planned and is not tried again until it changes; null where all is well. */
+            planTrouble?: null | string;
             /** @description Rows that could not be read, in words; usually none. */
             setAside?: string[];
         };
@@ -4702,6 +4704,11 @@ export interface components {
              * @description Seconds each joint is held still; null where nothing is held.
              */
             holdSeconds?: null | number;
+            /**
+             * Format: int32
+             * @description Seconds in which a joint can still be moved; null where nothing is held.
+             */
+            movableSeconds?: null | number;
             /** @description What is locked once this step is done, the gravest first; empty when nothing is. */
             locks?: components["schemas"]["Said"][];
             /** @description The sides from which a can's pass is sprayed, to be ticked off while it is in hand; empty for other work. */
