@@ -21,14 +21,6 @@ export function Alerts() {
     if ("Notification" in window && Notification.permission === "granted")
       for (const a of loud) new Notification(a.text, { body: a.mayNow, tag: a.key });
   }, [rows, alarms, quiet]);
-  useEffect(() => {
-    if (rows.length === 0) return;
-    const usual = document.title;
-    document.title = `(${rows.length}) ${usual.replace(/^\(\d+\) /, "")}`;
-    return () => {
-      document.title = document.title.replace(/^\(\d+\) /, "");
-    };
-  }, [rows.length]);
   const heard = useMutation({
     mutationFn: async (a: Schemas["AlertView"]) => {
       await api.POST("/api/alerts/{key}/heard", { params: { path: { key: a.key } } });
@@ -37,17 +29,15 @@ export function Alerts() {
   });
   const [first] = rows;
   if (!first) return null;
-  // One at a time, over the names of the views: nothing below it moves, and the keys stay where they are.
+  // One at a time, in a row of its own: the names of the views and the clock stay free, and the keys stand at the bottom edge anyway.
   return (
     <div
       aria-live="polite"
       data-alerts={rows.length}
-      className={`print:hidden z-20 mx-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 md:fixed
-        md:inset-x-0 md:top-0 md:mx-10 md:flex-nowrap md:py-0 ${
-          first.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"
-        }`}
+      className={`print:hidden mx-4 mb-1 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 rounded-slab px-4 py-1 md:mx-10
+        md:flex-nowrap md:py-0 ${first.isLoss ? "bg-limit text-on-limit" : "border-[3px] border-wait bg-sheet"}`}
     >
-      <span className="min-w-0 text-[20px] leading-tight md:truncate">
+      <span className="min-w-0 text-[20px] leading-tight md:line-clamp-2">
         <span className="strong">{first.text}.</span> {first.mayNow}.
       </span>
       <span className="flex items-center gap-4">

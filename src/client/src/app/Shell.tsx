@@ -1,5 +1,7 @@
+import { useQuery } from "@tanstack/react-query";
 import { Link, Outlet, useRouterState } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
+import { alertsQuery } from "../api/queries";
 import { MayI, MayIOpener } from "../mayi/MayI";
 import { useNow } from "../ui/clock";
 import { Key } from "../ui/Key";
@@ -29,12 +31,14 @@ const rows = [
 
 /** The bar with the views that exist, and the view itself. */
 export function Shell() {
-  const night = useNightTheme();
+  useNightTheme();
   const path = useRouterState({ select: (s) => s.location.pathname });
+  const alerts = useQuery(alertsQuery).data?.length ?? 0;
+  // One place writes the title: the count survives every change of view.
   useEffect(() => {
     const view = views.find((v) => v.to !== "/" && path.startsWith(v.to)) ?? views[0];
-    document.title = `${view.text} · Hexaprep`;
-  }, [path]);
+    document.title = `${alerts > 0 ? `(${alerts}) ` : ""}${view.text} · Hexaprep`;
+  }, [path, alerts]);
   return (
     <div className="flex min-h-full flex-col bg-above text-ink">
       <a href="#screen" className="absolute left-2 top-2 z-50 -translate-y-24 bg-ink px-4 py-2 text-on-ink focus:translate-y-0">
@@ -59,7 +63,7 @@ export function Shell() {
           {path === "/" ? <KeyRows /> : null}
           {path === "/" ? <MayI opener={<MayIOpener />} /> : null}
           <SittingEnd />
-          <LightKey night={night} />
+          <LightKey />
         </div>
       </header>
       <Alerts />
@@ -69,14 +73,13 @@ export function Shell() {
   );
 }
 
-function useNightTheme(): boolean {
+function useNightTheme(): void {
   const now = useNow();
   const { light } = useDevice();
   const night = isNight(light, now.getHours());
   useEffect(() => {
     document.documentElement.dataset.bench = night ? "night" : "day";
   }, [night]);
-  return night;
 }
 
 // The keys themselves name their row; this switch turns the rows off.
@@ -97,7 +100,7 @@ const kinds = [
   ["loss", "what is about to be lost"],
 ] as const;
 
-function LightKey({ night }: { night: boolean }) {
+function LightKey() {
   const { light, sound, alarms, quiet } = useDevice();
   const choices = [
     ["day", "Day bench"],
@@ -109,7 +112,7 @@ function LightKey({ night }: { night: boolean }) {
       title="This device"
       opener={
         <button type="button" className="min-h-12 rounded-key px-3 strong underline">
-          {night ? "Night" : "Day"}
+          This device
         </button>
       }
     >

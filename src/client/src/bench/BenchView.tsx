@@ -117,7 +117,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat, onFold: setFolded };
   return (
     <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
-      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} />
+      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} trouble={answer.planTrouble ?? null} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">
           {view.return.length > 0 ? <Returned lines={view.return} /> : null}

@@ -11,8 +11,8 @@ export function Keys({ acts }: { acts: BenchActs }) {
   };
   return (
     <div
-      className="print:hidden sticky bottom-0 z-10 border-t-[5px] border-ink bg-above px-3 pb-3 pt-2.5 md:static md:border-0 md:px-10
-        md:pt-3"
+      className="print:hidden sticky bottom-0 z-10 border-t-[5px] border-ink bg-above px-3 pb-3 pt-2.5 md:px-10 md:pt-3
+        short:pb-1 short:pt-1"
       data-keys
     >
       {acts.refusal ? (
@@ -30,7 +30,7 @@ export function Keys({ acts }: { acts: BenchActs }) {
           note={acts.main.note}
           disabled={!acts.main.can}
           onClick={touch(acts.main.act)}
-          className="col-span-3 min-h-[76px] text-[26px] md:col-span-1 md:text-main"
+          className="col-span-3 min-h-[76px] text-[26px] md:col-span-1 md:text-main short:min-h-11! short:text-body!"
         >
           {acts.main.text}
         </Key>

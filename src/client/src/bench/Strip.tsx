@@ -8,10 +8,12 @@ interface StripProps {
   unsent: number;
   silent: boolean;
   demoHasAged: boolean;
+  /** The plan could not be made anew; null where all is well. */
+  trouble: string | null;
 }
 
 /** One line for what is not as usual: a silent server, a page that is behind, a demo that has aged. */
-export function Strip({ unsent, silent, demoHasAged }: StripProps) {
+export function Strip({ unsent, silent, demoHasAged, trouble }: StripProps) {
   const link = useLink();
   const afresh = useMutation({ mutationFn: () => api.POST("/api/demo"), onSuccess: () => lookAgain() });
   const key = "min-h-12 rounded-key border-[3px] border-ink px-4 strong";
@@ -34,6 +36,12 @@ export function Strip({ unsent, silent, demoHasAged }: StripProps) {
         <p>
           <b>This page is behind.</b> It catches up by itself when the server answers. Clocks and safe times run on.
         </p>
+      </div>
+    );
+  if (trouble)
+    return (
+      <div role="status" className={shape}>
+        <p>{trouble}</p>
       </div>
     );
   if (demoHasAged)

@@ -75,7 +75,12 @@ export function Slabs({ step }: { step: Schemas["HandView"] }) {
         </p>
       ) : null}
       {step.inHand && step.holdSeconds ? (
-        <Hold seconds={step.holdSeconds} movable={step.movableSeconds ?? null} accelerated={step.acceleratedSeconds ?? null} done={step.done} />
+        <Hold
+          seconds={step.holdSeconds}
+          movable={step.movableSeconds ?? null}
+          accelerated={step.acceleratedSeconds ?? null}
+          done={step.done}
+        />
       ) : null}
     </div>
   );
@@ -124,7 +129,7 @@ export function CardText({ card, cautions }: { card: Schemas["CardView"]; cautio
           <Cautions cautions={cautions.filter((c) => c.grave)} />
           {cautions.every((c) => c.grave) ? null : (
             <details>
-              <summary className="min-h-11 cursor-pointer pt-2 strong">and {cautions.filter((c) => !c.grave).length} smaller ones</summary>
+              <summary className="min-h-11 cursor-pointer pt-2 strong">and {counted(cautions.filter((c) => !c.grave).length)}</summary>
               <Cautions cautions={cautions.filter((c) => !c.grave)} />
             </details>
           )}
@@ -132,6 +137,10 @@ export function CardText({ card, cautions }: { card: Schemas["CardView"]; cautio
       ) : null}
     </>
   );
+}
+
+function counted(smaller: number): string {
+  return smaller === 1 ? "1 smaller one" : `${smaller} smaller ones`;
 }
 
 // Four lines can be read with a brush in hand; the rest waits behind a touch.

@@ -42,7 +42,8 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
     onSettled: () => lookAgain(),
   });
   const close = (end: Schemas["FlawEnd"], words?: string) => {
-    for (const flawId of finding.flawIds) void act("mend", { flawId, end, ...(words ? { words } : {}) }, benchNow());
+    for (const flawId of finding.flawIds)
+      void act("mend", { flawId, end, ...(words ? { words } : {}), ...(end === "mended" ? {} : { anyway: true }) }, benchNow());
   };
   const problem = take.error ?? back.error ?? price.error;
   return (

@@ -1,4 +1,4 @@
-import { useNavigate } from "@tanstack/react-router";
+import { Link } from "@tanstack/react-router";
 import { useRef, useState } from "react";
 import { wordsOf } from "../api/client";
 import { FileInput } from "../ui/FileInput";
@@ -11,7 +11,6 @@ const shownLines = 200;
 /** A roster file: seen understood line by line before anything is saved. */
 export function RosterFile({ roster }: { roster: Roster }) {
   const input = useRef<HTMLInputElement>(null);
-  const navigate = useNavigate();
   const [over, setOver] = useState(false);
   const [saveId] = useState(() => crypto.randomUUID());
   const take = (file: File | undefined) => file && roster.read.mutate(file);
@@ -47,6 +46,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
           <p className="text-ink-2">and {roster.lines.length - shownLines} more lines, understood.</p>
         ) : null}
         {roster.read.error ? <p role="alert">{wordsOf(roster.read.error)} Nothing was saved.</p> : null}
+        {roster.came ? <Came came={roster.came} /> : null}
         {roster.save.error ? <p role="alert">{wordsOf(roster.save.error)} Nothing was saved.</p> : null}
       </div>
       <div className="flex flex-col gap-3">
@@ -87,7 +87,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
             <Key
               tone="dark"
               disabled={roster.joining.length === 0 || asking.length > 0 || roster.save.isPending}
-              onClick={() => roster.save.mutate(saveId, { onSuccess: () => void navigate({ to: "/units" }) })}
+              onClick={() => roster.save.mutate(saveId)}
             >
               {asking.length > 0
                 ? `${asking.length} still to answer`
@@ -98,6 +98,27 @@ export function RosterFile({ roster }: { roster: Roster }) {
         ) : null}
       </div>
     </section>
+  );
+}
+
+// What came, and where to go with it.
+function Came({ came }: { came: { units: number; models: number } }) {
+  const key = "inline-flex min-h-12 items-center rounded-key border-[3px] px-5 strong";
+  return (
+    <div role="status" className="mt-2 flex flex-wrap items-center gap-3" data-came={came.units}>
+      <p className="text-lead">
+        {came.units} {came.units === 1 ? "unit" : "units"}, {came.models} {came.models === 1 ? "model" : "models"} came to the bench.
+      </p>
+      <Link to="/" className={`${key} border-hand bg-hand text-on-hand`}>
+        To the bench
+      </Link>
+      <Link to="/plan" className={`${key} border-ink`}>
+        When each is done
+      </Link>
+      <Link to="/units" className={`${key} border-ink`}>
+        Their routes
+      </Link>
+    </div>
   );
 }
 

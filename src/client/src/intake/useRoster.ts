@@ -29,17 +29,22 @@ export function useRoster() {
       setLines((all) => all.map((l) => (l.line === line ? { ...answer, addAnyway: l.addAnyway } : l)));
     },
   });
+  const [came, setCame] = useState<{ units: number; models: number } | null>(null);
   const joining = lines.filter((l) => l.fate === "joins" || (l.fate === "already_there" && l.addAnyway));
   const save = useMutation({
     mutationFn: async (id: string) => {
       await api.POST("/api/roster", { body: { id, lines: joining.map((l) => ({ cells: l.cells, addAnyway: l.addAnyway })) } });
+      setCame({
+        units: new Set(joining.map((l) => l.cells.unit?.trim().toLowerCase())).size,
+        models: joining.reduce((sum, l) => sum + Number(l.cells.models ?? 0), 0),
+      });
       setLines([]);
       setName("");
     },
     onSettled: () => lookAgain(),
   });
   const set = (line: number, change: Partial<DraftLine>) => setLines((all) => all.map((l) => (l.line === line ? { ...l, ...change } : l)));
-  return { name, lines, joining, read, mend, save, set, clear: () => setLines([]) };
+  return { name, came, lines, joining, read, mend, save, set, clear: () => setLines([]) };
 }
 
 export type Roster = ReturnType<typeof useRoster>;

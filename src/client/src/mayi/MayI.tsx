@@ -120,16 +120,17 @@ function Question({ preset, onDone }: { preset: MayIProps["preset"] | null; onDo
   );
 }
 
+// A word, not a key: a bar at its side says which it is.
 const grounds: Record<Schemas["Verdict"], string> = {
-  yes: "border-hand bg-hand text-on-hand",
-  not_yet: "border-wait bg-wait text-on-wait",
-  no: "border-redo bg-redo text-on-redo",
+  yes: "border-hand",
+  not_yet: "border-wait",
+  no: "border-redo",
 };
 
 function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () => void }) {
   return (
     <div className="flex flex-col gap-3" aria-live="polite" data-answer={answer.answer}>
-      <div className={`rounded-key border-[3px] px-4 py-3 ${grounds[answer.answer]}`}>
+      <div className={`border-l-[10px] pl-4 ${grounds[answer.answer]}`}>
         <p className="text-time leading-none strong">{answer.headline}</p>
         <p className="mt-1">{answer.detail}</p>
       </div>

@@ -44,7 +44,10 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   const { unitOrder } = useDevice();
   const [find, setFind] = useState("");
   const many = plan.promises.length >= manyUnits;
-  const promises = many ? inOrder(plan.promises, (p) => ({ ...p, name: p.unit }), unitOrder, find) : plan.promises;
+  const ordered = many ? inOrder(plan.promises, (p) => ({ ...p, name: p.unit }), unitOrder, find) : plan.promises;
+  // Whoever comes too late is seen first.
+  const late = ordered.filter((p) => p.late);
+  const promises = [...late, ...ordered.filter((p) => !p.late)];
   const [looked, setLooked] = useState<LookedStep | null>(null);
   const [opened, setOpened] = useState<number | null>(null);
   const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.isNow ? 1 : 0));
@@ -61,6 +64,24 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   return (
     <main id="screen" data-screen="plan" tabIndex={-1} className="flex flex-1 flex-col gap-3 outline-none">
       <h1 className="sr-only">Plan</h1>
+      <div className="flex flex-wrap items-center gap-2 px-4 md:px-10 print:hidden">
+        <Link to="/plan/what-if" className={plain}>
+          What if
+        </Link>
+        <Link to="/plan/evenings" className={plain}>
+          Your evenings
+        </Link>
+        {late.length > 0 ? (
+          <p role="status" className="strong text-redo">
+            {late.length === 1 ? "1 unit late" : `${late.length} units late`}: {late.map((p) => p.unit).join(", ")}
+          </p>
+        ) : null}
+        {plan.bettering && !plan.canGoBack ? (
+          <p role="status" className="ml-auto text-note text-ink-2">
+            A better plan is looked for: dates may still move
+          </p>
+        ) : null}
+      </div>
       <StepSheet looked={looked} onClose={() => setLooked(null)} />
       <Promises
         promises={promises}
@@ -76,34 +97,34 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
         <SittingList plan={plan} stepId={step?.stepId ?? null} onStep={look} />
       ) : (
         <>
-          <PlanLine
-            plan={plan}
-            now={now}
-            unitId={promise?.unitId ?? null}
-            stepId={step?.stepId ?? null}
-            open={open}
-            onOpen={setOpened}
-            onStep={choose}
-          />
+          {/* What is chosen stands beside the line, with what can be done about it: never under the fold. */}
+          <div className="grid lg:[grid-template-columns:minmax(0,1fr)_360px]">
+            <div className="min-w-0">
+              <PlanLine
+                plan={plan}
+                now={now}
+                unitId={promise?.unitId ?? null}
+                stepId={step?.stepId ?? null}
+                open={open}
+                onOpen={setOpened}
+                onStep={choose}
+              />
+            </div>
+            <aside aria-label="The chosen step" className="flex flex-col gap-3 px-4 md:px-10 lg:px-5">
+              {step ? <StepWords step={step} /> : <p>{chosen ? "" : "Nothing is left to plan."}</p>}
+              {step ? <Holds step={step} /> : null}
+            </aside>
+          </div>
           <div className="hidden print:block">
             <SittingList plan={plan} stepId={null} onStep={choose} />
           </div>
         </>
       )}
-      <section className="grid gap-x-10 gap-y-4 px-4 pb-4 md:px-10 lg:[grid-template-columns:1.05fr_1fr_1.25fr]">
-        {step ? <StepWords step={step} /> : <p>{chosen ? "" : "Nothing is left to plan."}</p>}
-        {/* Its place is kept while the step is on its way: nothing moves when it comes. */}
-        {step ? <Holds step={step} /> : <div className="hidden lg:block" />}
+      <section className="px-4 pb-4 md:px-10">
         <div className="flex flex-col gap-3">
           {promise ? <DueForm key={`${promise.unitId}${promise.deadline}`} promise={promise} /> : null}
-          <div className="print:hidden flex flex-col gap-3">
+          <div className="print:hidden flex flex-wrap gap-x-8 gap-y-3">
             <Group title="This bench">
-              <Link to="/plan/what-if" className={plain}>
-                What if
-              </Link>
-              <Link to="/plan/evenings" className={plain}>
-                Your evenings
-              </Link>
               {sitting ? <SprayKey sitting={sitting} title={sitting.isNow ? sitting.title.toLowerCase() : sitting.title} /> : null}
               <HowMany plan={plan} />
               <PlanRules rules={plan.rules} />

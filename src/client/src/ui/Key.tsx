@@ -20,7 +20,7 @@ interface KeyProps extends ButtonHTMLAttributes<HTMLButtonElement> {
 export function Key({ tone = "plain", size = "desk", note, children, className = "", ...rest }: KeyProps) {
   const shape =
     size === "bench"
-      ? "min-h-[52px] md:min-h-[92px] px-3 md:px-5 text-left flex flex-col justify-center"
+      ? "min-h-[52px] md:min-h-[92px] short:min-h-11! min-w-0 px-3 md:px-5 text-left flex flex-col justify-center"
       : "min-h-12 px-5 inline-flex items-center justify-center text-body";
   return (
     <button
@@ -28,8 +28,9 @@ export function Key({ tone = "plain", size = "desk", note, children, className =
       className={`relative rounded-key border-[3px] strong disabled:opacity-45 ${shape} ${tones[tone]} ${className}`}
       {...rest}
     >
-      <span className={size === "bench" ? "block leading-tight" : "block"}>{children}</span>
-      {note ? <span className="hidden text-note font-normal md:block">{note}</span> : null}
+      {/* A long word wraps inside its key, and a long sentence is cut at three lines and told whole by its title. */}
+      <span className={size === "bench" ? "line-clamp-3 block max-w-full leading-tight hyphens-auto" : "block"}>{children}</span>
+      {note ? <span className="hidden line-clamp-2 text-note font-normal md:line-clamp-2 short:hidden!">{note}</span> : null}
     </button>
   );
 }
