@@ -25,6 +25,9 @@ public sealed record LaidBench(
     bool IsDemo
 )
 {
+    /// <summary>True for the first plan of a bench until it was bettered: its dates are no promise yet.</summary>
+    public bool IsFirst { get; init; }
+
     /// <summary>True while the plan is being bettered behind the scenes.</summary>
     public bool Bettering { get; init; }
 
@@ -105,8 +108,10 @@ public sealed class Desk(WorkspaceStore workspaces, BenchStore benches, Planners
         return new LaidBench(workspace, stored.Bench, plan, !isOf, now, stored.Revision, stored.IsDemo)
         {
             SetAside = Words(stored),
-            PlanFails = fails,
-            Bettering = !posted.IsBettered,
+            // A plan that holds is a plan, though no better one can be looked for.
+            PlanFails = fails && !isOf,
+            Bettering = !posted.IsBettered && !fails,
+            IsFirst = posted.IsFirst && !fails,
             Offer = isOf ? posted.Offer : null,
             CanGoBack = isOf && posted.Before is not null,
         };

@@ -45,7 +45,7 @@ public sealed class AccessTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address);
-        foreach (var key in new[] { "More", "Day", "May I, now?", "Then" })
+        foreach (var key in new[] { "More", "This device", "May I, now?", "Then" })
         {
             // What comes next opens from its own row.
             (

@@ -155,7 +155,7 @@ public sealed class ClocksTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
         page.Open(app.Address);
-        page.Named("Day").Click();
+        page.Named("This device").Click();
         page.Driver.FindElements(By.XPath("//label[contains(.,'coats and water')]/input"))[0].Click();
         Assert.Contains("\"quiet\":[\"coats\"]", (string)page.Driver.ExecuteScript("return localStorage.getItem('hexaprep-device')")!);
     }

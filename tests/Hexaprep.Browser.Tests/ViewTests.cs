@@ -183,6 +183,8 @@ public sealed class ViewTests(TestDatabases databases)
         page.Named("Read it again").Click();
         page.Named("Add 2 lines").Click();
 
+        page.Says("2 units, 8 models came to the bench.");
+        page.Named("Their routes").Click();
         page.Says("2 models, cast resin");
         Assert.Equal(7, (await app.GetAsync("/api/units")).AsArray().Count);
         File.Delete(file);

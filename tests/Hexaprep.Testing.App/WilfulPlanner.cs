@@ -35,6 +35,9 @@ public sealed class WilfulPlanner : IPlanMaker
     /// <summary>The phase in which it does as it likes; null for none.</summary>
     public Phase? In { get; set; }
 
+    /// <summary>How often it did as it liked.</summary>
+    public int Tried { get; private set; }
+
     /// <summary>What it does then.</summary>
     public Will Will { get; set; }
 
@@ -83,6 +86,7 @@ public sealed class WilfulPlanner : IPlanMaker
     {
         if (phase != In)
             return real();
+        Tried++;
         switch (Will)
         {
             case Will.Throws:

@@ -40,6 +40,9 @@ public sealed class BoundsTests(TestDatabases databases, EmptyBench empty) : ICl
                 """{"id":"ID","kind":"flaw","at":"2026-03-12T20:12:00Z","stepId":"STEP","model":1,"place":"\ud800","words":"line"}"""
             },
             { "air", """{"id":"ID","place":"bench","airC":20,"humidityPct":50,"at":"-4800-01-01T00:00:00Z"}""" },
+            { "air", """{"id":"ID","place":"bench","airC":1e999,"humidityPct":50}""" },
+            { "forecast/typed", """{"id":"ID","day":"2026-03-12","from":"08:00:00","to":"20:00:00","airC":20,"humidityPct":1e999}""" },
+            { "acts", """{"id":"ID","kind":"coat","at":"2026-03-12T20:12:00Z","coatId":"STEP","airC":-1e999}""" },
             {
                 "coats/import",
                 """{"id":"ID","text":"product,ended_at\nacrylic_solvent.spray_can.primer,9999-12-31T23:59:59.999999999Z\n"}"""
@@ -88,6 +91,36 @@ public sealed class BoundsTests(TestDatabases databases, EmptyBench empty) : ICl
         }
         foreach (var page in Pages)
             Assert.Equal(HttpStatusCode.OK, (await app.Client.GetAsync(page, TestContext.Current.CancellationToken)).StatusCode);
+    }
+
+    [Fact]
+    public async Task An_order_under_an_id_in_use_and_a_test_of_a_readiness_that_a_product_has_not_are_refused()
+    {
+        var cancel = TestContext.Current.CancellationToken;
+        await using var app = new TestApp(databases.Clone(), isDemo: true, planBudget: 0);
+        var unit = (await app.GetAsync("/api/units"))[0]!["id"]!.ToString();
+        using var another = await app.Client.PostAsync(
+            $"/api/units/{unit}/another",
+            new StringContent($$"""{"id":"{{unit}}"}""", Encoding.UTF8, "application/json"),
+            cancel
+        );
+        Assert.Equal(HttpStatusCode.Conflict, another.StatusCode);
+
+        var water = (await app.GetAsync("/api/workspace"))["coats"]!
+            .AsArray()
+            .First(c => c!["productClass"]!.ToString() is "water" or "plastic_cement" or "ca" && c["endedAt"] is not null)!;
+        using var tested = await app.ActAsync(
+            "test",
+            new
+            {
+                coatId = water["id"]!.ToString(),
+                stage = "recoat",
+                finding = "dry_at",
+            }
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, tested.StatusCode);
+        foreach (var page in Pages)
+            Assert.Equal(HttpStatusCode.OK, (await app.Client.GetAsync(page, cancel)).StatusCode);
     }
 
     [Fact]

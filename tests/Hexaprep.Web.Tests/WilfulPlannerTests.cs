@@ -86,6 +86,33 @@ public sealed class WilfulPlannerTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_planner_that_fails_is_tried_three_times_the_bench_says_so_and_the_next_change_tries_it_again()
+    {
+        var wilful = new WilfulPlanner();
+        await using var app = new TestApp(databases.Clone(), with: wilful.Plans);
+        using var brought = await app.BringAsync("unit=Reed Pikes;models=4;material=plastic");
+        var bench = await app.GetAsync("/api/bench");
+        Assert.Null(bench["planTrouble"]);
+        var step = bench["view"]!["step"]!["stepId"]!.ToString();
+        (wilful.In, wilful.Will) = (Phase.AtOnce, Will.Throws);
+        using var done = await app.ActAsync("done", new { stepId = step });
+        await app.SettleAsync();
+        var tried = wilful.Tried;
+
+        var after = await app.GetAsync("/api/bench");
+        Assert.Contains("could not be made anew", after["planTrouble"]!.ToString(), StringComparison.Ordinal);
+        // The last plan stays readable, and what was done is kept.
+        Assert.NotEmpty((await app.GetAsync("/api/plan"))["promises"]!.AsArray());
+        Assert.Equal(1, after["view"]!["step"]!["done"]!.GetValue<int>());
+        await app.GetAsync("/api/plan");
+        Assert.Equal((3, 3), (tried, wilful.Tried));
+
+        wilful.Relent();
+        using var next = await app.ActAsync("done", new { stepId = step });
+        Assert.Null((await app.GetAsync("/api/bench"))["planTrouble"]);
+    }
+
+    [Fact]
     public async Task A_better_plan_that_costs_somebody_a_date_is_offered_taken_once_and_gone_back_from_once()
     {
         var wilful = new WilfulPlanner

@@ -297,8 +297,8 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             .ToList();
         var sureness =
             belief.Count == 0 ? "rule of thumb: nothing seen here yet"
-            : belief.IsCalibrated ? $"calibrated on this bench, n = {belief.Count}"
-            : $"learning, n = {belief.Count}: give or take {Math.Round((Math.Exp(1.2816 * belief.Sd) - 1) * 100)} %";
+            : belief.IsCalibrated ? $"calibrated on this bench, by {Sentence.Counted(belief.Count, "look")}"
+            : $"learning, by {Sentence.Counted(belief.Count, "look")}: give or take {Math.Round((Math.Exp(1.2816 * belief.Sd) - 1) * 100)} %";
         return new ProductView(
             product.Id,
             product.Name,

@@ -26,6 +26,9 @@ public sealed record PlanView(
     /// <summary>True while the bench or the clock has moved on and the next plan is on its way, or a better one is looked for.</summary>
     public required bool Renewing { get; init; }
 
+    /// <summary>True for the first plan of a bench until it was bettered: its dates will move, and are not shown yet.</summary>
+    public bool IsFirst { get; init; }
+
     /// <summary>True while a better plan is looked for behind the one that stands.</summary>
     public bool Bettering { get; init; }
 

@@ -12,7 +12,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
     private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
 
     /// <summary>All units, by the plan's order of finish.</summary>
-    public IReadOnlyList<UnitSummaryView> List() =>
+    /// <param name="datesStand">False while the dates of a first plan will still move: they are not said yet.</param>
+    public IReadOnlyList<UnitSummaryView> List(bool datesStand = true) =>
         [
             .. from promise in new PlanReader(bench, plan, now).Promises()
             let batches = bench.BatchesOf[promise.UnitId].ToList()
@@ -24,6 +25,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 string.Join(" and ", batches.SelectMany(b => b.Traits.Materials).Distinct().Order().Select(Materials.Word)),
                 promise.Hexagon,
                 promise.HandsLeft == 0 ? "finished"
+                    : !datesStand ? "being planned"
                     : promise.BeingPlanned ? promise.DoneDay
                     : promise.Done is null ? "no plan fits"
                     : $"{promise.DoneDay} {promise.DoneTime}",

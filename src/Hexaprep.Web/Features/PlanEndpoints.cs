@@ -159,7 +159,8 @@ public static class PlanEndpoints
     private static PlanView View(LaidBench laid) =>
         new PlanReader(laid.Bench, laid.Plan, laid.Now).View() with
         {
-            Renewing = laid.Renewing || laid.Bettering,
+            Renewing = (laid.Renewing && !laid.PlanFails) || laid.Bettering,
+            IsFirst = laid.IsFirst,
             Bettering = laid is { Renewing: false, Bettering: true },
             CanGoBack = laid.CanGoBack,
             Offer = laid.Offer is { } offer ? OfferedPlan.Of(laid.Bench, laid.Plan, offer, laid.Now) : null,

@@ -94,8 +94,11 @@ public static class UnitEndpoints
             .ProducesProblem(409);
     }
 
-    private static async Task<Ok<IReadOnlyList<UnitSummaryView>>> ListAsync(Desk desk, CancellationToken cancel) =>
-        TypedResults.Ok(Reader(await desk.LayAsync(cancel)).List());
+    private static async Task<Ok<IReadOnlyList<UnitSummaryView>>> ListAsync(Desk desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(Reader(laid).List(datesStand: !laid.IsFirst));
+    }
 
     private static async Task<Ok<UnitView>> OneAsync(Guid id, Desk desk, CancellationToken cancel) =>
         TypedResults.Ok(await UnitAsync(id, desk, cancel));

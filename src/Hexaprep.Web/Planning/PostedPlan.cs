@@ -20,6 +20,9 @@ public sealed record PostedPlan(BenchPlan Plan, long Revision)
     /// <summary>The plan whose dates were promised before something changed; null where none were.</summary>
     internal BenchPlan? Promised { get; init; }
 
+    /// <summary>True for the first plan of a bench until it was bettered: its dates will move, and are no promise yet.</summary>
+    public bool IsFirst => IsOfAMoment || (!IsBettered && Promised is null);
+
     /// <summary>True when it was bettered as far as the budget goes.</summary>
     public bool IsBettered { get; init; }
 

@@ -440,7 +440,7 @@ internal sealed class WorkspacePlanner : IDisposable
         if (await _plans.OtherAsync(_workspace, _serial, cancel) is not { } other)
             return;
         // Another process betters what it saves; what lay there at the start is bettered once more.
-        var adopted = new PostedPlan(other.Plan, other.Revision) { IsBettered = _posted is not null };
+        var adopted = new PostedPlan(other.Plan, other.Revision) { IsBettered = _posted is not null, Promised = other.Plan };
         (_serial, _saved) = (other.Serial, adopted);
         Post(adopted);
     }

@@ -5374,6 +5374,8 @@ export interface components {
             rules: components["schemas"]["PlanRuleView"][];
             /** @description True while the bench or the clock has moved on and the next plan is on its way, or a better one is looked for. */
             renewing: boolean;
+            /** @description True for the first plan of a bench until it was bettered: its dates will move, and are not shown yet. */
+            isFirst?: boolean;
             /** @description True while a better plan is looked for behind the one that stands. */
             bettering?: boolean;
             offer?: null | components["schemas"]["OfferedPlan"];

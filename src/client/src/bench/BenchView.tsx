@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
-import { benchQuery, houseQuery } from "../api/queries";
+import { alertsQuery, benchQuery, houseQuery } from "../api/queries";
 import { BenchLine } from "../line/BenchLine";
 import { spokenBlock, spokenWait } from "../line/spoken";
 import { UprightLine } from "../line/UprightLine";
@@ -36,6 +36,7 @@ export function BenchView() {
 function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const view = answer.view;
   const now = useNow();
+  const alerted = (useQuery(alertsQuery).data?.length ?? 0) > 0;
   const narrow = useMedia("(max-width: 700px)");
   const wide = useMedia("(min-width: 1120px)");
   const [chosen, setChosen] = useState<number | null>(null);
@@ -114,9 +115,23 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       <Clocks clocks={view.clocks} inHand={step?.stepId ?? null} />
     </>
   );
-  const lineProps = { view, now, unsent: acts.silent ? acts.unsent : 0, onBlock: openBlock, onWait: setCoat, onFold: setFolded };
+  const lineProps = {
+    tight: alerted,
+    view,
+    now,
+    unsent: acts.silent ? acts.unsent : 0,
+    onBlock: openBlock,
+    onWait: setCoat,
+    onFold: setFolded,
+  };
   return (
-    <main id="screen" data-screen="bench" tabIndex={-1} className="flex flex-1 flex-col outline-none">
+    <main
+      id="screen"
+      data-screen="bench"
+      tabIndex={-1}
+      className="flex flex-1 flex-col pb-[164px] outline-none md:pb-[121px]
+        short:pb-[112px]"
+    >
       <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} trouble={answer.planTrouble ?? null} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">

@@ -11,7 +11,7 @@ export function Keys({ acts }: { acts: BenchActs }) {
   };
   return (
     <div
-      className="print:hidden sticky bottom-0 z-10 border-t-[5px] border-ink bg-above px-3 pb-3 pt-2.5 md:px-10 md:pt-3
+      className="print:hidden fixed inset-x-0 bottom-0 z-10 border-t-[5px] border-ink bg-above px-3 pb-3 pt-2.5 md:px-10 md:pt-3
         short:pb-1 short:pt-1"
       data-keys
     >

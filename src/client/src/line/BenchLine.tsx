@@ -18,10 +18,14 @@ export interface BenchLineProps {
   onBlock: (block: Schemas["BlockView"]) => void;
   onWait: (drying: Schemas["DryingView"]) => void;
   onFold: (words: string) => void;
+  /** Room is short above the line. */
+  tight: boolean;
 }
 
 const line = 88;
-const height = 300;
+// Where an alert has a row of its own the waits hang less deep: nothing of them goes behind the keys.
+const deep = 300,
+  low = 252;
 const most = 4;
 
 /** Drying with digits: at most four; with more, the soonest three and how many more. */
@@ -30,8 +34,9 @@ export function digitsOf(drying: readonly Schemas["DryingView"][]): [readonly Sc
 }
 
 /** Tonight on the line: hands above, waits below. */
-export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchLineProps) {
+export function BenchLine({ view, now, unsent, onBlock, onWait, onFold, tight }: BenchLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
+  const height = tight ? low : deep;
   const pad = 40;
   const axis = benchAxis(
     { now: now.getTime(), sitting: view.sitting, nextSitting: view.nextSitting },
@@ -113,6 +118,7 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold }: BenchL
           ))}
           {shown.map((d, i) => (
             <Plumb
+              height={height}
               key={`${d.stepId}${d.coatId}${d.stage}`}
               from={at(d.sure)}
               to={columns[i] ?? 0}
@@ -199,7 +205,7 @@ function Flag({ x, text }: { x: number; text: string }) {
 
 // From the ring straight down, then across above all digits to the left of its own: those on their way right the higher the farther right
 // they stand, those on their way left the lower, so none crosses another.
-function Plumb({ from, to, before, behind }: { from: number; to: number; before: number; behind: number }) {
+function Plumb({ from, to, before, behind, height }: { from: number; to: number; before: number; behind: number; height: number }) {
   const beside = to - 12;
   const across = height - 118 - 9 * (beside > from ? before : behind);
   const path = Math.abs(beside - from) > 6 ? `V${across}H${beside}V${height - 4}` : `V${height - 4}`;

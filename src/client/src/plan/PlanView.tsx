@@ -64,7 +64,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   return (
     <main id="screen" data-screen="plan" tabIndex={-1} className="flex flex-1 flex-col gap-3 outline-none">
       <h1 className="sr-only">Plan</h1>
-      <div className="flex flex-wrap items-center gap-2 px-4 md:px-10 print:hidden">
+      <div className="flex flex-wrap items-center gap-2 px-4 pt-2 md:px-10 print:hidden">
         <Link to="/plan/what-if" className={plain}>
           What if
         </Link>
@@ -78,7 +78,9 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
         ) : null}
         {plan.bettering && !plan.canGoBack ? (
           <p role="status" className="ml-auto text-note text-ink-2">
-            A better plan is looked for: dates may still move
+            {plan.isFirst
+              ? "The first plan is being bettered: its dates come in a moment"
+              : "A better plan is looked for: dates may still move"}
           </p>
         ) : null}
       </div>
@@ -86,6 +88,7 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
       <Promises
         promises={promises}
         chosen={promise?.unitId ?? null}
+        first={plan.isFirst ?? false}
         head={many ? <OrderUnits find={find} onFind={setFind} /> : null}
         onChoose={(unitId) => choose(undefined, unitId)}
       />

@@ -5,13 +5,15 @@ import { HexagonGlyph } from "../ui/HexagonGlyph";
 interface PromisesProps {
   promises: readonly Schemas["PromiseView"][];
   chosen: string | null;
+  /** The plan's first dates will still move: they are not shown yet. */
+  first: boolean;
   /** What stands over them: how they are ordered. */
   head: ReactNode;
   onChoose: (unitId: string) => void;
 }
 
 /** When each unit is done, in order of finish; as many side by side as fit, the others announced beyond the edge. */
-export function Promises({ promises, chosen, head, onChoose }: PromisesProps) {
+export function Promises({ promises, chosen, first, head, onChoose }: PromisesProps) {
   const list = useRef<HTMLUListElement>(null);
   const [beyond, setBeyond] = useState(0);
   const shown = promises.length;
@@ -59,14 +61,20 @@ export function Promises({ promises, chosen, head, onChoose }: PromisesProps) {
                 <HexagonGlyph sides={p.hexagon} size={60} />
                 <span className="min-w-0">
                   <span className={`block truncate strong ${p.unitId === chosen ? "text-hand" : ""}`}>{p.unit}</span>
-                  <span className="digits block text-[38px]">{p.handsLeft === 0 ? "Done" : p.doneDay}</span>
+                  <span className="digits block text-[38px]">{p.handsLeft === 0 ? "Done" : first ? "…" : p.doneDay}</span>
                 </span>
               </span>
               <span className="mt-1 block text-note leading-snug">
-                {p.handsLeft === 0 ? `finished ${p.doneDay} ${p.doneTime}` : p.done ? `done ${p.doneTime}` : "no date yet"}
+                {p.handsLeft === 0
+                  ? `finished ${p.doneDay} ${p.doneTime}`
+                  : first
+                    ? "its date is being found"
+                    : p.done
+                      ? `done ${p.doneTime}`
+                      : "no date yet"}
                 {p.deadline && !p.late ? <span className="text-ink-2">, due {p.deadlineText}</span> : null}
                 <br />
-                {p.withRepairText ? (
+                {p.withRepairText && !first ? (
                   <>
                     with one repair {p.withRepairText}
                     <br />
@@ -78,7 +86,7 @@ export function Promises({ promises, chosen, head, onChoose }: PromisesProps) {
                     <br />
                   </>
                 ) : null}
-                <span className="text-ink-2">{p.difference}</span>
+                <span className="text-ink-2">{first && p.handsLeft > 0 ? "" : p.difference}</span>
                 {p.late ? <b className="block text-redo">late: due {p.deadlineText}</b> : null}
                 {p.impossible ? <b className="block text-redo">{p.impossible}</b> : null}
               </span>

@@ -22,7 +22,8 @@ export function Choice<T extends string>({ label, value, options, large = false,
         <Select.Content
           position="popper"
           sideOffset={4}
-          className="z-50 max-h-[60vh] overflow-y-auto rounded-slab border-[3px] border-ink bg-sheet"
+          collisionPadding={12}
+          className="z-50 max-h-[min(60vh,var(--radix-select-content-available-height))] overflow-y-auto rounded-slab border-[3px] border-ink bg-sheet"
         >
           <Select.Viewport>
             {options.map((o) => (
