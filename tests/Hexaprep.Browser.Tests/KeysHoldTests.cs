@@ -18,7 +18,8 @@ public sealed class KeysHoldTests(TestDatabases databases)
             wrong.push(key.innerText + ' at ' + Math.round(r.top) + ' to ' + Math.round(r.bottom) + ' of ' + high);
           for (const text of key.querySelectorAll('span')) {
             const t = text.getBoundingClientRect();
-            if (t.width > 1 && (t.right > r.right + 1 || t.bottom > r.bottom + 1 || t.top < r.top - 1)) wrong.push('cut: ' + text.innerText);
+            if (t.width > 1 && (t.right > r.right + 1 || t.bottom > r.bottom + 1 || t.top < r.top - 1))
+                wrong.push('cut: ' + text.innerText);
           }
         }
         const keys = document.querySelector('[data-keys]').getBoundingClientRect();
@@ -43,6 +44,7 @@ public sealed class KeysHoldTests(TestDatabases databases)
         page.Size(1280, 800);
     }
 
+    // Long: one route walked once, at every step three sizes.
     [Fact]
     public async Task In_every_step_begun_or_not_flawed_or_waited_for_the_keys_stand_at_the_bottom_edge()
     {
@@ -70,7 +72,17 @@ public sealed class KeysHoldTests(TestDatabases databases)
             var isNew = seen.Add(kind);
             if (isNew)
                 Holds(page, app, $"{kind}, not begun");
-            (await app.ActAsync("start", new { stepId = id, despiteAir = true, dry = step["test"] is not null })).EnsureSuccessStatusCode();
+            (
+                await app.ActAsync(
+                    "start",
+                    new
+                    {
+                        stepId = id,
+                        despiteAir = true,
+                        dry = step["test"] is not null,
+                    }
+                )
+            ).EnsureSuccessStatusCode();
             if (isNew)
                 Holds(page, app, $"{kind}, in hand");
             if (isNew && kind == "clean_lines")

@@ -106,14 +106,18 @@ public sealed class BoundsTests(TestDatabases databases, EmptyBench empty) : ICl
         );
         Assert.Equal(HttpStatusCode.Conflict, another.StatusCode);
 
-        var water = (await app.GetAsync("/api/workspace"))["coats"]!
+        var kept = await app.GetAsync("/api/workspace");
+        var never = kept["products"]!
             .AsArray()
-            .First(c => c!["productClass"]!.ToString() is "water" or "plastic_cement" or "ca" && c["endedAt"] is not null)!;
+            .Where(p => p!["class"]!.ToString() is "water" or "plastic_cement" or "ca")
+            .Select(p => p!["id"]!.ToString())
+            .ToHashSet();
+        var wet = kept["coats"]!.AsArray().First(c => c!["endedAt"] is not null && never.Contains(c["productId"]!.ToString()))!;
         using var tested = await app.ActAsync(
             "test",
             new
             {
-                coatId = water["id"]!.ToString(),
+                coatId = wet["id"]!.ToString(),
                 stage = "recoat",
                 finding = "dry_at",
             }

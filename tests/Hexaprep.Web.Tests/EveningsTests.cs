@@ -15,7 +15,7 @@ namespace Hexaprep.Web.Tests;
 
 /// <summary>Evenings at an army's bench, through the API: a person takes what BENCH offers, at another pace than planned, finds flaws at
 /// every look, tests early and late, misses an evening and adds one. Nothing offered is refused, no mix is lost, no minute idle with
-/// something ready, and every promise that moves is told with its cause. HEXAPREP_EVENINGS sets how many (4 unless set; 20 are run by
+/// something ready, and every promise that moves is told with its cause. HEXAPREP_EVENINGS sets how many (2 unless set; 20 are run by
 /// hand), HEXAPREP_SEED from where; the log lies in TestResults.</summary>
 public sealed class EveningsTests(TestDatabases databases)
 {
@@ -36,7 +36,7 @@ public sealed class EveningsTests(TestDatabases databases)
     [InlineData(1.5)]
     public async Task Whatever_the_pace_the_bench_holds_what_it_says(double pace)
     {
-        var (seed, evenings) = (Setting("HEXAPREP_SEED", 3), Setting("HEXAPREP_EVENINGS", 4));
+        var (seed, evenings) = (Setting("HEXAPREP_SEED", 3), Setting("HEXAPREP_EVENINGS", 2));
         await using var app = new TestApp(databases.Clone(), now: Tuesday, planBudget: 2);
         (_app, _random, _pace) = (app, new Random(seed), pace);
         await BringAsync();
@@ -175,8 +175,12 @@ public sealed class EveningsTests(TestDatabases databases)
         if (GateHasFlaws(own) && _random.Next(3) == 0 && await FlawAsync(bench, own))
             return;
         var minutes = Math.Max(1.0, own.Amounts.SecondsPerModel / 60.0 * _pace);
-        var takes = Duration.FromMinutes(Math.Min(minutes * (Sessions.Has(own) ? 1 : left), Math.Max(1, (end - _app.Clock.Now).TotalMinutes)));
-        var done = Sessions.Has(own) ? (takes.TotalMinutes >= minutes - 0.5 ? 1 : 0) : (int)Math.Min(left, Math.Max(1, takes.TotalMinutes / minutes));
+        var takes = Duration.FromMinutes(
+            Math.Min(minutes * (Sessions.Has(own) ? 1 : left), Math.Max(1, (end - _app.Clock.Now).TotalMinutes))
+        );
+        var done = Sessions.Has(own)
+            ? (takes.TotalMinutes >= minutes - 0.5 ? 1 : 0)
+            : (int)Math.Min(left, Math.Max(1, takes.TotalMinutes / minutes));
         _app.Clock.Now += takes;
         if (done == 0)
         {
@@ -193,13 +197,23 @@ public sealed class EveningsTests(TestDatabases databases)
 
     private async Task<bool> BeginAsync(string id, bool dry, string title)
     {
-        using var begun = await _app.ActAsync("start", new { stepId = id, dry, despiteAir = true });
+        using var begun = await _app.ActAsync(
+            "start",
+            new
+            {
+                stepId = id,
+                dry,
+                despiteAir = true,
+            }
+        );
         if (begun.StatusCode == HttpStatusCode.OK)
         {
             Say($"begins {title}{(dry ? ", dry by touch" : "")}");
             return true;
         }
-        Wrong($"{(int)begun.StatusCode} on an offer: {title}: {await begun.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}");
+        Wrong(
+            $"{(int)begun.StatusCode} on an offer: {title}: {await begun.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}"
+        );
         return false;
     }
 
@@ -234,15 +248,29 @@ public sealed class EveningsTests(TestDatabases databases)
         foreach (var flaw in view["flaws"]!.AsArray())
         {
             var gate = await _app.GetAsync($"/api/gate/{flaw!["stepId"]}");
-            var finding = gate["findings"]!.AsArray().FirstOrDefault(f => f!["flawIds"]!.AsArray().Any(i => i!.ToString() == flaw["id"]!.ToString()));
+            var finding = gate["findings"]!
+                .AsArray()
+                .FirstOrDefault(f => f!["flawIds"]!.AsArray().Any(i => i!.ToString() == flaw["id"]!.ToString()));
             if (finding is null || finding["inPlan"] is not null)
                 continue;
             var repair = finding["repairs"]!
                 .AsArray()
-                .FirstOrDefault(r => r!["bars"]!.AsArray().Count == 0 && r["takesSteps"]!.GetValue<bool>() && r["id"]!.ToString() is not ("wait_longer" or "leave_it"));
+                .FirstOrDefault(r =>
+                    r!["bars"]!.AsArray().Count == 0
+                    && r["takesSteps"]!.GetValue<bool>()
+                    && r["id"]!.ToString() is not ("wait_longer" or "leave_it")
+                );
             if (repair is null)
             {
-                await ActAsync("mend", new { flawId = flaw["id"]!.ToString(), end = "accepted", anyway = true });
+                await ActAsync(
+                    "mend",
+                    new
+                    {
+                        flawId = flaw["id"]!.ToString(),
+                        end = "accepted",
+                        anyway = true,
+                    }
+                );
                 continue;
             }
             await PostAsync(
@@ -310,12 +338,17 @@ public sealed class EveningsTests(TestDatabases databases)
             else if (
                 _promised.TryGetValue(unit, out var before)
                 && before is not null
-                && Math.Abs((DateTimeOffset.Parse(done, CultureInfo.InvariantCulture) - DateTimeOffset.Parse(before, CultureInfo.InvariantCulture)).TotalDays) > 1
+                && Math.Abs(
+                    (
+                        DateTimeOffset.Parse(done, CultureInfo.InvariantCulture)
+                        - DateTimeOffset.Parse(before, CultureInfo.InvariantCulture)
+                    ).TotalDays
+                ) > 1
             )
             {
                 var shift = plan["shift"];
                 var told = shift?["promises"]?.AsArray().Select(p => p!.ToString()).ToList() ?? [];
-                Say($"{unit} moves from {before} to {done}: {string.Join("; ", shift?["causes"]?.AsArray().Select(c => c!.ToString()) ?? [])}");
+                Say($"{unit} moves, {before} to {done}: {string.Join("; ", shift?["causes"]?.AsArray().Select(c => c!.ToString()) ?? [])}");
                 if (shift?["causes"]?.AsArray().Count is not > 0 || told.Count == 0)
                     Wrong($"{unit} moved from {before} to {done} and nobody said why");
             }

@@ -1,3 +1,4 @@
+// Long: one arm for each request of the app's pages.
 using Hexaprep.Core;
 using Hexaprep.Core.Bench;
 using Hexaprep.Core.Drying;
@@ -69,23 +70,21 @@ internal sealed class PlausibleRequests(int seed)
 
     private Act Act(BenchIndex bench, Instant now)
     {
-        var kind = One(
-            [
-                ActKind.Start,
-                ActKind.Done,
-                ActKind.Done,
-                ActKind.SetCount,
-                ActKind.SetCount,
-                ActKind.PutDown,
-                ActKind.TakeBack,
-                ActKind.Flaw,
-                ActKind.Mend,
-                ActKind.Test,
-                ActKind.Coat,
-                ActKind.Clock,
-                ActKind.StopClock,
-            ]
-        );
+        var kind = One([
+            ActKind.Start,
+            ActKind.Done,
+            ActKind.Done,
+            ActKind.SetCount,
+            ActKind.SetCount,
+            ActKind.PutDown,
+            ActKind.TakeBack,
+            ActKind.Flaw,
+            ActKind.Mend,
+            ActKind.Test,
+            ActKind.Coat,
+            ActKind.Clock,
+            ActKind.StopClock,
+        ]);
         var step = StepFor(bench, kind);
         return new Act(NewId(), kind, At(now))
         {
@@ -93,9 +92,10 @@ internal sealed class PlausibleRequests(int seed)
             Anyway = Chance(30),
             Dry = Chance(40),
             DespiteAir = Chance(60),
-            Model = kind is ActKind.Done or ActKind.TakeBack or ActKind.Flaw && Chance(kind == ActKind.Flaw ? 95 : 40)
-                ? 1 + _random.Next(6)
-                : null,
+            Model =
+                kind is ActKind.Done or ActKind.TakeBack or ActKind.Flaw && Chance(kind == ActKind.Flaw ? 95 : 40)
+                    ? 1 + _random.Next(6)
+                    : null,
             Count = kind == ActKind.SetCount && step is not null ? Count(bench, step) : null,
             Place = kind == ActKind.Flaw ? One(Places) : null,
             Words = (kind == ActKind.Flaw && Chance(15)) || (kind == ActKind.Mend && Chance(30)) ? "a hair" : null,

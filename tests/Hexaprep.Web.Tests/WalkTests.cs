@@ -44,7 +44,13 @@ public sealed class WalkTests(TestDatabases databases)
         int.TryParse(Environment.GetEnvironmentVariable(name), CultureInfo.InvariantCulture, out var n) ? n : usual;
 
     public static TheoryData<string> Benches =>
-        [.. Directory.GetFiles(Path.Combine(Project.Root, "tests", "cases", "benches")).Select(f => Path.GetFileName(f)!).Where(f => !f.Contains("problem", StringComparison.Ordinal)).Order()];
+        [
+            .. Directory
+                .GetFiles(Path.Combine(Project.Root, "tests", "cases", "benches"))
+                .Select(f => Path.GetFileName(f)!)
+                .Where(f => !f.Contains("problem", StringComparison.Ordinal))
+                .Order(),
+        ];
 
     [Theory]
     [InlineData(true)]
@@ -96,7 +102,15 @@ public sealed class WalkTests(TestDatabases databases)
             statuses[(int)answer.StatusCode] = statuses.GetValueOrDefault((int)answer.StatusCode) + 1;
             if ((int)answer.StatusCode >= 500)
                 failures.Add($"{(int)answer.StatusCode} to {last}\n{await SaidAsync(answer)}");
-            app.Clock.Now += Duration.FromSeconds(clock.Next(4) switch { 0 => 0, 1 => clock.Next(60), 2 => clock.Next(1800), _ => clock.Next(20) == 0 ? 86_400 * 2 : 300 });
+            app.Clock.Now += Duration.FromSeconds(
+                clock.Next(4) switch
+                {
+                    0 => 0,
+                    1 => clock.Next(60),
+                    2 => clock.Next(1800),
+                    _ => clock.Next(20) == 0 ? 86_400 * 2 : 300,
+                }
+            );
         }
         await ReadAllAsync(app, most, last, failures);
         Assert.True(failures.Count == 0, $"seed {seed}\n{string.Join("\n\n", failures.Take(5))}");

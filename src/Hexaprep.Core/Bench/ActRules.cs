@@ -402,11 +402,11 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         if (coat.EndedAt is not { } end || act.At < end)
             throw Conflict("coatId", "This coat is still going on.", "Test it after its last model.");
         if (!DryingModel.Knows(coat.Product, stage))
-            throw Refuse(
-                "stage",
-                $"'{Ids.Of(stage)}' is no readiness of {StepWords.Wait(coat.Step, coat.Product).Noun}.",
-                $"Name one of {string.Join(", ", Enum.GetValues<Readiness>().Where(s => DryingModel.Knows(coat.Product, s)).Select(s => Ids.Of(s)))}."
-            );
+        {
+            var known = Enum.GetValues<Readiness>().Where(s => DryingModel.Knows(coat.Product, s)).Select(s => Ids.Of(s));
+            var noun = StepWords.Wait(coat.Step, coat.Product).Noun;
+            throw Refuse("stage", $"'{Ids.Of(stage)}' is no readiness of {noun}.", $"Name one of {string.Join(", ", known)}.");
+        }
         return [new Change.CoatTested(coat.Id, new CoatTest(newId(), stage, finding, act.At))];
     }
 

@@ -60,9 +60,12 @@ public sealed class BenchReader
             Closing = ends.Closing(),
             Return = ends.Return(),
             // What cannot wait is never put aside for a touch.
-            DropIn = _bench.InHand is null || _bench.InHand is { } open && Perishing.LostAt(_bench, open, _now) is not null
-                ? null
-                : DropIns().Before(_sitting?.End ?? _now).FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
+            DropIn =
+                _bench.InHand is null || _bench.InHand is { } open && Perishing.LostAt(_bench, open, _now) is not null
+                    ? null
+                    : DropIns()
+                        .Before(_sitting?.End ?? _now)
+                        .FirstOrDefault(d => d.From <= _now && d.Until > _now && d.StepId != work?.StepId),
         };
     }
 
@@ -78,9 +81,9 @@ public sealed class BenchReader
         if (_sitting is null)
             return null;
         return _plan
-                .Work.Where(w => !w.InHand)
-                .TakeWhile(w => w.Begin <= _now + Duration.FromMinutes(1))
-                .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && MayBegin(_bench.Steps[w.StepId]))
+            .Work.Where(w => !w.InHand)
+            .TakeWhile(w => w.Begin <= _now + Duration.FromMinutes(1))
+            .FirstOrDefault(w => _bench.Remaining(_bench.Steps[w.StepId]).Count > 0 && MayBegin(_bench.Steps[w.StepId]))
             ?? Early();
     }
 
@@ -134,7 +137,11 @@ public sealed class BenchReader
         if (next is null && _bench.OpenFlaws is [var flaw, ..] && _plan.Result.Unplaced.Count == 0)
         {
             var name = _bench.NameOf(_bench.Steps[flaw.StepId]);
-            return (HandsState.Free, $"{name}: to be mended", $"{Sentence.Opened(flaw.Words)}, {flaw.Place}: choose its repair, or leave it.");
+            return (
+                HandsState.Free,
+                $"{name}: to be mended",
+                $"{Sentence.Opened(flaw.Words)}, {flaw.Place}: choose its repair, or leave it."
+            );
         }
         if (next is null)
         {

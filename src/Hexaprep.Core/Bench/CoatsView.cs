@@ -298,7 +298,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
         var sureness =
             belief.Count == 0 ? "rule of thumb: nothing seen here yet"
             : belief.IsCalibrated ? $"calibrated on this bench, by {Sentence.Counted(belief.Count, "look")}"
-            : $"learning, by {Sentence.Counted(belief.Count, "look")}: give or take {Math.Round((Math.Exp(1.2816 * belief.Sd) - 1) * 100)} %";
+            : $"learning, {Sentence.Counted(belief.Count, "look")}: give or take {Math.Round((Math.Exp(1.2816 * belief.Sd) - 1) * 100)} %";
         return new ProductView(
             product.Id,
             product.Name,

@@ -111,7 +111,10 @@ internal static class DryingReader
         if (times.Tested)
             return "your own test";
         var seen = bench.Drying.BeliefOf(Product.Of(coat)).Count;
-        var from = seen > 0 ? $"what this bench saw of the product, {(seen == 1 ? "once" : $"{seen} times")}" : "rule of thumb: usual for this kind of product";
+        var from =
+            seen > 0
+                ? $"what this bench saw of the product, {(seen == 1 ? "once" : $"{seen} times")}"
+                : "rule of thumb: usual for this kind of product";
         var air =
             coat.AirC is not null || coat.HumidityPct is not null ? "in the air noted with it"
             : bench.Drying.ReadingAt(coat.EndedAt ?? coat.StartedAt) is not null ? "in the air read at the bench"

@@ -166,7 +166,12 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!work.InHand && plan.MixOf(step) is { } mix && mix.Stiff > clock.Now)
             return $"The mix for {bench.NameOf(mix.First(bench))} stays workable till {clock.At(mix.Stiff)}: fill these from it, "
                 + "mix nothing anew.";
-        if (!work.InHand && plan.BeginOf(step) is { } planned && planned > clock.Now + Duration.FromMinutes(1) && !bench.TicksOf[step.Id].Any())
+        if (
+            !work.InHand
+            && plan.BeginOf(step) is { } planned
+            && planned > clock.Now + Duration.FromMinutes(1)
+            && !bench.TicksOf[step.Id].Any()
+        )
             return $"Planned for {clock.At(planned)}: your hands are free sooner, and it may begin.";
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)

@@ -138,7 +138,13 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
                 null,
                 null,
                 [],
-                [new Given("MendedFirst", Strength.Practice, "A flaw holds it: it is mended, or left as it is, before anything goes over it.")],
+                [
+                    new Given(
+                        "MendedFirst",
+                        Strength.Practice,
+                        "A flaw holds it: it is mended, or left as it is, before anything goes over it."
+                    ),
+                ],
                 [],
                 repair is null ? null : Ids.Of(repair.Key.Kind)
             );
@@ -193,7 +199,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             Sprayed = !asksTheAir
                 ? null
                 : (kind, way) =>
-                SprayManner.Of(bench, batch.Id, kind, way) is { } manner ? new AirReader(bench, now).FitnessNow(manner) : null,
+                    SprayManner.Of(bench, batch.Id, kind, way) is { } manner ? new AirReader(bench, now).FitnessNow(manner) : null,
         };
     }
 

@@ -55,7 +55,9 @@ public sealed record Mending(Guid StepId, int Models, int HandsMinutes, int Wait
         if (CaseOfBench.Seen(bench, alike) is not { } seen)
             return (UnknownMinutes * alike.Count, 0);
         var models = alike.Select(f => f.ModelId).Distinct().ToList();
-        var repair = Repairs.Of(CaseOfBench.Of(bench, batchId, models, now), seen).FirstOrDefault(r => r.Bars.Count == 0 && r.Steps.Count > 0);
+        var repair = Repairs
+            .Of(CaseOfBench.Of(bench, batchId, models, now), seen)
+            .FirstOrDefault(r => r.Bars.Count == 0 && r.Steps.Count > 0);
         return repair is null ? (UnknownMinutes * models.Count, 0) : (repair.Minutes, repair.WaitMinutes);
     }
 }

@@ -138,7 +138,7 @@ public sealed record MinuteClock(
         }
     }
 
-    /// <summary>What may be done when it is over, at a step: print supports are pulled from the warm print, a bend is set straight.</summary>
+    /// <summary>What may be done when it is over, at a step: print supports are pulled from the warm print, a bend is set.</summary>
     public string OverAt(BenchStep step) =>
         (Kind, step.Key.Kind) switch
         {

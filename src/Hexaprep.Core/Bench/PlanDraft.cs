@@ -150,7 +150,8 @@ public sealed partial class PlanDraft
         foreach (var step in route.Where(s => drafted.Of(s.Id, PlanIds.Late) is not null))
             arcs.AddRange(ArcsInto(step, PlanIds.Late, drafted, together));
         arcs.AddRange(
-            AfterMending(route, drafted, mending, together).Where(m => !arcs.Exists(a => a.FromBatch is null && a.From == m.From && a.To == m.To))
+            AfterMending(route, drafted, mending, together)
+                .Where(m => !arcs.Exists(a => a.FromBatch is null && a.From == m.From && a.To == m.To))
         );
         return new PlanBatch(
             batch.Id.ToString(),

@@ -127,7 +127,9 @@ public sealed partial class PlanDraft
         var closes = (int)Math.Floor(forbidden.From) - spread;
         var reopens = forbidden.To is { } again ? (int)Math.Ceiling(again) : (int?)null;
         // What has run out binds no plan, nor what can never be kept: it waits for the reopening, or is keyed, which opens it at any time.
-        var ended = arc.From.EndsWith(PlanIds.Past, StringComparison.Ordinal) ? _fixed.Where(c => c.Step == arc.From).Max(c => c.End) : int.MaxValue;
+        var ended = arc.From.EndsWith(PlanIds.Past, StringComparison.Ordinal)
+            ? _fixed.Where(c => c.Step == arc.From).Max(c => c.End)
+            : int.MaxValue;
         if (closes < arc.Min || ended + (long)closes < Minute(_now))
             return arc with { Min = Math.Max(arc.Min, reopens ?? arc.Min) };
         return reopens is { } r ? arc with { Forbid = new Span(closes, r) } : arc with { Max = closes };

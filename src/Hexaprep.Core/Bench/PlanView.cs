@@ -114,6 +114,9 @@ public sealed record PromiseView(
     /// <summary>Its step that is planned next; null where none is.</summary>
     public Guid? NextStep { get; init; }
 
+    /// <summary>By what it comes too late, and what could be left out to keep the day; empty where it is in time.</summary>
+    public string LateBy { get; init; } = "";
+
     /// <summary>Why no plan can meet the deadline; empty when one may.</summary>
     public string Impossible { get; init; } = "";
 }
@@ -281,6 +284,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null,
             WithRepair = repaired,
             WithRepairText = repaired is { } r ? _clock.Day(r) : "",
+            LateBy = late ? LateBy(unit, batches, done, left) : "",
             Impossible = late ? Impossible(unit, bound) : "",
         };
     }
@@ -290,7 +294,42 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             .Work.Concat(plan.Mends)
             .OrderBy(w => !w.InHand)
             .ThenBy(w => w.Begin)
-            .GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id).ToDictionary(g => g.Key, g => g.First().StepId);
+            .GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id)
+            .ToDictionary(g => g.Key, g => g.First().StepId);
+
+    // What a unit can do without, if its day matters more.
+    private static readonly StepKind[] CanBeSpared =
+    [
+        StepKind.Weather,
+        StepKind.PaintShade,
+        StepKind.RevealBrush,
+        StepKind.Shade,
+        StepKind.BaseTexture,
+        StepKind.Fill,
+        StepKind.ProtectiveCoat,
+    ];
+
+    private string LateBy(Roster.Unit unit, List<Roster.Batch> batches, Instant? done, int left)
+    {
+        var due = bench.State.Settings.Zone.AtStartOfDay(unit.Deadline!.Value.PlusDays(1)).ToInstant();
+        if (done is not { } d || d <= due)
+            return "in time as planned, too late if one repair is needed";
+        var open = batches
+            .SelectMany(b => bench.StepsOf[b.Id])
+            .Select(s => (s.Key.Kind, Minutes: bench.Hands(s, bench.Left(s), now)))
+            .GroupBy(s => s.Kind)
+            .Select(g => (Kind: g.Key, Minutes: g.Sum(s => s.Minutes)))
+            .Where(k => k.Minutes > 0)
+            .OrderByDescending(k => k.Minutes)
+            .ToList();
+        var days = Sentence.Counted(Math.Max(1, (int)Math.Ceiling((d - due).TotalDays)), "day");
+        string Words((StepKind Kind, int Minutes) k) =>
+            $"\"{StepWords.For(k.Kind).Title.ToLowerInvariant()}\" ({Clockface.Hands(k.Minutes)})";
+        var most = open.Count == 0 ? "" : $", most of it {Words(open[0])}";
+        var spared = open.FirstOrDefault(k => CanBeSpared.Contains(k.Kind));
+        return $"{days} late: {Clockface.Hands(left)} of work are left{most}"
+            + (spared.Minutes > 0 ? $"; without {Words(spared)} it comes sooner" : "");
+    }
 
     // Said only with its proof.
     private string Impossible(Roster.Unit unit, Instant? bound)

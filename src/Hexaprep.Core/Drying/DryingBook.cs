@@ -96,7 +96,8 @@ public sealed class DryingBook
         double Since(CoatTest t) => (t.At - end).TotalMinutes;
         // A log kept before tests were held to what a product can show may name a readiness that it does not have.
         foreach (
-            var tests in coat.Tests.Where(t => t.At > end && DryingModel.Knows(coat.Product, t.Stage) && !IsDoubted(coat, t))
+            var tests in coat
+                .Tests.Where(t => t.At > end && DryingModel.Knows(coat.Product, t.Stage) && !IsDoubted(coat, t))
                 .GroupBy(t => (t.Stage, t.LeftOut))
         )
         {

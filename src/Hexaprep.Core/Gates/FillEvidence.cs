@@ -33,7 +33,11 @@ internal static class FillEvidence
             && log.Job.Batch.Materials.FirstOrDefault(m => Joining.Rating(Ids.Of(ProductClass.PlasticCement), m) == 0) is var material
             && Joining.Rating(Ids.Of(ProductClass.PlasticCement), material) == 0
         )
-            yield return new(GapUnfilled, 9, $"It was filled with plastic cement, which melts no {Materials.Word(material)} and leaves nothing.");
+            yield return new(
+                GapUnfilled,
+                9,
+                $"It was filled with plastic cement, which melts no {Materials.Word(material)} and leaves nothing."
+            );
     }
 
     private static IEnumerable<Fact?> Deep(Scene scene)

@@ -68,7 +68,9 @@ internal static class MaterialEvidence
         }
         // A strong solvent over transfers without a seal between them.
         foreach (
-            var over in scene.Log.Coats.Where(c => c.Laid.Product is ProductClass.EnamelAlkyd or ProductClass.Lacquer && c.Begun is not null)
+            var over in scene.Log.Coats.Where(c =>
+                c.Laid.Product is ProductClass.EnamelAlkyd or ProductClass.Lacquer && c.Begun is not null
+            )
         )
         {
             var placed = scene.Log.LastAt(StepKind.PlaceTransfer)

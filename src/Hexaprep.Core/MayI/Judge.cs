@@ -97,7 +97,13 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
     {
         foreach (var rule in book.Refusals(step, way, job))
         {
-            if (rule.After is { } after && (!(rule.AfterAll ? mine.Did(after) : IsBegun(after, mine)) || (rule.AfterWith is { } with && !DoneWith(after, with, mine))))
+            if (
+                rule.After is { } after
+                && (
+                    !(rule.AfterAll ? mine.Did(after) : IsBegun(after, mine))
+                    || (rule.AfterWith is { } with && !DoneWith(after, with, mine))
+                )
+            )
                 continue;
             if (rule.Unless is { } unless && mine.Did(unless))
                 continue;
@@ -152,8 +158,7 @@ public sealed class Judge(Job job, WorkHistory history, Instant now, Weather? we
             return;
         bool Implied(StepKind needed) =>
             mine.Did(needed)
-            || mine
-                .Done.Select(d => d.Step)
+            || mine.Done.Select(d => d.Step)
                 .Concat(mine.Coats.Select(c => c.Step))
                 .Any(s => !OnFrames.Contains(s) && StepFacts.Of(s).Place > StepFacts.Of(needed).Place);
         if (book.Has(Harm.OnTheFrame) && !Implied(StepKind.RemoveParts) && _route.Value.ContainsKey(StepKind.RemoveParts))

@@ -41,7 +41,10 @@ public static class Cleaning
             OnFrames,
             j => $"Parts come on frames or casting plugs: about {Feeds(j)} feeds a model, two cuts each.",
             j => new(2, (int)Math.Round(SecondsPerFeed * Feeds(j) * (Plugs(j) ? 1.5 : 1)))
-        ),
+        )
+        {
+            Without = _ => "The parts stay on their frames: say it only of what came loose, nothing else can be done on a frame.",
+        },
         new(RemoveSupports, Printed, _ => "Supports come off before anything else is cleaned.", j => new(2, SupportSeconds(j))),
         new(
             CleanLines,
@@ -51,7 +54,10 @@ public static class Cleaning
                     ? "Support marks and layer lines: primer and paint show every one left."
                     : $"{Words(j.Batch.MoldLines)} mold lines: primer and paint show every one left.",
             j => new(2, LineSeconds(j))
-        ),
+        )
+        {
+            Without = _ => "Every line shows through primer and paint, and costs scrape and touch-in from then on.",
+        },
         new(
             Straighten,
             j => Bends(j) && !j.Follows(Schools.Bends, "leave"),

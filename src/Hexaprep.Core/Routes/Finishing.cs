@@ -44,7 +44,11 @@ public static class Finishing
             Shares = [0.5, 0.5],
             Later = filled => filled with { Product = ProductClass.AcrylicWb, Method = "brush" },
         },
-        new(FinalCoat, _ => true, Why, Coats) { Moved = j => Marked(j) ? Side.Finish : Side.Varnish },
+        new(FinalCoat, _ => true, Why, Coats)
+        {
+            Moved = j => Marked(j) ? Side.Finish : Side.Varnish,
+            Without = _ => "Paint wears off where fingers hold it, and each paint keeps its own sheen.",
+        },
         new(Release, j => !j.Skips(StepKind.Handle) && !Mounting.Grounded(j), _ => "The held face is finished last.", _ => new(1, 30)),
         new(
             BaseFinish,

@@ -27,7 +27,15 @@ public static class Harm
     [
         OnTheFrame,
         NotJoined,
-        After(Prime, "AcidLiftsPaint", Wash, Barred.By("acid_dip"), Strength.Law, "Acid lifts and stains what is primed or painted.", "wipe"),
+        After(
+            Prime,
+            "AcidLiftsPaint",
+            Wash,
+            Barred.By("acid_dip"),
+            Strength.Law,
+            "Acid lifts and stains what is primed or painted.",
+            "wipe"
+        ),
         After(
             Prime,
             "NoBathOverPrimer",

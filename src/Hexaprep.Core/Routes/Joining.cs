@@ -27,6 +27,7 @@ public static class Joining
         {
             LeftOut = j =>
                 Assembled(j) && !Welds(j) && j.Follows(Schools.RoughenFaces, "never") ? "Faces are not roughened, by house rule." : null,
+            Without = _ => "Glue on a smooth face lets go at the first knock.",
         },
         new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240))
         {
@@ -42,7 +43,10 @@ public static class Joining
                 : j.Batch.Materials.Count > 1 ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
                 : $"{Name(Best(j))} holds every pair of these materials.",
             Glues
-        ),
+        )
+        {
+            Without = _ => "Nothing holds the parts together: leave it out only where the kit pushes or snaps together.",
+        },
     ];
 
     /// <summary>The rules of this stage.</summary>
@@ -375,7 +379,8 @@ public static class Joining
         !Assembled(j) ? null
         : j.Follows(Schools.Pins, "never") && j.Any(m => m.IsMetal() || m is Material.PuResin) ? "No pins, by house rule."
         : j.Any(m => m is Material.PuResin) ? "Rank and file in resin is glued without pins: the joints are light."
-        : null;
+        : Welds(j) ? "Solvent cement welds its joints: they hold without pins."
+        : "Its joints are light: glue alone holds them.";
 
     private static string Best(Job j) =>
         j.Follows(Schools.OtherGlue, "epoxy_adhesive") && !j.All(m => m.IsStyrene()) ? "epoxy_adhesive" : "ca";

@@ -76,8 +76,13 @@ public static class RouteCheck
                 && r.When(job)
             )
             .ToList();
-        if (asking.Count == 0 && book.Choice(change.Step).Without(job) is { } follows)
-            asking.Add(Rule.Card("WhatFollowsWithoutIt", RuleKind.Before, change.Step, Strength.Practice, follows));
+        if (book.Choice(change.Step).Without(job) is { } follows)
+        {
+            // How dry it would have to be says nothing of leaving it out.
+            asking.RemoveAll(r => r.Stage is not null && r.Strength != Strength.Law);
+            if (asking.Count == 0)
+                asking.Add(Rule.Card("WhatFollowsWithoutIt", RuleKind.Before, change.Step, Strength.Practice, follows));
+        }
         return (asking, null);
     }
 

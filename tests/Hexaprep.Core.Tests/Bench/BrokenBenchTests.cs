@@ -50,7 +50,10 @@ public sealed class BrokenBenchTests
                 continue;
             Assert.True(
                 plan.Result.Unplaced.Count == 0,
-                string.Join('\n', plan.Result.Unplaced.Take(8).Select(u => $"{bench.Steps[PlanIds.StepOf(u.Step)].Key} {u.Step[36..]}: {u.Lacks}"))
+                string.Join(
+                    '\n',
+                    plan.Result.Unplaced.Take(8).Select(u => $"{bench.Steps[PlanIds.StepOf(u.Step)].Key} {u.Step[36..]}: {u.Lacks}")
+                )
             );
             Assert.All(new PlanReader(bench, plan, at).Promises(), p => Assert.NotNull(p.Done));
         }

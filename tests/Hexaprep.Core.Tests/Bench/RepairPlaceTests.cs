@@ -40,10 +40,7 @@ public sealed class RepairPlaceTests
 
     private static IEnumerable<string> Offered(BenchIndex bench, Flaw flaw) =>
         Repairs
-            .Of(
-                CaseOfBench.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], flaw.NotedAt),
-                CaseOfBench.Seen(bench, [flaw])!
-            )
+            .Of(CaseOfBench.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], flaw.NotedAt), CaseOfBench.Seen(bench, [flaw])!)
             .Where(r => r.Steps.Count > 0 && r.Bars.Count == 0)
             .Select(r => r.Id);
 
@@ -84,7 +81,8 @@ public sealed class RepairPlaceTests
         foreach (var step in bench.StepsOf[batch].Where(s => s.RepairId is null && bench.Behind(s).Any(m => m.Id == flaw.ModelId)))
         {
             var late = chunks.Where(c => PlanIds.StepOf(c.Step) == step.Id && PlanIds.MarkOf(c.Step) == PlanIds.Late).ToList();
-            var share = late.Count > 0 ? late : [.. chunks.Where(c => PlanIds.StepOf(c.Step) == step.Id && PlanIds.MarkOf(c.Step).Length == 0)];
+            var share =
+                late.Count > 0 ? late : [.. chunks.Where(c => PlanIds.StepOf(c.Step) == step.Id && PlanIds.MarkOf(c.Step).Length == 0)];
             Assert.NotEmpty(share);
             Assert.True(share[0].Start >= mended, $"{step.Key} of a held model at {share[0].Start}, mended {mended}");
             if (step.Id == flaw.StepId)

@@ -173,7 +173,19 @@ public sealed class RuleQueryTests
     public void A_lacquer_bites_open_transfers_and_a_water_borne_coat_does_not()
     {
         static string Over(string product, params string[] more) =>
-            Text(Ask("polystyrene", new { step = "final_coat", method = "airbrush", product }, [.. Softened, .. more]), "answer");
+            Text(
+                Ask(
+                    "polystyrene",
+                    new
+                    {
+                        step = "final_coat",
+                        method = "airbrush",
+                        product,
+                    },
+                    [.. Softened, .. more]
+                ),
+                "answer"
+            );
 
         Assert.Equal("not_yet", Over("lacquer"));
         Assert.Equal("yes", Over("lacquer", "seal"));

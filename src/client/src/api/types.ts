@@ -5568,6 +5568,8 @@ export interface components {
              * @description Its step that is planned next; null where none is.
              */
             nextStep?: null | string;
+            /** @description By what it comes too late, and what could be left out to keep the day; empty where it is in time. */
+            lateBy?: string;
             /** @description Why no plan can meet the deadline; empty when one may. */
             impossible?: string;
         };

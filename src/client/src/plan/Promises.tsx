@@ -87,7 +87,11 @@ export function Promises({ promises, chosen, first, head, onChoose }: PromisesPr
                   </>
                 ) : null}
                 <span className="text-ink-2">{first && p.handsLeft > 0 ? "" : p.difference}</span>
-                {p.late ? <b className="block text-redo">late: due {p.deadlineText}</b> : null}
+                {p.late ? (
+                  <b className="block text-redo">
+                    due {p.deadlineText}: {p.lateBy}
+                  </b>
+                ) : null}
                 {p.impossible ? <b className="block text-redo">{p.impossible}</b> : null}
               </span>
             </button>

@@ -23,7 +23,8 @@ export function Choice<T extends string>({ label, value, options, large = false,
           position="popper"
           sideOffset={4}
           collisionPadding={12}
-          className="z-50 max-h-[min(60vh,var(--radix-select-content-available-height))] overflow-y-auto rounded-slab border-[3px] border-ink bg-sheet"
+          className={`z-50 max-h-[min(60vh,var(--radix-select-content-available-height))] overflow-y-auto
+            rounded-slab border-[3px] border-ink bg-sheet`}
         >
           <Select.Viewport>
             {options.map((o) => (
