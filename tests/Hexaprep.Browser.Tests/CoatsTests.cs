@@ -14,11 +14,11 @@ public sealed class CoatsTests(TestDatabases databases)
         page.Open(app.Address + "/coats");
         page.Find("[data-seen='5']");
         page.Find("[data-product='acrylic_wb.brush.gloss'] > button").Click();
-        page.Says("calibrated on this bench, n = 5");
+        page.Says("calibrated on this bench, by 5 looks");
         page.Named("Leave it out").Click();
-        page.Says("n = 4");
+        page.Says("4 looks");
         page.Named("Put it back").Click();
-        page.Says("n = 5");
+        page.Says("by 5 looks");
         page.Find("[data-product='acrylic_wb.brush.gloss'] input[name=recoatMin]").SendKeys("0");
         page.Named("Keep the label").Click();
         page.Says("Give minutes above 0");

@@ -58,7 +58,7 @@ public sealed class KeysHoldTests(TestDatabases databases)
         ).EnsureSuccessStatusCode();
         using var page = new Chromium();
         var seen = new HashSet<string>();
-        for (var turn = 0; turn < 400 && seen.Count < 24; turn++)
+        for (var turn = 0; turn < 400 && seen.Count < 16; turn++)
         {
             var view = (await app.GetAsync("/api/bench"))["view"]!;
             if (view["step"] is not { } step)
@@ -70,7 +70,8 @@ public sealed class KeysHoldTests(TestDatabases databases)
             }
             var (id, kind) = (step["stepId"]!.ToString(), step["kind"]!.ToString());
             var isNew = seen.Add(kind);
-            if (isNew)
+            // Not begun it has fewer keys: a few are enough.
+            if (isNew && seen.Count <= 4)
                 Holds(page, app, $"{kind}, not begun");
             (
                 await app.ActAsync(
