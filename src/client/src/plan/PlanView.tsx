@@ -45,9 +45,10 @@ function Plan({ plan }: { plan: Schemas["PlanView"] }) {
   const [find, setFind] = useState("");
   const many = plan.promises.length >= manyUnits;
   const ordered = many ? inOrder(plan.promises, (p) => ({ ...p, name: p.unit }), unitOrder, find) : plan.promises;
-  // Whoever comes too late is seen first.
-  const late = ordered.filter((p) => p.late);
-  const promises = [...late, ...ordered.filter((p) => !p.late)];
+  // Whoever comes too late is seen first; dates that do not stand yet call nobody late.
+  const isLate = (p: (typeof ordered)[number]) => p.late && !plan.isFirst;
+  const late = ordered.filter(isLate);
+  const promises = [...late, ...ordered.filter((p) => !isLate(p))];
   const [looked, setLooked] = useState<LookedStep | null>(null);
   const [opened, setOpened] = useState<number | null>(null);
   const open = Math.min(plan.sittings.length - 1, opened ?? (plan.sittings.length > 1 && plan.sittings[0]?.isNow ? 1 : 0));

@@ -87,7 +87,7 @@ export function Promises({ promises, chosen, first, head, onChoose }: PromisesPr
                   </>
                 ) : null}
                 <span className="text-ink-2">{first && p.handsLeft > 0 ? "" : p.difference}</span>
-                {p.late ? (
+                {p.late && !first ? (
                   <b className="block text-redo">
                     due {p.deadlineText}: {p.lateBy}
                   </b>
