@@ -187,7 +187,10 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
             Gone = gone,
             IsOld = true,
             Work = [.. StillOpen(bench, gone)],
-            Mends = [.. Mends.Where(m => !gone.Contains(m.StepId) && bench.FlawsOf(bench.Steps[m.StepId].BatchId).Any(IsUnmended))],
+            Mends =
+            [
+                .. Mends.Where(m => !gone.Contains(m.StepId) && bench.FlawsOf(bench.Steps[m.StepId].BatchId).Any(f => f.AwaitsRepair)),
+            ],
         };
         return gone.Count == 0
             ? old
@@ -203,8 +206,6 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
                 },
             };
     }
-
-    private static bool IsUnmended(Flaw flaw) => flaw is { MendedAt: null, RepairId: null };
 
     private IEnumerable<PlannedWork> StillOpen(BenchIndex bench, HashSet<Guid> gone)
     {

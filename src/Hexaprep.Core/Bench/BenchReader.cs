@@ -61,7 +61,7 @@ public sealed class BenchReader
             Return = ends.Return(),
             // What cannot wait is never put aside for a touch.
             DropIn =
-                _bench.InHand is null || _bench.InHand is { } open && Perishing.LostAt(_bench, open, _now) is not null
+                _bench.InHand is not { } open || Perishing.LostAt(_bench, open, _now) is not null
                     ? null
                     : DropIns()
                         .Before(_sitting?.End ?? _now)

@@ -89,6 +89,9 @@ public sealed record Flaw(Guid Id, Guid StepId, Guid ModelId, Guid PieceId, stri
 
     /// <summary>What the log named as its cause when it was closed; null where it named none.</summary>
     public CauseId? Cause { get; init; }
+
+    /// <summary>True while it is open and nobody has chosen its repair.</summary>
+    public bool AwaitsRepair => MendedAt is null && RepairId is null;
 }
 
 /// <summary>A repair that was put in the plan: its steps stand in the batch's route and are for its models alone.</summary>

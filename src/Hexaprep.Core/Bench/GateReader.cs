@@ -52,7 +52,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             TitleOf(step),
             kind.IsGate(),
             bench.InHand?.StepId == step.Id,
-            kind.IsGate() ? Readying.Of(bench, step, remaining, _clock)?.Reason : null,
+            kind.IsGate() ? Permission.Of(bench, step, remaining, _clock)?.Reason : null,
             // A look has its own way of looking.
             StepFacts.Of(kind).LooksAt
                 is null

@@ -22,7 +22,7 @@ public sealed record Mending(Guid StepId, int Models, int HandsMinutes, int Wait
     /// <param name="now">The moment.</param>
     public static Mending? Of(BenchIndex bench, Guid batchId, Instant now)
     {
-        var open = bench.FlawsOf(batchId).Where(f => f is { MendedAt: null, RepairId: null }).ToList();
+        var open = bench.FlawsOf(batchId).Where(f => f.AwaitsRepair).ToList();
         if (open.Count == 0)
             return null;
         var (hands, wait, told) = (0, 0, new HashSet<Guid>());

@@ -255,10 +255,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             : LastReady(batches);
         Instant? bound = !plan.IsNone && plan.Alone.TryGetValue(unit.Id.ToString(), out var b) && b != int.MaxValue ? plan.At(b) : done;
         Instant? repaired = plan.Repairs is { } repairs && repairs.TryGetValue(unit.Id, out var second) ? second : null;
-        var late =
-            (repaired ?? done) is { } d
-            && unit.Deadline is { } day
-            && d > bench.State.Settings.Zone.AtStartOfDay(day.PlusDays(1)).ToInstant();
+        var lateness = new Lateness(bench, now);
+        var late = lateness.IsLate(unit, repaired ?? done);
         return new PromiseView(
             unit.Id,
             unit.Name,
@@ -284,7 +282,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             NextStep = NextSteps.TryGetValue(unit.Id, out var next) ? next : null,
             WithRepair = repaired,
             WithRepairText = repaired is { } r ? _clock.Day(r) : "",
-            LateBy = late ? LateBy(unit, batches, done, left) : "",
+            LateBy = late ? lateness.Words(unit, done) : "",
             Impossible = late ? Impossible(unit, bound) : "",
         };
     }
@@ -296,40 +294,6 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             .ThenBy(w => w.Begin)
             .GroupBy(w => bench.UnitOf(bench.Steps[w.StepId]).Id)
             .ToDictionary(g => g.Key, g => g.First().StepId);
-
-    // What a unit can do without, if its day matters more.
-    private static readonly StepKind[] CanBeSpared =
-    [
-        StepKind.Weather,
-        StepKind.PaintShade,
-        StepKind.RevealBrush,
-        StepKind.Shade,
-        StepKind.BaseTexture,
-        StepKind.Fill,
-        StepKind.ProtectiveCoat,
-    ];
-
-    private string LateBy(Roster.Unit unit, List<Roster.Batch> batches, Instant? done, int left)
-    {
-        var due = bench.State.Settings.Zone.AtStartOfDay(unit.Deadline!.Value.PlusDays(1)).ToInstant();
-        if (done is not { } d || d <= due)
-            return "in time as planned, too late if one repair is needed";
-        var open = batches
-            .SelectMany(b => bench.StepsOf[b.Id])
-            .Select(s => (s.Key.Kind, Minutes: bench.Hands(s, bench.Left(s), now)))
-            .GroupBy(s => s.Kind)
-            .Select(g => (Kind: g.Key, Minutes: g.Sum(s => s.Minutes)))
-            .Where(k => k.Minutes > 0)
-            .OrderByDescending(k => k.Minutes)
-            .ToList();
-        var days = Sentence.Counted(Math.Max(1, (int)Math.Ceiling((d - due).TotalDays)), "day");
-        string Words((StepKind Kind, int Minutes) k) =>
-            $"\"{StepWords.For(k.Kind).Title.ToLowerInvariant()}\" ({Clockface.Hands(k.Minutes)})";
-        var most = open.Count == 0 ? "" : $", most of it {Words(open[0])}";
-        var spared = open.FirstOrDefault(k => CanBeSpared.Contains(k.Kind));
-        return $"{days} late: {Clockface.Hands(left)} of work are left{most}"
-            + (spared.Minutes > 0 ? $"; without {Words(spared)} it comes sooner" : "");
-    }
 
     // Said only with its proof.
     private string Impossible(Roster.Unit unit, Instant? bound)

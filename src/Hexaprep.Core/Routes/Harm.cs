@@ -56,23 +56,8 @@ public static class Harm
         ),
         .. Drilled(Magnet, "Magnets"),
         .. Drilled(Pin, "Pins"),
-        Rule.NeverOn(
-            "WhiteGlueHoldsNoReassembly",
-            Reassemble,
-            Barred.By("pva"),
-            Strength.Law,
-            "White glue does not hold soft plastic or metal.",
-            "ca",
-            j => j.Any(m => m is Material.FlexiblePvc or Material.Unknown || m.IsMetal())
-        ),
-        Rule.NeverOn(
-            "WeldedBasesAreNotReleased",
-            Base,
-            new Barred { Method = "plastic_cement", Fate = Fate.Release },
-            Strength.Law,
-            "Cement welds for good: a base that is to come off is held by a drop of CA.",
-            "ca"
-        ),
+        Joining.WhiteGlueHoldsNot("WhiteGlueHoldsNoReassembly", Reassemble),
+        Joining.NoWeldReleased("WeldedBasesAreNotReleased", Base, "base"),
         .. new[] { Seal, FinalCoat }.Select(s =>
             After(
                 CutTransfer,

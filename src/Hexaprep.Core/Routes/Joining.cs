@@ -191,23 +191,8 @@ public static class Joining
             "ca",
             j => j.Any(m => !m.IsStyrene())
         ),
-        Rule.NeverOn(
-            "WhiteGlueHoldsNoJoint",
-            Glue,
-            Barred.By("pva"),
-            Strength.Law,
-            "White glue does not hold soft plastic or metal.",
-            "ca",
-            j => j.Any(m => m is Material.FlexiblePvc or Material.Unknown || m.IsMetal())
-        ),
-        Rule.NeverOn(
-            "WeldsAreNotReleased",
-            Glue,
-            new Barred { Method = "plastic_cement", Fate = Fate.Release },
-            Strength.Law,
-            "Cement welds for good: a joint that is to come off is held by a drop of CA.",
-            "ca"
-        ),
+        WhiteGlueHoldsNot("WhiteGlueHoldsNoJoint", Glue),
+        NoWeldReleased("WeldsAreNotReleased", Glue, "joint"),
         Rule.NeverOn(
             "WeldsAreNotSacrificed",
             Glue,
@@ -381,6 +366,23 @@ public static class Joining
         : j.Any(m => m is Material.PuResin) ? "Rank and file in resin is glued without pins: the joints are light."
         : Welds(j) ? "Solvent cement welds its joints: they hold without pins."
         : "Its joints are light: glue alone holds them.";
+
+    /// <summary>White glue holds no soft plastic or metal, at whatever step.</summary>
+    internal static Rule WhiteGlueHoldsNot(string id, StepKind step) =>
+        Rule.NeverOn(id, step, Barred.By("pva"), Strength.Law, "White glue does not hold soft plastic or metal.", "ca", j =>
+            j.Any(m => m is Material.FlexiblePvc or Material.Unknown || m.IsMetal())
+        );
+
+    /// <summary>What is to come off again is never welded, at whatever step.</summary>
+    internal static Rule NoWeldReleased(string id, StepKind step, string what) =>
+        Rule.NeverOn(
+            id,
+            step,
+            new Barred { Method = "plastic_cement", Fate = Fate.Release },
+            Strength.Law,
+            $"Cement welds for good: a {what} that is to come off is held by a drop of CA.",
+            "ca"
+        );
 
     private static string Best(Job j) =>
         j.Follows(Schools.OtherGlue, "epoxy_adhesive") && !j.All(m => m.IsStyrene()) ? "epoxy_adhesive" : "ca";

@@ -46,7 +46,10 @@ public sealed record RosterOrder(Guid Id, IReadOnlyList<OrderedLine> Lines);
 public sealed record OrderedLine(IReadOnlyDictionary<string, string> Cells, bool AddAnyway);
 
 /// <summary>What joined the bench.</summary>
-public sealed record RosterSaved(IReadOnlyList<Guid> UnitIds);
+/// <param name="UnitIds">The units of this write; none where it is a repeat.</param>
+/// <param name="Units">How many units the lines are of.</param>
+/// <param name="Models">How many models they have.</param>
+public sealed record RosterSaved(IReadOnlyList<Guid> UnitIds, int Units, int Models);
 
 /// <summary>Units come in: read line by line first, then saved whole.</summary>
 public static class IntakeEndpoints
@@ -107,7 +110,11 @@ public static class IntakeEndpoints
         List<string> anyway = [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))];
         var done = await desk.WriteAsync(order.Id, order, bench => RosterEdits.Join(bench, read, anyway, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(
-            new RosterSaved([.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)])
+            new RosterSaved(
+                [.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)],
+                read.DistinctBy(o => Muster.Key(o.Unit)).Count(),
+                read.Sum(o => o.Traits.Models)
+            )
         );
     }
 

@@ -5817,7 +5817,18 @@ export interface components {
         };
         /** @description What joined the bench. */
         RosterSaved: {
+            /** @description The units of this write; none where it is a repeat. */
             unitIds: string[];
+            /**
+             * Format: int32
+             * @description How many units the lines are of.
+             */
+            units: number;
+            /**
+             * Format: int32
+             * @description How many models they have.
+             */
+            models: number;
         };
         /** @description A change of a batch's route. */
         RouteChangeRow: {

@@ -1,6 +1,6 @@
 import { Link } from "@tanstack/react-router";
 import { useRef, useState } from "react";
-import { wordsOf } from "../api/client";
+import { type Schemas, wordsOf } from "../api/client";
 import { FileInput } from "../ui/FileInput";
 import { Key } from "../ui/Key";
 import example from "./example-roster.csv?raw";
@@ -102,7 +102,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
 }
 
 // What came, and where to go with it.
-function Came({ came }: { came: { units: number; models: number } }) {
+function Came({ came }: { came: Schemas["RosterSaved"] }) {
   const key = "inline-flex min-h-12 items-center rounded-key border-[3px] px-5 strong";
   return (
     <div role="status" className="mt-2 flex flex-wrap items-center gap-3" data-came={came.units}>

@@ -29,15 +29,12 @@ export function useRoster() {
       setLines((all) => all.map((l) => (l.line === line ? { ...answer, addAnyway: l.addAnyway } : l)));
     },
   });
-  const [came, setCame] = useState<{ units: number; models: number } | null>(null);
+  const [came, setCame] = useState<Schemas["RosterSaved"] | null>(null);
   const joining = lines.filter((l) => l.fate === "joins" || (l.fate === "already_there" && l.addAnyway));
   const save = useMutation({
     mutationFn: async (id: string) => {
-      await api.POST("/api/roster", { body: { id, lines: joining.map((l) => ({ cells: l.cells, addAnyway: l.addAnyway })) } });
-      setCame({
-        units: new Set(joining.map((l) => l.cells.unit?.trim().toLowerCase())).size,
-        models: joining.reduce((sum, l) => sum + Number(l.cells.models ?? 0), 0),
-      });
+      const body = { id, lines: joining.map((l) => ({ cells: l.cells, addAnyway: l.addAnyway })) };
+      setCame(data(await api.POST("/api/roster", { body })));
       setLines([]);
       setName("");
     },
