@@ -114,11 +114,11 @@ public sealed class ViewTests(TestDatabases databases)
     }
 
     [Fact]
-    public async Task Evenings_changed_elsewhere_are_not_overwritten()
+    public async Task What_is_typed_is_laid_over_evenings_that_were_changed_elsewhere()
     {
         await using var app = new TestApp(databases.Clone(), isDemo: true);
         using var page = new Chromium();
-        // A page that hears nothing of the change: it must not write over it.
+        // A page that hears nothing of the change: it must not write over it, nor lose what was typed.
         page.Block("*/api/events*");
         page.Open(app.Address + "/plan/evenings");
         page.Find("input[name=handles]");
@@ -136,11 +136,13 @@ public sealed class ViewTests(TestDatabases databases)
             TestContext.Current.CancellationToken
         );
         Assert.True(saved.IsSuccessStatusCode);
-        page.Find("input[name=handles]").SendKeys("0");
+        page.Find("input[name=rackSlots]").SendKeys("0");
         page.Named("Keep these").Click();
 
-        page.Says("was made from version");
-        Assert.Equal(9, (await app.GetAsync("/api/sittings"))["handles"]!.GetValue<int>());
+        page.Find("[data-screen=plan]");
+        var kept = await app.GetAsync("/api/sittings");
+        Assert.Equal(9, kept["handles"]!.GetValue<int>());
+        Assert.Equal(now["rackSlots"]!.GetValue<int>() * 10, kept["rackSlots"]!.GetValue<int>());
     }
 
     [Fact]

@@ -1,7 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Choice } from "../ui/Choice";
 import { Key } from "../ui/Key";
 import { NumberGap } from "./NumberGap";
@@ -38,25 +37,17 @@ export function AirSentence({ view }: { view: Schemas["AirView"] }) {
   const [wind, setWind] = useState<string>(nearest(winds, read?.windMs));
   const [sun, setSun] = useState<string>(nearest(suns, read?.sunWM2));
   const [canC, setCan] = useState<number | null>(read?.canC ?? null);
-  const keep = useMutation({
-    mutationFn: async () => {
-      await api.POST("/api/air", {
-        body: {
-          id: crypto.randomUUID(),
-          place,
-          airC: airC ?? Number.NaN,
-          humidityPct: humidityPct ?? Number.NaN,
-          ...(place === "outdoors" ? { windMs: Number(wind), sunWM2: Number(sun) } : {}),
-          canC,
-        },
-      });
-    },
-    onSettled: () => lookAgain(),
+  const keep = useWrite("air", (air: Omit<Schemas["AirEntry"], "id">, intent) => api.POST("/api/air", { body: { id: intent.id, ...air } }));
+  const typed = () => ({
+    place,
+    airC: airC ?? Number.NaN,
+    humidityPct: humidityPct ?? Number.NaN,
+    ...(place === "outdoors" ? { windMs: Number(wind), sunWM2: Number(sun) } : {}),
+    canC,
   });
-  const ask = useMutation({
-    mutationFn: async () => data(await api.POST("/api/air/instrument", { body: { id: crypto.randomUUID(), place } })),
-    onSettled: () => lookAgain(),
-  });
+  const ask = useWrite("air", async (at: typeof place, intent) =>
+    data(await api.POST("/api/air/instrument", { body: { id: intent.id, place: at } })),
+  );
   return (
     <form className="flex flex-wrap items-center justify-between gap-3" onSubmit={(e) => e.preventDefault()}>
       <p className="flex flex-wrap items-center gap-x-2 gap-y-2 text-lead">
@@ -96,7 +87,7 @@ export function AirSentence({ view }: { view: Schemas["AirView"] }) {
         <Key
           onClick={() => {
             ask.reset();
-            keep.mutate();
+            keep.mutate(typed());
           }}
           tone="dark"
           className="min-h-14"
@@ -104,7 +95,7 @@ export function AirSentence({ view }: { view: Schemas["AirView"] }) {
         >
           Keep it
         </Key>
-        <Key className="min-h-14" disabled={ask.isPending} onClick={() => ask.mutate()}>
+        <Key className="min-h-14" disabled={ask.isPending} onClick={() => ask.mutate(place)}>
           Ask the instrument
         </Key>
       </p>

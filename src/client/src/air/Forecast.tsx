@@ -1,7 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Choice } from "../ui/Choice";
 import { DayGap } from "../ui/DayGap";
 import { FileInput } from "../ui/FileInput";
@@ -21,14 +20,14 @@ const rains = [
 export function Forecast({ view }: { view: Schemas["AirView"] }) {
   const [open, setOpen] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const take = useMutation({
-    mutationFn: async (file: File | null) => {
-      if (file) await api.POST("/api/forecast", { body: { id: crypto.randomUUID(), text: await file.text() } });
-      else await api.POST("/api/forecast/simulated", { body: { id: crypto.randomUUID() } });
+  const take = useWrite(
+    "forecast",
+    async (file: File | null, intent) => {
+      if (file) await api.POST("/api/forecast", { body: { id: intent.id, text: await file.text() } });
+      else await api.POST("/api/forecast/simulated", { body: { id: intent.id } });
     },
-    onSuccess: () => setOpen(false),
-    onSettled: () => lookAgain(),
-  });
+    { onSuccess: () => setOpen(false) },
+  );
   return (
     <Sheet title="Another forecast" opener={<Key>Another forecast</Key>} open={open} onOpenChange={setOpen}>
       <div className="flex flex-col gap-4">
@@ -59,24 +58,20 @@ function Typed({ view, onDone }: { view: Schemas["AirView"]; onDone: () => void 
   const [wind, setWind] = useState<string>("0");
   const [sun, setSun] = useState<string>("0");
   const [rain, setRain] = useState<string>("0");
-  const keep = useMutation({
-    mutationFn: async () => {
-      await api.POST("/api/forecast/typed", {
-        body: {
-          id: crypto.randomUUID(),
-          day,
-          from: `${from}:00`,
-          to: `${to}:00`,
-          airC: airC ?? Number.NaN,
-          humidityPct: humidityPct ?? Number.NaN,
-          windMs: Number(wind),
-          sunWM2: Number(sun),
-          rainProbability: Number(rain),
-        },
-      });
-    },
-    onSuccess: onDone,
-    onSettled: () => lookAgain(),
+  const keep = useWrite(
+    "forecast",
+    (typed: Omit<Schemas["TypedForecast"], "id">, intent) => api.POST("/api/forecast/typed", { body: { id: intent.id, ...typed } }),
+    { onSuccess: onDone },
+  );
+  const typed = () => ({
+    day,
+    from: `${from}:00`,
+    to: `${to}:00`,
+    airC: airC ?? Number.NaN,
+    humidityPct: humidityPct ?? Number.NaN,
+    windMs: Number(wind),
+    sunWM2: Number(sun),
+    rainProbability: Number(rain),
   });
   return (
     <form className="flex flex-col gap-3" onSubmit={(e) => e.preventDefault()}>
@@ -91,7 +86,7 @@ function Typed({ view, onDone }: { view: Schemas["AirView"]; onDone: () => void 
         <Choice label="Forecast, rain" value={rain} options={rains} onChange={setRain} />.
       </p>
       <p className="flex flex-wrap items-center gap-3">
-        <Key onClick={() => keep.mutate()} tone="dark" disabled={keep.isPending || airC === null || humidityPct === null}>
+        <Key onClick={() => keep.mutate(typed())} tone="dark" disabled={keep.isPending || airC === null || humidityPct === null}>
           These hours are like that
         </Key>
         <span className="text-note text-ink-2">Other hours stay as they are.</span>

@@ -19,6 +19,11 @@ export class RefusedError extends Error {
     super(problem.detail);
     this.problem = problem;
   }
+
+  /** Whether it is the person who is refused (not signed in, not allowed), and not what was sent. */
+  get isOfThePerson(): boolean {
+    return this.problem.status === 401 || this.problem.status === 403;
+  }
 }
 
 /** Nobody answered. */
@@ -39,7 +44,7 @@ export async function reach(request: Request): Promise<Response> {
     throw new SilentError();
   }
   // Whether it was done is not known then: what is kept is sent again, and done once.
-  if (response.status >= 500) throw new SilentError();
+  if (response.status >= 500 || response.status === 408 || response.status === 429) throw new SilentError();
   if (!response.ok) throw new RefusedError(await readProblem(response));
   return response;
 }

@@ -1,49 +1,67 @@
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
 import { lookAgain } from "./queries";
 
 type Link = "joining" | "live" | "behind";
+type Word = { link: Link } | { changed: true } | { who: true };
 
-let link: Link = "joining";
-const watchers = new Set<() => void>();
+const name = "hexaprep-events";
 
-function set(next: Link): void {
-  if (next === link) return;
-  link = next;
-  for (const tell of watchers) tell();
-}
+/** Whether this page hears of changes at once. */
+export const useLink = create<{ link: Link }>(() => ({ link: "joining" }));
 
-/** Listens to the bench for as long as the page lives; after a dropped connection the page catches up by itself. */
+/** Listens to the bench for as long as the page lives; after a dropped connection the page catches up by itself. A browser keeps few
+ * connections to one host: where its pages can settle it between them, one page listens and tells the others. */
 export function listen(): void {
-  join();
-  window.addEventListener("pageshow", (e) => e.persisted && join());
   // Woken after a sleep: whatever became safe meanwhile is told at once.
   document.addEventListener("resume", () => void lookAgain());
   document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && void lookAgain());
-}
-
-function join(): void {
-  const events = new EventSource("/api/events");
-  events.addEventListener("hello", () => {
-    // Calls sent while nobody listened are lost: look again at once, and say so until it is done.
-    void lookAgain().then(() => set("live"));
+  if (typeof BroadcastChannel === "undefined" || !navigator.locks) {
+    listenAlone();
+    return;
+  }
+  const others = new BroadcastChannel(name);
+  others.onmessage = (heard: MessageEvent<Word>) => hear(heard.data);
+  others.postMessage({ who: true } satisfies Word);
+  // Held for as long as the page lives; the next page takes its turn when it closes.
+  void navigator.locks.request(name, () => {
+    const tell = (word: Word) => {
+      others.postMessage(word);
+      hear(word);
+    };
+    others.onmessage = (heard: MessageEvent<Word>) =>
+      "who" in heard.data ? others.postMessage({ link: useLink.getState().link } satisfies Word) : hear(heard.data);
+    open(tell);
+    return new Promise(() => undefined);
   });
-  events.addEventListener("changed", () => void lookAgain());
-  events.addEventListener("planned", () => void lookAgain());
-  events.onerror = () => {
-    set("behind");
-    if (events.readyState === EventSource.CLOSED) setTimeout(join, 1500);
-  };
-  // A page kept in the back-forward cache would hold one of the browser's six connections to this host.
-  window.addEventListener("pagehide", () => events.close(), { once: true });
 }
 
-/** Whether this page hears of changes at once. */
-export function useLink(): Link {
-  return useSyncExternalStore(
-    (tell) => {
-      watchers.add(tell);
-      return () => watchers.delete(tell);
-    },
-    () => link,
-  );
+function listenAlone(): void {
+  const events = open(hear);
+  // A page kept in the back-forward cache would hold one of the browser's connections to this host.
+  window.addEventListener("pagehide", () => events().close(), { once: true });
+  window.addEventListener("pageshow", (e) => e.persisted && listenAlone(), { once: true });
+}
+
+function hear(word: Word): void {
+  if ("changed" in word) void lookAgain();
+  // Calls sent while nobody listened are lost: look again at once, and say so until it is done.
+  else if ("link" in word && word.link === "live") void lookAgain().then(() => useLink.setState({ link: "live" }));
+  else if ("link" in word) useLink.setState({ link: word.link });
+}
+
+// The stream there is; a closed one is opened again.
+function open(tell: (word: Word) => void): () => EventSource {
+  let events: EventSource;
+  const join = () => {
+    events = new EventSource("/api/events");
+    events.addEventListener("hello", () => tell({ link: "live" }));
+    events.addEventListener("changed", () => tell({ changed: true }));
+    events.addEventListener("planned", () => tell({ changed: true }));
+    events.onerror = () => {
+      tell({ link: "behind" });
+      if (events.readyState === EventSource.CLOSED) setTimeout(join, 1500);
+    };
+  };
+  join();
+  return () => events;
 }

@@ -3,7 +3,9 @@ import { createStore, get } from "idb-keyval";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
 const post = vi.fn();
-class RefusedError extends Error {}
+class RefusedError extends Error {
+  isOfThePerson = false;
+}
 vi.mock("./client", () => ({ api: { POST: post }, RefusedError, wordsOf: (e: Error) => e.message }));
 vi.mock("./queries", () => ({ benchQuery: { queryKey: ["bench"] }, lookAgain: vi.fn(), queryClient: { setQueryData: vi.fn() } }));
 
@@ -55,5 +57,23 @@ describe("acts are kept until somebody answered", () => {
     post.mockClear();
     await Promise.all([send(), send(), send()]);
     expect(sent()).toHaveLength(1);
+  });
+
+  it("not signed in, an act waits: what was sent is not what is refused", async () => {
+    post.mockRejectedValueOnce(Object.assign(new RefusedError("sign in"), { isOfThePerson: true }));
+    await act("start", {}, at);
+    expect((await kept()).map((a) => a.kind)).toEqual(["start"]);
+  });
+
+  it("without the browser's store an act is sent at once, and it is said that nothing is kept", async () => {
+    const broken = vi.spyOn(IDBFactory.prototype, "open").mockImplementation(() => {
+      throw new DOMException("private window", "SecurityError");
+    });
+    vi.resetModules();
+    const alone = await import("./outbox");
+    await alone.act("done", {}, at);
+    expect(sent().map((a) => a.kind)).toEqual(["done"]);
+    expect(alone.useOutbox.getState()).toMatchObject({ unsent: [], keeps: false, silent: false });
+    broken.mockRestore();
   });
 });

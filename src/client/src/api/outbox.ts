@@ -1,44 +1,57 @@
 import { createStore, get, update } from "idb-keyval";
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
 import { api, RefusedError, type Schemas, wordsOf } from "./client";
+import { newId } from "./ids";
 import { benchQuery, lookAgain, queryClient } from "./queries";
 
 export type Act = Schemas["Act"];
 
-/** What became of an act: on its way, kept because nobody answered, or refused with the server's words. */
+/** What became of an act: on its way, waiting because nobody answered, or refused with the server's words. */
 export interface Outbox {
   unsent: readonly Act[];
   silent: boolean;
+  /** False where this browser keeps nothing (a private window, a full disk): acts live as long as the page. */
+  keeps: boolean;
   refused: { act: Act; words: string } | null;
 }
 
-const store = createStore("hexaprep", "outbox");
-let state: Outbox = { unsent: [], silent: false, refused: null };
+/** The acts on their way. */
+export const useOutbox = create<Outbox>(() => ({ unsent: [], silent: false, keeps: true, refused: null }));
+
+const change = (next: Partial<Outbox>): void => useOutbox.setState(next);
 let sending: Promise<void> | null = null;
 let ready: Promise<void> | null = null;
-const watchers = new Set<() => void>();
+let store: ReturnType<typeof createStore> | null = null;
 
-function change(next: Partial<Outbox>): void {
-  state = { ...state, ...next };
-  for (const tell of watchers) tell();
+// What the browser's store does; without one an act is sent all the same.
+async function kept<T>(use: (acts: ReturnType<typeof createStore>) => Promise<T>): Promise<T | undefined> {
+  try {
+    store ??= createStore("hexaprep", "outbox");
+    const done = await use(store);
+    if (!useOutbox.getState().keeps) change({ keeps: true });
+    return done;
+  } catch {
+    change({ keeps: false });
+    return undefined;
+  }
 }
 
 function load(): Promise<void> {
-  ready ??= get<Act[]>("acts", store).then((kept) => change({ unsent: kept ?? [] }));
+  ready ??= kept((acts) => get<Act[]>("acts", acts)).then((known) => change({ unsent: known ?? [] }));
   return ready;
 }
 
 // Pages of one browser share what is kept: each adds and takes out its own, in one step.
-function keep(alter: (kept: Act[]) => Act[]): Promise<void> {
-  return update<Act[]>("acts", (kept) => alter(kept ?? []), store);
+async function keep(alter: (acts: Act[]) => Act[]): Promise<void> {
+  await kept((acts) => update<Act[]>("acts", (known) => alter(known ?? []), acts));
 }
 
 /** Keeps an act in the browser with its own instant and id, then sends whatever is kept, in order. */
 export async function act(kind: Act["kind"], more: Omit<Act, "id" | "kind" | "at">, at: Date): Promise<void> {
   await load();
-  const made: Act = { id: crypto.randomUUID(), kind, at: at.toISOString(), ...more };
-  change({ unsent: [...state.unsent, made], refused: null });
-  await keep((kept) => [...kept, made]);
+  const made: Act = { id: newId(), kind, at: at.toISOString(), ...more };
+  change({ unsent: [...useOutbox.getState().unsent, made], refused: null });
+  await keep((acts) => [...acts, made]);
   await send();
 }
 
@@ -53,11 +66,12 @@ export function send(): Promise<void> {
 
 async function sendAll(): Promise<void> {
   await load();
-  for (let next = state.unsent[0]; next; next = state.unsent[0]) {
+  const first = () => useOutbox.getState().unsent[0];
+  for (let next = first(); next; next = first()) {
     if (!(await deliver(next))) return;
     const sent = next.id;
-    change({ unsent: state.unsent.filter((a) => a.id !== sent), silent: false });
-    await keep((kept) => kept.filter((a) => a.id !== sent));
+    change({ unsent: useOutbox.getState().unsent.filter((a) => a.id !== sent), silent: false });
+    await keep((acts) => acts.filter((a) => a.id !== sent));
   }
 }
 
@@ -66,7 +80,7 @@ async function deliver(next: Act): Promise<boolean> {
     const answer = await api.POST("/api/acts", { body: next });
     queryClient.setQueryData(benchQuery.queryKey, answer.data);
   } catch (error) {
-    if (!(error instanceof RefusedError)) {
+    if (!(error instanceof RefusedError) || error.isOfThePerson) {
       change({ silent: true });
       return false;
     }
@@ -86,16 +100,6 @@ export function keepSending(): void {
   void send();
   window.addEventListener("online", () => void send());
   setInterval(() => {
-    if (state.unsent.length > 0) void send();
+    if (useOutbox.getState().unsent.length > 0) void send();
   }, 4000);
-}
-
-export function useOutbox(): Outbox {
-  return useSyncExternalStore(
-    (tell) => {
-      watchers.add(tell);
-      return () => watchers.delete(tell);
-    },
-    () => state,
-  );
 }

@@ -16,8 +16,8 @@ export const queryClient = new QueryClient({
 });
 
 const minute = 60_000;
-// A plan that came while the page was still asking was told to nobody: while one is on its way the page looks for itself.
-const soon = 700;
+// The page is told when a plan is there (live.ts); while one is on its way it also looks now and then, in case the word was lost.
+const soon = 5_000;
 
 export const benchQuery = queryOptions({
   queryKey: ["bench"],

@@ -1,7 +1,8 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { api, type Schemas } from "../api/client";
 import { alertsQuery, queryClient } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { ring, useDevice } from "../ui/settings";
 
@@ -21,11 +22,8 @@ export function Alerts() {
     if ("Notification" in window && Notification.permission === "granted")
       for (const a of loud) new Notification(a.text, { body: a.mayNow, tag: a.key });
   }, [rows, alarms, quiet]);
-  const heard = useMutation({
-    mutationFn: async (a: Schemas["AlertView"]) => {
-      await api.POST("/api/alerts/{key}/heard", { params: { path: { key: a.key } } });
-    },
-    onSettled: () => queryClient.invalidateQueries({ queryKey: alertsQuery.queryKey }),
+  const heard = useWrite("alerts", ({ key }: Schemas["AlertView"]) => api.POST("/api/alerts/{key}/heard", { params: { path: { key } } }), {
+    reread: () => queryClient.invalidateQueries({ queryKey: alertsQuery.queryKey }),
   });
   const [first] = rows;
   if (!first) return null;

@@ -3,22 +3,14 @@ import { Link, Outlet, useRouterState } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { alertsQuery } from "../api/queries";
 import { MayI, MayIOpener } from "../mayi/MayI";
-import { useNow } from "../ui/clock";
+import { useMinute } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { isNight, setDevice, useDevice } from "../ui/settings";
 import { Alerts } from "./Alerts";
 import { SetAside } from "./SetAside";
 import { SittingEnd } from "./SittingEnd";
-
-const views = [
-  { to: "/", text: "Bench" },
-  { to: "/plan", text: "Plan" },
-  { to: "/units", text: "Units" },
-  { to: "/coats", text: "Coats" },
-  { to: "/intake", text: "Intake" },
-  { to: "/house", text: "House rules" },
-] as const;
+import { useTitle, views } from "./title";
 
 const rows = [
   ["bottom row, Space", "one more done"],
@@ -34,11 +26,7 @@ export function Shell() {
   useNightTheme();
   const path = useRouterState({ select: (s) => s.location.pathname });
   const alerts = useQuery(alertsQuery).data?.length ?? 0;
-  // One place writes the title: the count survives every change of view.
-  useEffect(() => {
-    const view = views.find((v) => v.to !== "/" && path.startsWith(v.to)) ?? views[0];
-    document.title = `${alerts > 0 ? `(${alerts}) ` : ""}${view.text} · Hexaprep`;
-  }, [path, alerts]);
+  useTitle(path, alerts);
   return (
     <div className="flex min-h-full flex-col bg-above text-ink">
       <a href="#screen" className="absolute left-2 top-2 z-50 -translate-y-24 bg-ink px-4 py-2 text-on-ink focus:translate-y-0">
@@ -74,7 +62,7 @@ export function Shell() {
 }
 
 function useNightTheme(): void {
-  const now = useNow();
+  const now = useMinute();
   const { light } = useDevice();
   const night = isNight(light, now.getHours());
   useEffect(() => {

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { act } from "../api/outbox";
 import { benchQuery } from "../api/queries";
-import { benchNow, useNow } from "../ui/clock";
+import { benchNow, useMinute } from "../ui/clock";
 import { clockTime } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
@@ -11,7 +11,7 @@ const soon = 15 * 60_000;
 /** When the sitting ends, and what to see to before: from what was really used in it. */
 export function SittingEnd() {
   const view = useQuery(benchQuery).data?.view;
-  const now = useNow();
+  const now = useMinute();
   if (!view) return null;
   if (!view.sitting) return <span className="hidden sm:inline">between sittings</span>;
   const words = `sitting ends ${clockTime(view.sitting.end, view.zone)}`;

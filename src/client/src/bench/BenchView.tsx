@@ -6,7 +6,7 @@ import { alertsQuery, benchQuery, houseQuery } from "../api/queries";
 import { BenchLine } from "../line/BenchLine";
 import { spokenBlock, spokenWait } from "../line/spoken";
 import { UprightLine } from "../line/UprightLine";
-import { useNow } from "../ui/clock";
+import { useMinute } from "../ui/clock";
 import { clockTime } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Renewing } from "../ui/Renewing";
@@ -35,7 +35,7 @@ export function BenchView() {
 
 function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const view = answer.view;
-  const now = useNow();
+  const now = useMinute();
   const alerted = (useQuery(alertsQuery).data?.length ?? 0) > 0;
   const narrow = useMedia("(max-width: 700px)");
   const wide = useMedia("(min-width: 1120px)");
@@ -119,7 +119,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
     tight: alerted,
     view,
     now,
-    unsent: acts.silent ? acts.unsent : 0,
+    unsent: acts.outbox.silent ? acts.outbox.unsent.length : 0,
     onBlock: openBlock,
     onWait: setCoat,
     onFold: setFolded,
@@ -132,7 +132,7 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       className="flex flex-1 flex-col pb-[164px] outline-none md:pb-[121px]
         short:pb-[112px]"
     >
-      <Strip unsent={acts.unsent} silent={acts.silent} demoHasAged={answer.demoHasAged} trouble={answer.planTrouble ?? null} />
+      <Strip outbox={acts.outbox} demoHasAged={answer.demoHasAged} trouble={answer.planTrouble ?? null} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">
           {view.return.length > 0 ? <Returned lines={view.return} /> : null}

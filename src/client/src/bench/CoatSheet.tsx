@@ -1,6 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
 import { api, type Schemas } from "../api/client";
 import { act } from "../api/outbox";
+import { useWrite } from "../api/write";
 import { EndedEarlier } from "../coats/RightCoat";
 import { benchNow } from "../ui/clock";
 import { lasts, moment } from "../ui/clockface";
@@ -111,19 +111,15 @@ function CoatBody({ drying, coatId, now, zone, onClose }: CoatBodyProps) {
 
 // The alert of this wait need not come: silenced here, it is silent on every device.
 function NoBell({ drying }: { drying: Schemas["DryingView"] }) {
-  const silence = useMutation({
-    mutationFn: async () => {
-      await api.POST("/api/alerts/{key}/heard", {
-        params: { path: { key: `${drying.coatId ?? drying.stepId}:${drying.stage}` }, query: { silenced: true } },
-      });
-    },
-  });
+  const silence = useWrite("alerts", (key: string) =>
+    api.POST("/api/alerts/{key}/heard", { params: { path: { key }, query: { silenced: true } } }),
+  );
   return (
     <p aria-live="polite">
       {silence.isSuccess ? (
         "It will not ring."
       ) : (
-        <Key disabled={silence.isPending} onClick={() => silence.mutate()}>
+        <Key disabled={silence.isPending} onClick={() => silence.mutate(`${drying.coatId ?? drying.stepId}:${drying.stage}`)}>
           {silence.error ? "Not silenced: once more" : "Do not ring for this"}
         </Key>
       )}

@@ -1,7 +1,8 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { houseQuery, lookAgain, sittingsQuery } from "../api/queries";
+import { houseQuery, sittingsQuery } from "../api/queries";
+import { useWrite } from "../api/write";
 import { type Day, days } from "../evenings/week";
 import { Stop } from "../intake/Sentence";
 import { Choice } from "../ui/Choice";
@@ -16,12 +17,9 @@ const asked = [
 export function FirstFacts() {
   const house = useQuery(houseQuery({})).data;
   const sittings = useQuery(sittingsQuery).data;
-  const put = useMutation({
-    mutationFn: async ({ school, option }: { school: string; option: string }) => {
-      await api.PUT("/api/house-rules", { body: { id: crypto.randomUUID(), school, option, unitId: null, batchId: null } });
-    },
-    onSettled: () => lookAgain(),
-  });
+  const put = useWrite("house rules", ({ school, option }: { school: string; option: string }, intent) =>
+    api.PUT("/api/house-rules", { body: { id: intent.id, school, option, unitId: null, batchId: null } }),
+  );
   if (!house || !sittings) return null;
   const link = "inline-flex min-h-12 items-center border-b-[4px] border-hand bg-sheet px-3 strong text-hand";
   return (

@@ -1,12 +1,12 @@
 import type { Schemas } from "../api/client";
 import { capital } from "../ui/capital";
-import { useNow } from "../ui/clock";
+import { useMinute } from "../ui/clock";
 import { lasts, moment } from "../ui/clockface";
 import { LimitSlab } from "../ui/Slab";
 
 /** What is lost when its moment passes: yellow slabs that count down, unlike the rings of waits that only become safe. */
 export function Soon({ view }: { view: Schemas["BenchView"] }) {
-  const now = useNow();
+  const now = useMinute();
   const { zone } = view;
   const inHand = view.step?.stepId;
   // The mix in hand has its own slab.

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { act, forgetRefusal, useOutbox } from "../api/outbox";
+import { act, forgetRefusal, type Outbox, useOutbox } from "../api/outbox";
 import { benchNow } from "../ui/clock";
 import { knock } from "../ui/settings";
 
@@ -19,8 +19,7 @@ export interface BenchActs {
   refusal: string | null;
   forget: () => void;
   pending: number;
-  unsent: number;
-  silent: boolean;
+  outbox: Outbox;
 }
 
 const none = { note: "", can: false, act: () => undefined };
@@ -119,7 +118,6 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
     refusal: outbox.refused?.words ?? null,
     forget: forgetRefusal,
     pending,
-    unsent: outbox.unsent.length,
-    silent: outbox.silent,
+    outbox,
   };
 }

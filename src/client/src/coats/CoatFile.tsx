@@ -1,16 +1,13 @@
-import { useMutation } from "@tanstack/react-query";
 import { api, data, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 
 /** Brings coats laid before in from a CSV file: all lines or none, and what is wrong line by line. */
 export function CoatFile() {
-  const bring = useMutation({
-    mutationFn: async (file: File) =>
-      data(await api.POST("/api/coats/import", { body: { id: crypto.randomUUID(), text: await file.text() } })),
-    onSettled: () => lookAgain(),
-  });
+  const bring = useWrite("coats", async (file: File, intent) =>
+    data(await api.POST("/api/coats/import", { body: { id: intent.id, text: await file.text() } })),
+  );
   return (
     <Sheet title="Bring coats in" opener={<Key>Bring coats in</Key>}>
       <p>

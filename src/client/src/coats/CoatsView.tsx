@@ -1,10 +1,11 @@
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { coatsQuery, lookAgain } from "../api/queries";
+import { coatsQuery } from "../api/queries";
+import { useWrite } from "../api/write";
 import { CoatSheet } from "../bench/CoatSheet";
-import { useNow } from "../ui/clock";
+import { useMinute } from "../ui/clock";
 import { lasts, moment } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Waiting } from "../ui/Waiting";
@@ -32,7 +33,7 @@ interface Only {
 }
 
 function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only; onOnly: (only: Only) => void }) {
-  const now = useNow();
+  const now = useMinute();
   const [coat, setCoat] = useState<Schemas["DryingView"] | null>(null);
   return (
     <main id="screen" data-screen="coats" tabIndex={-1} className="flex flex-1 flex-col gap-3 pb-6 outline-none">
@@ -111,12 +112,9 @@ function Coats({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only;
 
 function Product({ product }: { product: Schemas["ProductView"] }) {
   const [open, setOpen] = useState(false);
-  const leave = useMutation({
-    mutationFn: async (o: Schemas["ObservationView"]) => {
-      await api.POST("/api/observations", { body: { id: crypto.randomUUID(), testIds: o.testIds, leftOut: !o.leftOut } });
-    },
-    onSettled: () => lookAgain(),
-  });
+  const leave = useWrite("observations", ({ testIds, leftOut }: Schemas["ObservationView"], intent) =>
+    api.POST("/api/observations", { body: { id: intent.id, testIds, leftOut: !leftOut } }),
+  );
   return (
     <li className="border-t-[3px] border-rule py-2" data-product={product.id}>
       <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className="flex w-full items-start gap-4 text-left">
@@ -180,7 +178,7 @@ function Product({ product }: { product: Schemas["ProductView"] }) {
 }
 
 function Log({ view, only, onOnly }: { view: Schemas["CoatsView"]; only: Only; onOnly: (only: Only) => void }) {
-  const now = useNow();
+  const now = useMinute();
   const [wrong, setWrong] = useState<string | null>(null);
   const narrowing = "min-h-12 max-w-full rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand";
   return (

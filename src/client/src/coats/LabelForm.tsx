@@ -1,7 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
 import { useForm } from "react-hook-form";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 
 const fields = [
@@ -22,24 +21,21 @@ export function LabelForm({ product }: { product: Schemas["ProductView"] }) {
   const form = useForm<Label>({
     defaultValues: Object.fromEntries(fields.map(([name]) => [name, known?.[name]?.toString() ?? ""])) as Label,
   });
-  const save = useMutation({
-    mutationFn: async (label: Label) => {
-      const number = (name: Name) => (label[name].trim() === "" ? null : Number(label[name].replace(",", ".")));
-      await api.PUT("/api/products/{id}/label", {
-        params: { path: { id: product.id } },
-        body: {
-          id: crypto.randomUUID(),
-          recoatMin: number("recoatMin"),
-          recoatMax: number("recoatMax"),
-          reopenMin: number("reopenMin"),
-          handleMin: number("handleMin"),
-          nextLayerMin: number("nextLayerMin"),
-          minTempC: number("minTempC"),
-          maxHumidityPct: number("maxHumidityPct"),
-        },
-      });
-    },
-    onSettled: () => lookAgain(),
+  const save = useWrite(`label ${product.id}`, async (label: Label, intent) => {
+    const number = (name: Name) => (label[name].trim() === "" ? null : Number(label[name].replace(",", ".")));
+    await api.PUT("/api/products/{id}/label", {
+      params: { path: { id: product.id } },
+      body: {
+        id: intent.id,
+        recoatMin: number("recoatMin"),
+        recoatMax: number("recoatMax"),
+        reopenMin: number("reopenMin"),
+        handleMin: number("handleMin"),
+        nextLayerMin: number("nextLayerMin"),
+        minTempC: number("minTempC"),
+        maxHumidityPct: number("maxHumidityPct"),
+      },
+    });
   });
   return (
     <form onSubmit={form.handleSubmit((label) => save.mutate(label))} className="flex flex-col gap-2" noValidate>

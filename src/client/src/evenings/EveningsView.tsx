@@ -1,16 +1,19 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, RefusedError, type Schemas, wordsOf } from "../api/client";
+import { api, type Schemas, wordsOf } from "../api/client";
+import { newId } from "../api/ids";
+import { newestSittings } from "../api/newest";
 import { lookAgain, planQuery, sittingsQuery } from "../api/queries";
-import { useNow } from "../ui/clock";
+import { useWrite } from "../api/write";
+import { useMinute } from "../ui/clock";
 import { hands, lasts } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Waiting } from "../ui/Waiting";
 import { BenchFacts } from "./BenchFacts";
 import { ComingWeeks } from "./ComingWeeks";
 import { Differing } from "./Differing";
-import { type Draft, draftOf, newId, toEdit, wrongWith } from "./draft";
+import { type Draft, draftOf, over, toEdit, wrongWith } from "./draft";
 import { Sentence } from "./Sentence";
 import { WeekLine } from "./WeekLine";
 import { comingDays, type Day, ordered, type Sitting, type Stretch, weekMinutes } from "./week";
@@ -22,24 +25,33 @@ export function EveningsView() {
   const sittings = useQuery({ ...sittingsQuery, refetchOnWindowFocus: false, staleTime: Number.POSITIVE_INFINITY });
   if (!sittings.data)
     return <Waiting error={sittings.error ? wordsOf(sittings.error) : null} text="Your evenings" again={() => void sittings.refetch()} />;
-  return <Evenings key={sittings.data.version} sittings={sittings.data} />;
+  return <Evenings sittings={sittings.data} />;
 }
 
 function Evenings({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
   const navigate = useNavigate();
-  const [draft, setDraft] = useState<Draft>(() => draftOf(sittings));
+  // What was kept when the page was opened: another page may keep something else meanwhile, and nothing typed here is lost.
+  const [base] = useState<Draft>(() => draftOf(sittings));
+  const [draft, setDraft] = useState<Draft>(base);
   const [chosenId, setChosen] = useState<string | null>(null);
   const [problems, setProblems] = useState<readonly string[]>([]);
-  const [stale, setStale] = useState(false);
-  const save = useMutation({
-    mutationFn: () => api.PUT("/api/sittings", { body: toEdit(draft, sittings) }),
-    onSuccess: async () => {
-      await lookAgain();
-      await navigate({ to: "/plan" });
+  const save = useWrite(
+    "sittings",
+    async (kept: Draft, intent) => {
+      const edit = await intent.over(async (fresh) => {
+        const newest = await newestSittings(fresh);
+        return toEdit(over(kept, base, draftOf(newest)), newest);
+      });
+      return api.PUT("/api/sittings", { body: { id: intent.id, ...edit } });
     },
-    onError: (error) => setStale(error instanceof RefusedError && error.problem.field === "version"),
-  });
-  const today = useNow();
+    {
+      onSuccess: async () => {
+        await lookAgain();
+        await navigate({ to: "/plan" });
+      },
+    },
+  );
+  const today = useMinute();
   const chosen = draft.week.find((s) => s.id === chosenId) ?? ordered(draft.week)[0];
   const minutes = weekMinutes(draft.week);
   const change = (next: Partial<Draft>) => {
@@ -58,7 +70,7 @@ function Evenings({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
   const keep = () => {
     const wrong = wrongWith(draft);
     setProblems(wrong);
-    if (wrong.length === 0) save.mutate();
+    if (wrong.length === 0) save.mutate(draft);
   };
   return (
     <main id="screen" data-screen="evenings" tabIndex={-1} className="flex flex-1 flex-col outline-none">
@@ -115,7 +127,6 @@ function Evenings({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
         {save.error ? (
           <p role="alert" className="flex flex-wrap items-center gap-3">
             <span>{wordsOf(save.error)}</span>
-            {stale ? <Key onClick={() => void lookAgain()}>Show the current evenings</Key> : null}
           </p>
         ) : null}
       </section>

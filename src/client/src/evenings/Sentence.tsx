@@ -1,9 +1,9 @@
 import { useState } from "react";
+import { newId } from "../api/ids";
 import { Choice } from "../ui/Choice";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { TimeGap } from "../ui/TimeGap";
-import { newId } from "./draft";
 import { days, dayWords, type Sitting } from "./week";
 
 interface SentenceProps {

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Schemas } from "../api/client";
+import { newId } from "../api/ids";
 import { type Day, daysOf, dayWords, type Sitting, type Stretch, stretches } from "./week";
 
 /** The evenings as they are being changed. */
@@ -10,8 +11,6 @@ export interface Draft {
   handles: string;
   rackSlots: string;
 }
-
-export const newId = () => crypto.randomUUID();
 
 export const draftOf = (s: Schemas["SittingsAnswer"]): Draft => ({
   week: s.weekly.map((w) => ({ id: w.id, day: w.day as Day, begins: w.begins.slice(0, 5), ends: w.ends.slice(0, 5) })),
@@ -52,12 +51,18 @@ export function wrongWith(draft: Draft): string[] {
   return checked.success ? [] : [...new Set(checked.error.issues.map((i) => i.message))];
 }
 
+/** A draft over what was kept meanwhile: what was not touched is as it is kept now. */
+export function over(draft: Draft, base: Draft, newest: Draft): Draft {
+  const touched = (field: keyof Draft) => JSON.stringify(draft[field]) !== JSON.stringify(base[field]);
+  const fields = (Object.keys(draft) as (keyof Draft)[]).filter(touched);
+  return { ...newest, ...Object.fromEntries(fields.map((field) => [field, draft[field]])) };
+}
+
 /** The edit that keeps a draft; days keep the identities they had. */
-export function toEdit(draft: Draft, from: Schemas["SittingsAnswer"]): Schemas["SittingsEdit"] {
+export function toEdit(draft: Draft, from: Schemas["SittingsAnswer"]): Omit<Schemas["SittingsEdit"], "id"> {
   const full = (time: string) => `${time}:00`;
   const known = new Map(from.exceptions.map((e) => [`${e.date} ${e.kind}`, e.id]));
   return {
-    id: newId(),
     version: from.version,
     timeZone: draft.timeZone,
     handles: Number(draft.handles),

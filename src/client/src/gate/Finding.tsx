@@ -1,8 +1,9 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { act } from "../api/outbox";
-import { lookAgain, priceQuery } from "../api/queries";
+import { priceQuery } from "../api/queries";
+import { useWrite } from "../api/write";
 import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Mark } from "../ui/Mark";
@@ -29,18 +30,10 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
   const kept = useQuery(priceQuery(asked && { ...asked, searched: false }));
   const searched = useQuery(priceQuery(asked && { ...asked, searched: true }));
   const price = searched.data ? searched : kept;
-  const take = useMutation({
-    mutationFn: async (priced: { id: string; ask: Schemas["WhatIfAsk"] }) => {
-      await api.POST("/api/plan/take", { body: priced });
-    },
-    onSettled: () => lookAgain(),
-  });
-  const back = useMutation({
-    mutationFn: async (repairId: string) => {
-      await api.POST("/api/gate/repairs/{repairId}/back", { params: { path: { repairId } }, body: { id: crypto.randomUUID() } });
-    },
-    onSettled: () => lookAgain(),
-  });
+  const take = useWrite("plan", (ask: Schemas["WhatIfAsk"], intent) => api.POST("/api/plan/take", { body: { id: intent.id, ask } }));
+  const back = useWrite("plan", (repairId: string, intent) =>
+    api.POST("/api/gate/repairs/{repairId}/back", { params: { path: { repairId } }, body: { id: intent.id } }),
+  );
   const close = (end: Schemas["FlawEnd"], words?: string) => {
     for (const flawId of finding.flawIds)
       void act("mend", { flawId, end, ...(words ? { words } : {}), ...(end === "mended" ? {} : { anyway: true }) }, benchNow());
@@ -127,7 +120,7 @@ export function Finding({ finding, now, zone, onLater }: FindingProps) {
                 tone="dark"
                 className="col-span-2 min-h-[60px]! text-[21px]!"
                 disabled={!price.data || take.isPending}
-                onClick={() => price.data && take.mutate({ id: crypto.randomUUID(), ask: price.data.ask })}
+                onClick={() => price.data && take.mutate(price.data.ask)}
               >
                 Put it in the plan
               </Key>

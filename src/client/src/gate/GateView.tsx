@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { act, forgetRefusal, useOutbox } from "../api/outbox";
 import { gateQuery, queryClient } from "../api/queries";
-import { benchNow, useNow } from "../ui/clock";
+import { benchNow, useMinute } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { Mark } from "../ui/Mark";
 import { Sheet } from "../ui/Sheet";
@@ -27,7 +27,7 @@ export function GateView() {
 
 function Look({ view }: { view: Schemas["GateView"] }) {
   const search = useSearch({ from: "/gate/$stepId" });
-  const now = useNow();
+  const now = useMinute();
   const outbox = useOutbox();
   const [chosen, setChosen] = useState<number | null>(search.model ? Number(search.model) : null);
   const [place, setPlace] = useState<number | null>(null);

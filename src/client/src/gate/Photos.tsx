@@ -1,7 +1,7 @@
-import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, reach, type Schemas, wordsOf } from "../api/client";
 import { gateQuery, queryClient } from "../api/queries";
+import { useWrite } from "../api/write";
 import { FileInput } from "../ui/FileInput";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
@@ -17,17 +17,18 @@ const lookedAgain = (stepId: string) => queryClient.invalidateQueries({ queryKey
 /** Takes or chooses a photo of the model in hand. */
 export function PhotoKey({ view, model }: PhotosProps) {
   const input = useRef<HTMLInputElement>(null);
-  const keep = useMutation({
-    mutationFn: ({ id, number, file }: { id: string; number: number; file: File }) =>
+  const keep = useWrite(
+    `photos ${view.stepId}`,
+    ({ number, file }: { number: number; file: File }, intent) =>
       reach(
-        new Request(`/api/gate/${view.stepId}/photos?id=${id}&model=${number}`, {
+        new Request(`/api/gate/${view.stepId}/photos?id=${intent.id}&model=${number}`, {
           method: "POST",
           body: file,
           headers: { "Content-Type": file.type || "application/octet-stream" },
         }),
       ),
-    onSettled: () => lookedAgain(view.stepId),
-  });
+    { reread: () => lookedAgain(view.stepId) },
+  );
   if (model === null) return null;
   return (
     <>
@@ -35,7 +36,7 @@ export function PhotoKey({ view, model }: PhotosProps) {
         label={`A photo of model ${model}`}
         accept="image/jpeg,image/png,image/webp"
         input={input}
-        onFile={(file) => keep.mutate({ id: crypto.randomUUID(), number: model, file })}
+        onFile={(file) => keep.mutate({ number: model, file })}
       />
       <Key disabled={keep.isPending} onClick={() => input.current?.click()}>
         {keep.isPending ? "Keeping it" : `Photo of ${model}`}
@@ -52,11 +53,11 @@ export function PhotoKey({ view, model }: PhotosProps) {
 /** Photos of the model in hand, look by look: a touch lays them side by side. */
 export function PhotoStrip({ view, model }: PhotosProps) {
   const [shown, setShown] = useState<number | null>(null);
-  const takeOut = useMutation({
-    mutationFn: (photoId: string) =>
-      api.POST("/api/photos/{photoId}/out", { params: { path: { photoId } }, body: { id: crypto.randomUUID() } }),
-    onSettled: () => lookedAgain(view.stepId),
-  });
+  const takeOut = useWrite(
+    `photos ${view.stepId}`,
+    (photoId: string, intent) => api.POST("/api/photos/{photoId}/out", { params: { path: { photoId } }, body: { id: intent.id } }),
+    { reread: () => lookedAgain(view.stepId) },
+  );
   const of = (number: number | null) => view.photos.filter((p) => p.model === number);
   const mine = of(model);
   if (mine.length === 0 && shown === null) return null;

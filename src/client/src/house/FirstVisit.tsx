@@ -1,20 +1,17 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 
 /** The first visit: at most six questions; the rest is filled by default. */
 export function FirstVisit({ house, onDone }: { house: Schemas["HouseView"]; onDone: () => void }) {
   const asked = house.schools.filter((s) => house.firstVisit.includes(s.id));
   const [answers, setAnswers] = useState<Record<string, string>>(() => Object.fromEntries(asked.map((s) => [s.id, s.chosen])));
-  const save = useMutation({
-    mutationFn: async () => {
-      await api.POST("/api/house-rules/first", { body: { id: crypto.randomUUID(), answers } });
-      onDone();
-    },
-    onSettled: () => lookAgain(),
-  });
+  const save = useWrite(
+    "house rules",
+    (chosen: Record<string, string>, intent) => api.POST("/api/house-rules/first", { body: { id: intent.id, answers: chosen } }),
+    { onSuccess: onDone },
+  );
   return (
     <section aria-label="First visit" className="rounded-key border-[3px] border-hand bg-sheet p-4">
       <h2 className="text-lead">{asked.length} questions, the rest by default. Each can be changed later.</h2>
@@ -44,7 +41,7 @@ export function FirstVisit({ house, onDone }: { house: Schemas["HouseView"]; onD
         ))}
       </div>
       {save.error ? <p role="alert">{wordsOf(save.error)}</p> : null}
-      <Key tone="main" className="mt-4" disabled={save.isPending} onClick={() => save.mutate()}>
+      <Key tone="main" className="mt-4" disabled={save.isPending} onClick={() => save.mutate(answers)}>
         That is how I work
       </Key>
     </section>

@@ -1,20 +1,18 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { effectsQuery, lookAgain, type Scope } from "../api/queries";
+import { effectsQuery, type Scope } from "../api/queries";
+import { useWrite } from "../api/write";
 import { lowered } from "../ui/capital";
 import { Key } from "../ui/Key";
 
 /** One point: its schools, what each does to this bench in hours and days, and who should choose otherwise. */
 export function Point({ school, scope, titled }: { school: Schemas["SchoolView"]; scope: Scope; titled: boolean }) {
   const effects = useQuery(effectsQuery(school.id, scope));
-  const choose = useMutation({
-    mutationFn: async (option: string | null) => {
-      await api.PUT("/api/house-rules", {
-        body: { id: crypto.randomUUID(), school: school.id, option, unitId: scope.unitId ?? null, batchId: scope.batchId ?? null },
-      });
-    },
-    onSettled: () => lookAgain(),
-  });
+  const choose = useWrite("house rules", (option: string | null, intent) =>
+    api.PUT("/api/house-rules", {
+      body: { id: intent.id, school: school.id, option, unitId: scope.unitId ?? null, batchId: scope.batchId ?? null },
+    }),
+  );
   const narrow = scope.batchId ? school.from === "batch" : scope.unitId ? school.from === "unit" : school.from === "bench";
   return (
     <section

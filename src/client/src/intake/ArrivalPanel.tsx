@@ -1,8 +1,9 @@
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { api, data, wordsOf } from "../api/client";
 import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
 import { Key } from "../ui/Key";
@@ -20,19 +21,20 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
     placeholderData: keepPreviousData,
     staleTime: 30_000,
   });
-  const save = useMutation({
-    mutationFn: async (weight: number) => {
-      const joined = { ...filledCells(cells), weight: String(weight) };
-      const saved = data(
-        await api.POST("/api/roster", { body: { id: crypto.randomUUID(), lines: [{ cells: joined, addAnyway: false }] } }),
-      );
-      if (saved.unitIds.length === 0) throw new Error(`${cells.unit.trim()} is on the bench already. Give this unit another name.`);
+  const save = useWrite(
+    "roster",
+    async (joined: Record<string, string>, intent) => {
+      const saved = data(await api.POST("/api/roster", { body: { id: intent.id, lines: [{ cells: joined, addAnyway: false }] } }));
+      if (saved.unitIds.length === 0) throw new Error(`${joined.unit} is on the bench already. Give this unit another name.`);
     },
-    onSuccess: async () => {
-      await lookAgain();
-      await navigate({ to: "/units" });
+    {
+      onSuccess: async () => {
+        await lookAgain();
+        await navigate({ to: "/units" });
+      },
     },
-  });
+  );
+  const join = (weight: number) => save.mutate({ ...filledCells(cells), weight: String(weight) });
   const view = arrival.data;
   return (
     <div className="flex flex-col gap-3" aria-busy={arrival.isFetching || settled !== cells}>
@@ -72,10 +74,10 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
         )}
       </div>
       <div className="flex flex-wrap gap-2">
-        <Key tone="dark" className="min-h-[64px]" disabled={cells.unit.trim() === "" || save.isPending} onClick={() => save.mutate(1)}>
+        <Key tone="dark" className="min-h-[64px]" disabled={cells.unit.trim() === "" || save.isPending} onClick={() => join(1)}>
           Add {cells.unit.trim() || "it"}
         </Key>
-        <Key className="min-h-[64px]" disabled={cells.unit.trim() === "" || save.isPending} onClick={() => save.mutate(5)}>
+        <Key className="min-h-[64px]" disabled={cells.unit.trim() === "" || save.isPending} onClick={() => join(5)}>
           This first
         </Key>
       </div>

@@ -12,7 +12,6 @@ const shownLines = 200;
 export function RosterFile({ roster }: { roster: Roster }) {
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
-  const [saveId] = useState(() => crypto.randomUUID());
   const take = (file: File | undefined) => file && roster.read.mutate(file);
   const asking = roster.lines.filter((l) => l.fate === "asks");
   const inOrder = [...asking, ...roster.lines.filter((l) => l.fate !== "asks")].slice(0, shownLines);
@@ -87,7 +86,7 @@ export function RosterFile({ roster }: { roster: Roster }) {
             <Key
               tone="dark"
               disabled={roster.joining.length === 0 || asking.length > 0 || roster.save.isPending}
-              onClick={() => roster.save.mutate(saveId)}
+              onClick={() => roster.join()}
             >
               {asking.length > 0
                 ? `${asking.length} still to answer`

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 
 export interface DraftLine extends Omit<Schemas["LineAnswer"], "fate"> {
   fate: Schemas["LineFate"] | "skipped";
@@ -31,17 +31,14 @@ export function useRoster() {
   });
   const [came, setCame] = useState<Schemas["RosterSaved"] | null>(null);
   const joining = lines.filter((l) => l.fate === "joins" || (l.fate === "already_there" && l.addAnyway));
-  const save = useMutation({
-    mutationFn: async (id: string) => {
-      const body = { id, lines: joining.map((l) => ({ cells: l.cells, addAnyway: l.addAnyway })) };
-      setCame(data(await api.POST("/api/roster", { body })));
-      setLines([]);
-      setName("");
-    },
-    onSettled: () => lookAgain(),
+  const save = useWrite("roster", async (lines: Schemas["RosterOrder"]["lines"], intent) => {
+    setCame(data(await api.POST("/api/roster", { body: { id: intent.id, lines } })));
+    setLines([]);
+    setName("");
   });
+  const join = () => save.mutate(joining.map((l) => ({ cells: l.cells, addAnyway: l.addAnyway })));
   const set = (line: number, change: Partial<DraftLine>) => setLines((all) => all.map((l) => (l.line === line ? { ...l, ...change } : l)));
-  return { name, came, lines, joining, read, mend, save, set, clear: () => setLines([]) };
+  return { name, came, lines, joining, read, mend, save, join, set, clear: () => setLines([]) };
 }
 
 export type Roster = ReturnType<typeof useRoster>;

@@ -1,22 +1,17 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain, queryClient, unitQuery } from "../api/queries";
+import { newestUnit } from "../api/newest";
+import { useWrite } from "../api/write";
 import { DayGap } from "../ui/DayGap";
 import { Key } from "../ui/Key";
 
 /** A unit's deadline and weight: the plan follows at once. */
 export function DueForm({ promise }: { promise: Schemas["PromiseView"] }) {
   const [deadline, setDeadline] = useState(promise.deadline ?? "");
-  const save = useMutation({
-    mutationFn: async (next: { deadline: string; weight: number }) => {
-      const unit = await queryClient.fetchQuery({ ...unitQuery(promise.unitId), staleTime: 0 });
-      await api.PUT("/api/units/{id}", {
-        params: { path: { id: promise.unitId } },
-        body: { id: crypto.randomUUID(), version: unit.version, deadline: next.deadline || null, weight: next.weight },
-      });
-    },
-    onSettled: () => lookAgain(),
+  const save = useWrite(`unit ${promise.unitId}`, async (next: { deadline: string; weight: number }, intent) => {
+    const { version } = await intent.over(() => newestUnit(promise.unitId, true));
+    const body = { id: intent.id, version, deadline: next.deadline || null, weight: next.weight };
+    await api.PUT("/api/units/{id}", { params: { path: { id: promise.unitId } }, body });
   });
   const first = promise.weight >= 5;
   return (

@@ -1,7 +1,7 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, data, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 import { SecondPlan } from "./SecondPlan";
@@ -15,12 +15,8 @@ export function HowMany({ plan }: { plan: Schemas["PlanView"] }) {
     enabled: open,
     retry: false,
   });
-  const take = useMutation({
-    mutationFn: async (offer: Schemas["SizeOffer"]) => {
-      await api.POST("/api/plan/take", { body: { id: crypto.randomUUID(), ask: offer.ask } });
-    },
+  const take = useWrite("plan", ({ ask }: Schemas["SizeOffer"], intent) => api.POST("/api/plan/take", { body: { id: intent.id, ask } }), {
     onSuccess: () => setOpen(false),
-    onSettled: () => lookAgain(),
   });
   return (
     <Sheet title="How many at once" opener={<Key>How many at once</Key>} open={open} onOpenChange={setOpen}>

@@ -4,7 +4,7 @@ import { type ReactNode, useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { planQuery, planStepQuery, queryClient } from "../api/queries";
 import { type LookedStep, StepSheet } from "../bench/StepSheet";
-import { useNow } from "../ui/clock";
+import { useMinute } from "../ui/clock";
 import { Key } from "../ui/Key";
 import { manyUnits, OrderUnits } from "../ui/OrderUnits";
 import { Sheet } from "../ui/Sheet";
@@ -34,7 +34,7 @@ export function PlanView() {
 }
 
 function Plan({ plan }: { plan: Schemas["PlanView"] }) {
-  const now = useNow();
+  const now = useMinute();
   const narrow = useMedia("(max-width: 700px)");
   const search = useSearch({ from: "/plan" });
   const navigate = useNavigate({ from: "/plan" });

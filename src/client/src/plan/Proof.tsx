@@ -1,6 +1,5 @@
-import { useMutation } from "@tanstack/react-query";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Renewing } from "../ui/Renewing";
 import { Sheet } from "../ui/Sheet";
 import { SecondPlan } from "./SecondPlan";
@@ -117,15 +116,10 @@ interface ShownProps {
 
 // Acts on the plan that was shown: sent twice it is done once.
 function Shown({ path, madeAt, value, words }: ShownProps) {
-  const act = useMutation({
-    mutationFn: async () => {
-      await api.POST(path, { body: { madeAt, value } });
-    },
-    onSettled: () => lookAgain(),
-  });
+  const act = useWrite("plan", (plan: { madeAt: string; value: number }) => api.POST(path, { body: plan }));
   return (
     <>
-      <button type="button" className={`${link} print:hidden`} disabled={act.isPending} onClick={() => act.mutate()}>
+      <button type="button" className={`${link} print:hidden`} disabled={act.isPending} onClick={() => act.mutate({ madeAt, value })}>
         {words}
       </button>
       {act.error ? <span role="alert">{wordsOf(act.error)}</span> : null}

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, data, type Schemas } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { newId } from "../api/ids";
+import { useWrite } from "../api/write";
 
 type Ask = Schemas["WhatIfAsk"];
 
@@ -11,17 +12,13 @@ export type Second = { id: string; ask: Ask; view: Schemas["WhatIfView"] };
 export function useSecondPlan(onTaken: () => void) {
   const ask = useMutation({
     mutationFn: async (asked: Ask): Promise<Second> => ({
-      id: crypto.randomUUID(),
+      id: newId(),
       ask: asked,
       view: data(await api.POST("/api/plan/what-if", { body: asked })),
     }),
   });
-  const take = useMutation({
-    mutationFn: async (second: Second) => {
-      await api.POST("/api/plan/take", { body: { id: second.id, ask: second.ask } });
-    },
+  const take = useWrite("plan", ({ id, ask }: Second) => api.POST("/api/plan/take", { body: { id, ask } }), {
     onSuccess: onTaken,
-    onSettled: () => lookAgain(),
   });
   return { ask, take };
 }

@@ -1,3 +1,6 @@
+import { useState } from "react";
+import { useDraft } from "./useDraft";
+
 interface StepperProps {
   label: string;
   value: number;
@@ -9,9 +12,11 @@ interface StepperProps {
   onChange: (value: number) => void;
 }
 
-/** A number between big minus and plus keys; it can be typed too. */
+/** A number between big minus and plus keys; it can be typed too, and is held to its bounds when the field is left. */
 export function Stepper({ label, value, least, most, step = 1, unit = "", compact = false, onChange }: StepperProps) {
+  const [typed, setTyped] = useState<string | null>(null);
   const put = (next: number) => onChange(Math.min(most, Math.max(least, next)));
+  const shown = typed ?? String(value);
   const size = compact ? "text-lead" : "text-[30px]";
   const key = `${compact ? "h-12 w-12" : "h-14 w-14"} rounded-key border-[3px] border-ink strong disabled:opacity-40 ${size}`;
   return (
@@ -24,11 +29,17 @@ export function Stepper({ label, value, least, most, step = 1, unit = "", compac
           aria-label={label}
           inputMode="numeric"
           className={`bg-transparent text-center strong text-hand ${size}`}
-          style={{ width: `${Math.max(2, String(value).length)}ch` }}
-          value={value}
+          style={{ width: `${Math.max(2, shown.length)}ch` }}
+          value={shown}
           onChange={(e) => {
-            const typed = Number.parseInt(e.target.value, 10);
-            if (Number.isFinite(typed)) put(typed);
+            setTyped(e.target.value);
+            const number = Number.parseInt(e.target.value, 10);
+            if (number >= least && number <= most) onChange(number);
+          }}
+          onBlur={() => {
+            const number = Number.parseInt(typed ?? "", 10);
+            if (Number.isFinite(number)) put(number);
+            setTyped(null);
           }}
         />
         {unit ? <span className={compact ? "text-hand" : "text-lead text-hand"}>{unit}</span> : null}
@@ -38,4 +49,14 @@ export function Stepper({ label, value, least, most, step = 1, unit = "", compac
       </button>
     </span>
   );
+}
+
+interface SavedStepperProps extends Omit<StepperProps, "onChange"> {
+  save: (value: number) => Promise<unknown>;
+}
+
+/** A number that the bench keeps: shown at once, kept when the hand rests. */
+export function SavedStepper({ value, save, ...props }: SavedStepperProps) {
+  const [draft, put] = useDraft(value, save);
+  return <Stepper {...props} value={draft} onChange={put} />;
 }

@@ -1,4 +1,5 @@
-import { useSyncExternalStore } from "react";
+import { create } from "zustand";
+import { type PersistStorage, persist } from "zustand/middleware";
 import type { Schemas } from "../api/client";
 import type { UnitOrder } from "./unitOrder";
 
@@ -18,31 +19,31 @@ export interface DeviceSettings {
 
 const name = "hexaprep-device";
 const usual: DeviceSettings = { light: "day", keyRows: true, sound: false, alarms: true, quiet: [], unitOrder: "date" };
-let settings: DeviceSettings = read();
-const watchers = new Set<() => void>();
 
-function read(): DeviceSettings {
+// Kept as plain members. A private window and a full disk refuse: then it holds for as long as the page.
+const storage: PersistStorage<DeviceSettings> = {
+  getItem: (key) => attempt(() => ({ state: { ...usual, ...JSON.parse(localStorage.getItem(key) ?? "{}") } })) ?? null,
+  setItem: (key, { state }) => {
+    attempt(() => localStorage.setItem(key, JSON.stringify(state)));
+  },
+  removeItem: (key) => {
+    attempt(() => localStorage.removeItem(key));
+  },
+};
+
+function attempt<T>(act: () => T): T | undefined {
   try {
-    return { ...usual, ...(JSON.parse(localStorage.getItem(name) ?? "{}") as Partial<DeviceSettings>) };
+    return act();
   } catch {
-    return usual;
+    return undefined;
   }
 }
 
-export function setDevice(next: Partial<DeviceSettings>): void {
-  settings = { ...settings, ...next };
-  localStorage.setItem(name, JSON.stringify(settings));
-  for (const tell of watchers) tell();
-}
+/** What this device prefers; without a browser's store (a private window) for as long as the page lives. */
+export const useDevice = create<DeviceSettings>()(persist(() => usual, { name, storage }));
 
-export function useDevice(): DeviceSettings {
-  return useSyncExternalStore(
-    (tell) => {
-      watchers.add(tell);
-      return () => watchers.delete(tell);
-    },
-    () => settings,
-  );
+export function setDevice(next: Partial<DeviceSettings>): void {
+  useDevice.setState(next);
 }
 
 /** Night by the clock is from 19:00 to 07:00 local time. */
@@ -52,7 +53,7 @@ export function isNight(light: DeviceSettings["light"], hour: number): boolean {
 
 /** A short low sound, if wished: one tick. */
 export function knock(): void {
-  if (settings.sound) play([140], 0.09);
+  if (useDevice.getState().sound) play([140], 0.09);
 }
 
 /** Rings: two tones up for what is safe, three down for what is about to be lost. */

@@ -1,11 +1,11 @@
-import { useMutation } from "@tanstack/react-query";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { newestBatch } from "../api/newest";
+import { useWrite } from "../api/write";
 import { MaterialKey } from "../intake/MaterialKey";
 import { Stop } from "../intake/Sentence";
 import { gaps, moldLines, sheens, sizes, surfaces, tiers } from "../intake/words";
 import { Choice } from "../ui/Choice";
-import { Stepper } from "../ui/Stepper";
+import { SavedStepper } from "../ui/Stepper";
 
 type Facts = Pick<
   Schemas["BatchView"],
@@ -14,41 +14,21 @@ type Facts = Pick<
 
 /** Saves a batch with some of its facts changed; what it says nothing of stays. */
 export function useFacts(batch: Schemas["BatchView"]) {
-  return useMutation({
-    mutationFn: async (change: Partial<Facts>) => {
-      const { tier, moldLines, gaps, transfers, finalSheen, paintMinutes, leadFree } = batch;
-      await api.PUT("/api/batches/{id}", {
-        params: { path: { id: batch.id } },
-        body: {
-          id: crypto.randomUUID(),
-          version: batch.version,
-          tier,
-          moldLines,
-          gaps,
-          transfers,
-          finalSheen,
-          paintMinutes,
-          leadFree,
-          ...change,
-        },
-      });
-    },
-    onSettled: () => lookAgain(),
+  return useWrite(`batch ${batch.id}`, async (change: Partial<Facts>, intent) => {
+    const newest = await intent.over((fresh) => newestBatch(batch, fresh));
+    const { version, tier, moldLines, gaps, transfers, finalSheen, paintMinutes, leadFree } = newest;
+    const facts = { tier, moldLines, gaps, transfers, finalSheen, paintMinutes, leadFree };
+    await api.PUT("/api/batches/{id}", { params: { path: { id: batch.id } }, body: { id: intent.id, version, ...facts, ...change } });
   });
 }
 
 /** What the route is derived from, written as it is said; changing a word derives the route again. */
 export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
   const save = useFacts(batch);
-  const identify = useMutation({
-    mutationFn: async (material: Schemas["Material"]) => {
-      if (material === "unknown") return;
-      await api.POST("/api/batches/{id}/identify", {
-        params: { path: { id: batch.id } },
-        body: { id: crypto.randomUUID(), version: batch.version, material },
-      });
-    },
-    onSettled: () => lookAgain(),
+  const identify = useWrite(`batch ${batch.id}`, async (material: Schemas["Material"], intent) => {
+    if (material === "unknown") return;
+    const { version } = await intent.over((fresh) => newestBatch(batch, fresh));
+    await api.POST("/api/batches/{id}/identify", { params: { path: { id: batch.id } }, body: { id: intent.id, version, material } });
   });
   return (
     <div aria-busy={save.isPending}>
@@ -70,16 +50,16 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
         <Stop>,</Stop> sealed
         <Choice label="Final sheen" value={batch.finalSheen} options={sheens} onChange={(finalSheen) => save.mutate({ finalSheen })} />
         <Stop>.</Stop>
-        <Stepper
+        <SavedStepper
           compact
           label="Transfers"
           value={batch.transfers}
           least={0}
           most={60}
-          onChange={(transfers) => save.mutate({ transfers })}
+          save={(transfers) => save.mutateAsync({ transfers })}
         />
         transfers each, painting
-        <Stepper
+        <SavedStepper
           compact
           label="Painting, minutes a model"
           unit="min"
@@ -87,7 +67,7 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
           least={0}
           most={6000}
           step={5}
-          onChange={(paintMinutes) => save.mutate({ paintMinutes })}
+          save={(paintMinutes) => save.mutateAsync({ paintMinutes })}
         />
         a model.
         {batch.hasWhiteMetal ? (

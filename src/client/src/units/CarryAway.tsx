@@ -1,25 +1,20 @@
-import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import { api, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { FileInput } from "../ui/FileInput";
 import { Key } from "../ui/Key";
 
 /** The whole workspace as one open file, out and (into an empty bench) in. */
 export function CarryAway({ empty }: { empty: boolean }) {
   const file = useRef<HTMLInputElement>(null);
-  const bring = useMutation({
-    mutationFn: async (chosen: File) => {
-      const text = await chosen.text();
-      const answer = await api.POST("/api/workspace", {
-        params: { query: { id: crypto.randomUUID() } },
-        body: text as never,
-        bodySerializer: (b: unknown) => b as string,
-        headers: { "content-type": "application/json" },
-      });
-      return answer.data?.told ?? [];
-    },
-    onSettled: () => lookAgain(),
+  const bring = useWrite("workspace", async (chosen: File, intent) => {
+    const answer = await api.POST("/api/workspace", {
+      params: { query: { id: intent.id } },
+      body: chosen as never,
+      bodySerializer: (b: unknown) => b as File,
+      headers: { "content-type": "application/json" },
+    });
+    return answer.data?.told ?? [];
   });
   const link = "inline-flex min-h-12 items-center rounded-key border-[3px] border-ink px-5 strong";
   return (

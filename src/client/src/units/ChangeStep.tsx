@@ -1,7 +1,7 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { newestBatch } from "../api/newest";
+import { useWrite } from "../api/write";
 import { Choice } from "../ui/Choice";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
@@ -60,13 +60,8 @@ export function ChangeStep({ step, batch }: { step: Schemas["RouteStepView"]; ba
 
 /** Takes every change of a step back. */
 export function useRestore(batch: Schemas["BatchView"]) {
-  return useMutation({
-    mutationFn: async (step: Schemas["StepKind"]) => {
-      await api.POST("/api/batches/{id}/route/restore", {
-        params: { path: { id: batch.id } },
-        body: { id: crypto.randomUUID(), version: batch.version, step },
-      });
-    },
-    onSettled: () => lookAgain(),
+  return useWrite(`batch ${batch.id}`, async (step: Schemas["StepKind"], intent) => {
+    const { version } = await intent.over((fresh) => newestBatch(batch, fresh));
+    await api.POST("/api/batches/{id}/route/restore", { params: { path: { id: batch.id } }, body: { id: intent.id, version, step } });
   });
 }

@@ -1,6 +1,7 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { api, data, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { newestBatch } from "../api/newest";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
 
@@ -16,17 +17,15 @@ export function ConfirmChange({
   question: Question | null;
   onClose: () => void;
 }) {
-  const change = useMutation({
-    mutationFn: async () => {
-      if (!question) return;
-      await api.POST("/api/batches/{id}/route", {
-        params: { path: { id: batch.id } },
-        body: { id: crypto.randomUUID(), version: batch.version, change: question, accepted: true },
-      });
-      onClose();
+  const change = useWrite(
+    `batch ${batch.id}`,
+    async (change: Question, intent) => {
+      const { version } = await intent.over((fresh) => newestBatch(batch, fresh));
+      const body = { id: intent.id, version, change, accepted: true };
+      await api.POST("/api/batches/{id}/route", { params: { path: { id: batch.id } }, body });
     },
-    onSettled: () => lookAgain(),
-  });
+    { onSuccess: onClose },
+  );
   const check = useQuery({
     queryKey: ["route-check", batch.id, batch.version, question],
     queryFn: async () =>
@@ -55,7 +54,7 @@ export function ConfirmChange({
             {change.error ? <p role="alert">{wordsOf(change.error)}</p> : null}
             <div className="flex flex-wrap gap-2">
               {found.verdict === "law" ? null : (
-                <Key tone="main" disabled={change.isPending} onClick={() => change.mutate()}>
+                <Key tone="main" disabled={change.isPending} onClick={() => question && change.mutate(question)}>
                   {found.verdict === "practice" ? "I accept that: change it" : "Change it"}
                 </Key>
               )}

@@ -1,7 +1,6 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 
 const field =
@@ -11,14 +10,21 @@ const field =
 export function Mixes({ unit }: { unit: Schemas["UnitView"] }) {
   const [area, setArea] = useState("");
   const [mix, setMix] = useState("");
-  const write = useMutation({
-    mutationFn: (recipe: { recipeId: string; area: string; mix: string }) =>
+  const write = useWrite(
+    `mixes ${unit.id}`,
+    ({ recipeId, area, mix }: { recipeId: string | null; area: string; mix: string }, intent) =>
       api.PUT("/api/units/{id}/recipes/{recipeId}", {
-        params: { path: { id: unit.id, recipeId: recipe.recipeId } },
-        body: { id: crypto.randomUUID(), area: recipe.area, mix: recipe.mix },
+        params: { path: { id: unit.id, recipeId: recipeId ?? intent.id } },
+        body: { id: intent.id, area, mix },
       }),
-    onSettled: () => lookAgain(),
-  });
+    {
+      onSuccess: (_, written) => {
+        if (written.recipeId !== null) return;
+        setArea("");
+        setMix("");
+      },
+    },
+  );
   return (
     <section aria-label="Mixes and settings">
       <h2 className="text-[22px]">Mixes and settings</h2>
@@ -47,9 +53,7 @@ export function Mixes({ unit }: { unit: Schemas["UnitView"] }) {
         onSubmit={(e) => {
           e.preventDefault();
           if (!area.trim() || !mix.trim()) return;
-          write.mutate({ recipeId: crypto.randomUUID(), area: area.trim(), mix: mix.trim() });
-          setArea("");
-          setMix("");
+          write.mutate({ recipeId: null, area: area.trim(), mix: mix.trim() });
         }}
       >
         <input

@@ -1,7 +1,8 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { api, type Schemas, wordsOf } from "../api/client";
-import { lookAgain, offUnitsQuery } from "../api/queries";
+import { offUnitsQuery } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Mark } from "../ui/Mark";
 
@@ -21,20 +22,19 @@ export function OffTheBench() {
   );
 }
 
-function usePutBack(id: string, version: number) {
-  return useMutation({
-    mutationFn: () => api.POST("/api/units/{id}/back", { params: { path: { id } }, body: { id: crypto.randomUUID(), version } }),
-    onSettled: () => lookAgain(),
-  });
+function usePutBack(id: string) {
+  return useWrite(`unit ${id}`, (from: number, intent) =>
+    api.POST("/api/units/{id}/back", { params: { path: { id } }, body: { id: intent.id, version: from } }),
+  );
 }
 
 /** On the unit's own page: that it is off the bench, and the way back. */
 export function PutBack({ id, name, version, words }: { id: string; name: string; version: number; words: string }) {
-  const put = usePutBack(id, version);
+  const put = usePutBack(id);
   return (
     <span className="flex flex-wrap items-center gap-3">
       <b>{words}</b>
-      <Key disabled={put.isPending} onClick={() => put.mutate()}>
+      <Key disabled={put.isPending} onClick={() => put.mutate(version)}>
         Put it back<span className="sr-only">: {name}</span>
       </Key>
       {put.error ? <span role="alert">{wordsOf(put.error)}</span> : null}
@@ -43,7 +43,7 @@ export function PutBack({ id, name, version, words }: { id: string; name: string
 }
 
 function OffUnit({ unit }: { unit: Schemas["OffUnitView"] }) {
-  const put = usePutBack(unit.id, unit.version);
+  const put = usePutBack(unit.id);
   return (
     <li className="min-w-0">
       <div className="flex min-h-[76px] flex-wrap items-center gap-x-4 py-2">
@@ -56,7 +56,7 @@ function OffUnit({ unit }: { unit: Schemas["OffUnitView"] }) {
             </span>
           </span>
         </Link>
-        <Key disabled={put.isPending} onClick={() => put.mutate()}>
+        <Key disabled={put.isPending} onClick={() => put.mutate(unit.version)}>
           Put it back<span className="sr-only">: {unit.name}</span>
         </Key>
       </div>

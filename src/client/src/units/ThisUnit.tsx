@@ -1,8 +1,9 @@
-import { useMutation } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
+import { newestUnit } from "../api/newest";
 import { lookAgain } from "../api/queries";
+import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Mark } from "../ui/Mark";
 import { Sheet } from "../ui/Sheet";
@@ -33,13 +34,10 @@ export function ThisUnit({ unit }: { unit: Schemas["UnitView"] }) {
 
 function Called({ unit }: { unit: Schemas["UnitView"] }) {
   const [name, setName] = useState(unit.name);
-  const save = useMutation({
-    mutationFn: (next: { name?: string; mark?: string }) =>
-      api.PUT("/api/units/{id}", {
-        params: { path: { id: unit.id } },
-        body: { id: crypto.randomUUID(), version: unit.version, deadline: unit.deadline ?? null, weight: unit.weight, ...next },
-      }),
-    onSettled: () => lookAgain(),
+  const save = useWrite(`unit ${unit.id}`, async (next: { name?: string; mark?: string }, intent) => {
+    const { version, deadline, weight } = await intent.over((fresh) => newestUnit(unit.id, fresh));
+    const body = { id: intent.id, version, deadline: deadline ?? null, weight, ...next };
+    return api.PUT("/api/units/{id}", { params: { path: { id: unit.id } }, body });
   });
   const rename = () => {
     if (name.trim() !== unit.name) save.mutate({ name });
@@ -84,26 +82,26 @@ function Another({ unit, onDone }: { unit: Schemas["UnitView"]; onDone: () => vo
   const single = unit.batches.length === 1 ? unit.batches[0] : undefined;
   const [models, setModels] = useState(single?.models ?? 0);
   const navigate = useNavigate();
-  const bring = useMutation({
-    mutationFn: async () => {
-      const answer = await api.POST("/api/units/{id}/another", {
-        params: { path: { id: unit.id } },
-        body: { id: crypto.randomUUID(), ...(single ? { models } : {}) },
-      });
+  const bring = useWrite(
+    `another ${unit.id}`,
+    async (wanted: { models?: number }, intent) => {
+      const answer = await api.POST("/api/units/{id}/another", { params: { path: { id: unit.id } }, body: { id: intent.id, ...wanted } });
       await lookAgain();
       return answer.data;
     },
-    onSuccess: async (made) => {
-      onDone();
-      if (made) await navigate({ to: "/units/$id", params: { id: made.id } });
+    {
+      onSuccess: async (made) => {
+        onDone();
+        if (made) await navigate({ to: "/units/$id", params: { id: made.id } });
+      },
     },
-  });
+  );
   return (
     <section className="flex flex-col gap-2 border-t-[3px] border-ink pt-3">
       <p>Another like it: the same route, house rules and paces, nothing done yet.</p>
       <p className="flex flex-wrap items-center gap-3">
         {single ? <Stepper label="Models of another" value={models} least={1} most={500} compact onChange={setModels} /> : null}
-        <Key disabled={bring.isPending} onClick={() => bring.mutate()}>
+        <Key disabled={bring.isPending} onClick={() => bring.mutate(single ? { models } : {})}>
           {single ? `Bring another ${models}` : "Bring another"}
         </Key>
       </p>
@@ -114,18 +112,18 @@ function Another({ unit, onDone }: { unit: Schemas["UnitView"]; onDone: () => vo
 
 function Off({ unit }: { unit: Schemas["UnitView"] }) {
   const navigate = useNavigate();
-  const take = useMutation({
-    mutationFn: () =>
-      api.POST("/api/units/{id}/off", { params: { path: { id: unit.id } }, body: { id: crypto.randomUUID(), version: unit.version } }),
-    onSuccess: async () => {
-      await navigate({ to: "/units" });
-      await lookAgain();
+  const take = useWrite(
+    `unit ${unit.id}`,
+    async (_: null, intent) => {
+      const { version } = await intent.over((fresh) => newestUnit(unit.id, fresh));
+      return api.POST("/api/units/{id}/off", { params: { path: { id: unit.id } }, body: { id: intent.id, version } });
     },
-  });
+    { onSuccess: () => navigate({ to: "/units" }) },
+  );
   return (
     <section className="flex flex-col items-start gap-2 border-t-[3px] border-ink pt-3">
       <p>Off the bench nothing of it is planned or offered. Its log and coats stay, and Units puts it back.</p>
-      <Key tone="flaw" disabled={take.isPending} onClick={() => take.mutate()}>
+      <Key tone="flaw" disabled={take.isPending} onClick={() => take.mutate(null)}>
         Take it off the bench
       </Key>
       {take.error ? <p role="alert">{wordsOf(take.error)}</p> : null}
