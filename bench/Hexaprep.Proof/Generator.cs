@@ -1,5 +1,9 @@
 using System.Globalization;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Proof;
 

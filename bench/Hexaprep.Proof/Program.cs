@@ -1,9 +1,13 @@
 using System.Diagnostics;
 using System.Globalization;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Exact;
 using Hexaprep.Formats;
 using Hexaprep.Proof;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 
 // given [SECONDS] [NAME PART] [FOLDER]: the planner at its full budget beside an exact solver with so many seconds, instance by instance.
 // prove FILE FIRST LAST SECONDS: the instances of these seeds, those proven optimal within the seconds added to a file of optima.
@@ -101,7 +105,7 @@ void Beside(int seed, int seconds)
 PlanResult Plan(PlanProblem problem, int budget)
 {
     var plan = Planner.Solve(problem, budget);
-    return Word(5, "") == "alone" ? plan : Finisher.Finish(problem, plan, budget);
+    return Word(5, "") == "alone" ? plan : ExactImprover.Finish(problem, plan, budget);
 }
 
 void Judge(string file, int seeds, int budget, string part)

@@ -1,9 +1,10 @@
 using System.Globalization;
-using Hexaprep.Core;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Exact;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 
 const string Usage = "usage: route FILE.json | may-i FILE.json | diagnose FILE.json | solve FILE.json [--budget N] [--seed N]";
 
@@ -68,7 +69,7 @@ static async Task<int> SolveAsync(string json, int budget, int seed)
 {
     var problem = PlanFile.ReadProblem(json) with { Seed = seed };
     var decided = Conditions.Solve(problem, budget, (p, older, decodes) =>
-        Finisher.Finish(p, older is null ? Planner.Solve(p, decodes) : Planner.Better(p, older, decodes), decodes)
+        ExactImprover.Finish(p, older is null ? Planner.Solve(p, decodes) : Planner.Better(p, older, decodes), decodes)
     );
     var plan = SolvedPlan.Of(problem, budget, decided);
     await Console.Out.WriteLineAsync(PlanFile.Write(plan));

@@ -1,5 +1,8 @@
 using Google.OrTools.Sat;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Timetables;
 
 namespace Hexaprep.Exact;
 

@@ -1,4 +1,5 @@
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Records;
+using Hexaprep.Scheduling.Searching;
 using NodaTime;
 
 namespace Hexaprep.Formats;

@@ -1,10 +1,12 @@
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.CoatsScreen;
 using NodaTime;
 using NodaTime.Text;
 

@@ -1,4 +1,4 @@
-using Hexaprep.Core;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Formats;
 

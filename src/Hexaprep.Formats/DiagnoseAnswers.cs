@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Hexaprep.Core;
-using Hexaprep.Core.Gates;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Formats;
 

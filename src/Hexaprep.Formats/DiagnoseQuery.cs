@@ -1,8 +1,12 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -68,7 +72,7 @@ public sealed record DiagnoseQuery(GateCase Log, IReadOnlyList<SeenFlaw> Flaws, 
                 Opened = at["opened"].Moment(),
             };
 
-    private static CaseCoat Coat(JsonAt at, int? piece, HouseRules house, Air? since, Instant now)
+    private static CaseCoat Coat(JsonAt at, int? piece, HouseRuleChoices house, Air? since, Instant now)
     {
         var label = at["label"];
         return new CaseCoat(RuleQuery.Coat(at, piece, house, since, now))

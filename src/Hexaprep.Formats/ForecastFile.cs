@@ -2,8 +2,8 @@ using System.Globalization;
 using System.Text.Json;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using NodaTime.Text;
 

@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
-using Hexaprep.Core;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using NodaTime.Text;
 

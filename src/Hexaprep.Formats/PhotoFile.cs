@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
 using NetVips;
 
 namespace Hexaprep.Formats;

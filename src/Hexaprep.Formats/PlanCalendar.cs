@@ -1,5 +1,6 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.PlanScreen;
 using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
@@ -42,7 +43,7 @@ public static class PlanCalendar
             calendar.Events.Add(
                 Ring(
                     plan.Now,
-                    $"coat-{coat.CoatId}-{Core.Ids.Of(coat.Stage)}",
+                    $"coat-{coat.CoatId}-{Ids.Of(coat.Stage)}",
                     coat.Planned,
                     $"{coat.Unit}: {coat.What} {(isTested ? "usually dry, test it" : coat.SafeTo)}",
                     $"{time}. A test makes sense from {clock.Full(coat.Early)}. {coat.Basis}.",

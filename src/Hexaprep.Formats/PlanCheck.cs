@@ -1,6 +1,6 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Formats;
 

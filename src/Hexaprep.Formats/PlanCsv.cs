@@ -1,8 +1,9 @@
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Problem;
 using NodaTime;
 
 namespace Hexaprep.Formats;

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Hexaprep.Core;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Formats;
 

@@ -1,6 +1,10 @@
 using System.Globalization;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.PlanScreen;
 using NodaTime;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Core;

@@ -2,7 +2,8 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Hexaprep.Core;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Formats;
 

@@ -1,7 +1,9 @@
 using System.Globalization;
-using Hexaprep.Core;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using NodaTime.Text;
 
@@ -178,7 +180,7 @@ public static class RosterFields
                     .SelectMany(w => w.Split(" and ", StringSplitOptions.TrimEntries))
             )
             {
-                if (Core.Roster.Materials.TryRead(word, out var material))
+                if (Craft.Vocabulary.Materials.TryRead(word, out var material))
                     found.Add(material);
                 else
                     Wrong(
@@ -187,7 +189,7 @@ public static class RosterFields
                         word.Equals("resin", StringComparison.OrdinalIgnoreCase) ? "'resin' may be cast or printed."
                             : word.Length == 0 ? "It is empty."
                             : $"'{word}' is no material.",
-                        $"Write one of: {string.Join(", ", Enum.GetValues<Material>().Select(Core.Roster.Materials.Word))}; join "
+                        $"Write one of: {string.Join(", ", Enum.GetValues<Material>().Select(Craft.Vocabulary.Materials.Word))}; join "
                             + "several with '+'."
                     );
             }

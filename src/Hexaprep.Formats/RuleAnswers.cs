@@ -1,7 +1,7 @@
 using System.Text.Json;
-using Hexaprep.Core;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Routes;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using NodaTime.Text;
 

@@ -1,7 +1,12 @@
 using System.Text;
-using Hexaprep.Core;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Searching;
+using Hexaprep.Screens.Wording;
 
 namespace Hexaprep.Formats;
 
@@ -17,7 +22,7 @@ public static class RuleBookPage
             """
             # The rule book
 
-            Generated from the code (`Hexaprep.Core/Routes`); a test keeps it the same. Publish it again with
+            Generated from the code (`Hexaprep.Craft/Routes`); a test keeps it the same. Publish it again with
             `dotnet test --project tests/Hexaprep.Core.Tests -c Release --explicit only`.
 
             A rule is **law** of the material, good **practice**, or **taste**. It acts as an **edge** (an order, a wait or a window in

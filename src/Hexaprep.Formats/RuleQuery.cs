@@ -1,8 +1,12 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
 namespace Hexaprep.Formats;
@@ -118,9 +122,9 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         return new(new Job(batch, house), unread);
     }
 
-    private static (HouseRules, IReadOnlyList<string>) House(JsonAt at)
+    private static (HouseRuleChoices, IReadOnlyList<string>) House(JsonAt at)
     {
-        var (rules, unread) = (HouseRules.Default, new List<string>());
+        var (rules, unread) = (HouseRuleChoices.Default, new List<string>());
         foreach (var (name, value) in at.Properties())
         {
             // Property names are camelCase, ids snake_case: both are read.
@@ -157,7 +161,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         return new(air, wind, gust, at["sunWM2"].Number(0, 1200) ?? 0);
     }
 
-    internal static LaidCoat Coat(JsonAt at, int? piece, HouseRules house, Air? present, Instant now)
+    internal static LaidCoat Coat(JsonAt at, int? piece, HouseRuleChoices house, Air? present, Instant now)
     {
         var product = at["productClass"]
             .Need(at["productClass"].Choice<ProductClass>(), $"one of {string.Join(", ", Ids.All<ProductClass>())}");

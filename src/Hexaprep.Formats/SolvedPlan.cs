@@ -1,5 +1,7 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Bounds;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Timetables;
 
 namespace Hexaprep.Formats;
 

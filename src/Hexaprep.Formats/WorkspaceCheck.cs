@@ -1,9 +1,10 @@
 using System.Globalization;
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
 namespace Hexaprep.Formats;

@@ -1,6 +1,6 @@
 using System.Diagnostics.CodeAnalysis;
 using System.Text.Json.Serialization;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Records;
 
 namespace Hexaprep.Formats;
 

@@ -2,8 +2,8 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using System.Text.Json.Serialization;
-using Hexaprep.Core;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 

@@ -1,5 +1,6 @@
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
 
 namespace Hexaprep.Formats;
 

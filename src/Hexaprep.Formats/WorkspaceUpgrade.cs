@@ -1,7 +1,6 @@
 using System.Text.Json.Nodes;
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Formats;
 

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.State;
+using Hexaprep.Scheduling.Searching;
 using Microsoft.Extensions.Caching.Memory;
 using Microsoft.Extensions.Internal;
 

@@ -1,7 +1,8 @@
 using Dapper;
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using Npgsql;
 

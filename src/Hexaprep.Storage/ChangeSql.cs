@@ -1,6 +1,8 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Storage;
 

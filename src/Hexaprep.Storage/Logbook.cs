@@ -1,6 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.State;
 using NodaTime;
 using NodaTime.Serialization.SystemTextJson;
 

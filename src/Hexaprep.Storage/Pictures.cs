@@ -1,5 +1,6 @@
 using Dapper;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
 using Npgsql;
 
 namespace Hexaprep.Storage;

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using Dapper;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Scheduling.Bounds;
+using Hexaprep.Scheduling.Problems;
 using NodaTime;
 using NodaTime.Text;
 using Npgsql;

@@ -1,7 +1,10 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Storage;
 

@@ -1,8 +1,11 @@
 using Dapper;
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 using NodaTime;
 using Npgsql;
 

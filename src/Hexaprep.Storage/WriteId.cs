@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
-using Hexaprep.Core;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Storage;
 

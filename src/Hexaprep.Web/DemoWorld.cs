@@ -1,7 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Records;
 using Hexaprep.Formats;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Storage;
 using NodaTime;
 

@@ -1,5 +1,8 @@
 using System.Text.Json;
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Hexaprep.Web.Planning;

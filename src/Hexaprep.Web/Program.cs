@@ -1,4 +1,4 @@
-using Hexaprep.Core.Drying;
+using Hexaprep.Craft.Drying;
 using Hexaprep.Storage;
 using Hexaprep.Web;
 using Hexaprep.Web.Air;

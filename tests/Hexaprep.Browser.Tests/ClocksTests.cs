@@ -1,3 +1,5 @@
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
 using NodaTime;
 using OpenQA.Selenium;
 

@@ -1,4 +1,6 @@
 using System.Net.Http.Json;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
 using NodaTime;
 using OpenQA.Selenium;
 

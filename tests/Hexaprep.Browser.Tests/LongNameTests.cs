@@ -1,3 +1,5 @@
+using Hexaprep.Craft.Inspections;
+
 namespace Hexaprep.Browser.Tests;
 
 /// <summary>Names are what people make them: 80 characters without a space run out of no page, at any width.</summary>

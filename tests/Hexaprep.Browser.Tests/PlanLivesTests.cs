@@ -1,3 +1,5 @@
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
 using OpenQA.Selenium;
 
 namespace Hexaprep.Browser.Tests;

@@ -1,4 +1,6 @@
 using System.Net.Http.Json;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
 using OpenQA.Selenium;
 
 namespace Hexaprep.Browser.Tests;

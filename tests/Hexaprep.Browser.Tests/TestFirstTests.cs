@@ -1,4 +1,5 @@
 using System.Net.Http.Json;
+using Hexaprep.Craft.Inspections;
 using NodaTime;
 using NodaTime.Text;
 

@@ -1,3 +1,6 @@
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
 using OpenQA.Selenium;
 
 namespace Hexaprep.Browser.Tests;

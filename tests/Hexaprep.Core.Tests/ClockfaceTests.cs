@@ -1,5 +1,6 @@
 using System.Text.Json;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 using NodaTime.Text;

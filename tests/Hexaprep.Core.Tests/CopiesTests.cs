@@ -6,7 +6,7 @@ public sealed class CopiesTests
 {
     [Theory]
     [InlineData("interface/tokens.css", "src/client/src/tokens.css")]
-    [InlineData("computation/defaults.json", "src/Hexaprep.Core/Data/defaults.json")]
+    [InlineData("computation/defaults.json", "src/Hexaprep.Craft/Data/defaults.json")]
     [InlineData("computation/vectors/00-kit.json", "tests/Hexaprep.Core.Tests/Vectors/00-kit.json")]
     [InlineData("computation/vectors/01-drying.json", "tests/Hexaprep.Core.Tests/Vectors/01-drying.json")]
     [InlineData("computation/vectors/02-spray.json", "tests/Hexaprep.Core.Tests/Vectors/02-spray.json")]

@@ -1,4 +1,4 @@
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests;
 

@@ -1,4 +1,6 @@
 using System.Text.RegularExpressions;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests;
 

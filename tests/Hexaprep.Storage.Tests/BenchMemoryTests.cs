@@ -1,3 +1,8 @@
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+
 namespace Hexaprep.Storage.Tests;
 
 public sealed class BenchMemoryTests

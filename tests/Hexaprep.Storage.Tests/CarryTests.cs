@@ -1,4 +1,5 @@
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
 using NodaTime;

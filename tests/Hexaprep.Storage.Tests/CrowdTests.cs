@@ -1,4 +1,6 @@
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
 using NodaTime;
 using Npgsql;
 

@@ -1,4 +1,5 @@
 using Dapper;
+using Hexaprep.Bench.State;
 using Hexaprep.Storage;
 using Npgsql;
 

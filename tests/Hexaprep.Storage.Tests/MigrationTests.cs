@@ -1,9 +1,9 @@
 using Dapper;
 using DbUp;
 using DbUp.Engine.Output;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Storage;
 using Npgsql;
 

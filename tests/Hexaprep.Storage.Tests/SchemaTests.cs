@@ -1,4 +1,7 @@
 using Dapper;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
 using Hexaprep.Storage;
 using Npgsql;
 
@@ -73,7 +76,7 @@ public sealed class SchemaTests(TestDatabases databases)
         await using var source = Database.Open(databases.Clone());
         await using var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken);
         var tables = await connection.QueryAsync<string>("select table_name from information_schema.tables where table_schema = 'public'");
-        var carried = typeof(Core.Kept.Workspace)
+        var carried = typeof(Workspace)
             .GetProperties()
             .Where(p => p.PropertyType.IsGenericType)
             .Select(p => p.PropertyType.GetGenericArguments()[0]);

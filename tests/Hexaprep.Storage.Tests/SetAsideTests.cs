@@ -1,5 +1,7 @@
 using Dapper;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
 using NodaTime;
@@ -33,21 +35,7 @@ public sealed class SetAsideTests(TestDatabases databases)
         await written.WriteAsync(
             workspace,
             Guid.NewGuid(),
-            _ =>
-                Core.Bench.AirEdits.Read(
-                    new Core.Drying.AirReading(
-                        Guid.NewGuid(),
-                        Evening,
-                        Core.Drying.AirPlace.Bench,
-                        20,
-                        50,
-                        null,
-                        null,
-                        null,
-                        Core.Drying.AirSource.Hand
-                    ),
-                    Evening
-                ),
+            _ => AirEdits.Read(new AirReading(Guid.NewGuid(), Evening, AirPlace.Bench, 20, 50, null, null, null, AirSource.Hand), Evening),
             Evening
         );
         await using (var connection = await source.OpenConnectionAsync(TestContext.Current.CancellationToken))

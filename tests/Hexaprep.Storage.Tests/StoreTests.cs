@@ -1,10 +1,17 @@
 using Dapper;
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 using Hexaprep.Storage;
 using NodaTime;
 using Npgsql;
@@ -59,7 +66,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(("Punt Crew", 5, order.Deadline), (unit.Name, unit.Weight, unit.Deadline));
         Assert.Equal(["dyke: north"], unit.Notes);
         var batch = Assert.Single(state.Batches);
-        var route = RouteBuilder.Derive(new Job(batch.Traits, HouseRules.Default), RuleBook.Trade);
+        var route = RouteBuilder.Derive(new Job(batch.Traits, HouseRuleChoices.Default), RuleBook.Trade);
         Assert.Equal(
             route.Steps.Select(s => (s.Key, s.Amounts, s.Reason)),
             state.Steps.OrderBy(s => s.Position).Select(s => (s.Key, s.Amounts, s.Reason))
@@ -279,7 +286,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
         Assert.Equal(PlanFile.Write(plan.Result), PlanFile.Write(back.Result));
         Assert.Equal(
             PlanFile.Write(back.Result),
-            PlanFile.Write(Core.Scheduling.Planner.Solve(back.Problem, back.Budget, cancel: TestContext.Current.CancellationToken))
+            PlanFile.Write(Planner.Solve(back.Problem, back.Budget, cancel: TestContext.Current.CancellationToken))
         );
         Assert.Null(back.Repairs);
         Assert.Null(await plans.OtherAsync(_workspace, serial, default));
@@ -317,10 +324,10 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
     {
         var now = SittingSettings.Of((await Benches.LoadAsync(_workspace, default)).State.Settings);
         Assert.Equal(("Europe/London", 20, 4), (now.TimeZone, now.Handles, now.Weekly.Count));
-        var extra = new Core.Scheduling.SittingException(
+        var extra = new SittingException(
             Guid.NewGuid(),
             new LocalDate(2026, 3, 29),
-            Core.Scheduling.ExceptionKind.Extra,
+            ExceptionKind.Extra,
             new LocalTime(1, 30),
             new LocalTime(3, 0)
         );

@@ -1,5 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Bounds;
 using Hexaprep.Web.Planning;
 using Microsoft.Extensions.DependencyInjection;
 using NodaTime;

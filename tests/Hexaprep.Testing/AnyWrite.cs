@@ -1,9 +1,12 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.WhatIf;
 using NodaTime;
 
 namespace Hexaprep.Testing;
@@ -29,7 +32,7 @@ public static class AnyWrite
                 return null;
             }
         }
-        var clock = new Core.Wording.Clockface(bench.State.Settings.Zone, at);
+        var clock = new Clockface(bench.State.Settings.Zone, at);
         var open = bench
             .State.Steps.Where(s =>
                 s.NotNeeded is null && bench.Remaining(s).Count > 0 && Readying.Of(bench, s, bench.Remaining(s), clock) is null

@@ -1,6 +1,7 @@
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Testing;

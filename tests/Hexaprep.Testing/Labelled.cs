@@ -1,5 +1,5 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
 
 namespace Hexaprep.Testing;
 

@@ -1,4 +1,5 @@
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Testing;
 

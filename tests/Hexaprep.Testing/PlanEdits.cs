@@ -1,4 +1,6 @@
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Testing;
 

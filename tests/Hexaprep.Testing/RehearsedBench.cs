@@ -1,8 +1,13 @@
 using System.Buffers.Binary;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
 using NodaTime;
 
 namespace Hexaprep.Testing;
@@ -65,7 +70,7 @@ public sealed class RehearsedBench
     }
 
     /// <summary>Does an act.</summary>
-    /// <exception cref="Hexaprep.Core.RefusedException">The rules refuse it.</exception>
+    /// <exception cref="RefusedException">The rules refuse it.</exception>
     public void Do(ActKind kind, Instant at, Func<Act, Act> with) =>
         Index = Index.With(new ActRules(Index, at, NewId).Of(with(new Act(NewId(), kind, at))));
 
@@ -112,7 +117,7 @@ public sealed class RehearsedBench
 
     private Instant Free(BenchStep step, Instant at)
     {
-        var clock = new Core.Wording.Clockface(State.Settings.Zone, at);
+        var clock = new Clockface(State.Settings.Zone, at);
         return Readying.Of(Index, step, Index.Remaining(step), clock) is { Until: { } until } ? until : at;
     }
 

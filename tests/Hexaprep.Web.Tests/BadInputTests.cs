@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

@@ -2,6 +2,8 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
 
 namespace Hexaprep.Web.Tests;
 

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Hexaprep.Craft.Inspections;
 using NodaTime;
 
 namespace Hexaprep.Web.Tests;

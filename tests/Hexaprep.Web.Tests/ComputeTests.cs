@@ -1,6 +1,8 @@
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 
@@ -64,7 +66,7 @@ public sealed class ComputeTests(TestDatabases databases, EmptyBench empty) : IC
         };
         bare.Headers.Add("Sec-Fetch-Site", "none");
         Assert.Equal(HttpStatusCode.OK, (await app.Client.SendAsync(bare, TestContext.Current.CancellationToken)).StatusCode);
-        Assert.Equal(Hexaprep.Core.Computation.ComputeBook.All.Count, (await app.GetAsync("/api/compute")).AsArray().Count);
+        Assert.Equal(ComputeBook.All.Count, (await app.GetAsync("/api/compute")).AsArray().Count);
     }
 
     [Fact]

@@ -2,7 +2,10 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Craft.Inspections;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Timetables;
 using NodaTime;
 
 // Long: the contract, address by address.
@@ -340,7 +343,7 @@ public sealed class ContractTests(TestDatabases databases)
         var schedule = PlanFile.ReadSchedule(
             await app.Client.GetStringAsync("/api/plan/schedule.json", TestContext.Current.CancellationToken)
         );
-        Assert.Equal(Core.Scheduling.PlanValue.Of(problem, schedule.Chunks), schedule.Z);
+        Assert.Equal(PlanValue.Of(problem, schedule.Chunks), schedule.Z);
     }
 
     [Fact]

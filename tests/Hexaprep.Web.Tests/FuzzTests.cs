@@ -2,6 +2,8 @@ using System.Globalization;
 using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Web.Tests;
 

@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

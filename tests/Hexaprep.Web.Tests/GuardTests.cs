@@ -1,5 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

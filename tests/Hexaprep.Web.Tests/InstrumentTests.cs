@@ -1,6 +1,7 @@
 using System.Net;
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Web.Air;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;

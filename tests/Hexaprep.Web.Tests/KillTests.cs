@@ -1,4 +1,6 @@
 using System.Net;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

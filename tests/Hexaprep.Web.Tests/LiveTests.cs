@@ -1,4 +1,5 @@
 using System.Net.ServerSentEvents;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

@@ -2,6 +2,8 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
 using Dapper;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
 using Npgsql;
 
 namespace Hexaprep.Web.Tests;

@@ -1,6 +1,8 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;
 

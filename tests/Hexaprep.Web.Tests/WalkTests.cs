@@ -4,6 +4,8 @@ using System.Net;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Storage;
 using Hexaprep.Web.Planning;
 using Microsoft.Extensions.DependencyInjection;
@@ -138,7 +140,7 @@ public sealed class WalkTests(TestDatabases databases)
         await ReadAsync(app, $"/api/gate/{step.Id}", after, failures);
         await ReadAsync(app, $"/api/units/{stored.Bench.UnitOf(step).Id}", after, failures);
         await ReadAsync(app, $"/api/plan/steps/{step.Id}", after, failures);
-        await ReadAsync(app, $"/api/may-i?batchId={step.BatchId}&step={Core.Ids.Of(step.Key.Kind)}", after, failures);
+        await ReadAsync(app, $"/api/may-i?batchId={step.BatchId}&step={Ids.Of(step.Key.Kind)}", after, failures);
     }
 
     // Waits until the plan is of this bench and moment; at times until its proof and second dates are there too.

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Hexaprep.Core.Bench;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Planning.Keeping;
 
 namespace Hexaprep.Web.Tests;
 

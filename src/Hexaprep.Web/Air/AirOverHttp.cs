@@ -1,6 +1,7 @@
 using System.Text.Json;
-using Hexaprep.Core;
-using Hexaprep.Core.Drying;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Web.Http;
 using NodaTime;

@@ -1,4 +1,5 @@
-using Hexaprep.Core.Drying;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
 using NodaTime;
 
 namespace Hexaprep.Web.Air;

@@ -1,7 +1,10 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Screens.AirScreen;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Storage;
 using Hexaprep.Web.Air;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,5 +1,8 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Screens.BenchScreen;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;

@@ -1,5 +1,8 @@
 using System.Text.Json;
-using Hexaprep.Core.Computation;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 

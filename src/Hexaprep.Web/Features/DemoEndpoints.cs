@@ -1,4 +1,4 @@
-using Hexaprep.Core;
+using Hexaprep.Craft.Vocabulary;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;

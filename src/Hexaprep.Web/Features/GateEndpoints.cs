@@ -1,4 +1,8 @@
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Screens.GateScreen;
 using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -1,7 +1,10 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Planning.WhatIf;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;

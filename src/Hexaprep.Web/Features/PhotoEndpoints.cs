@@ -1,4 +1,4 @@
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.Edits;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,8 +1,8 @@
 using System.Globalization;
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,8 +1,8 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;

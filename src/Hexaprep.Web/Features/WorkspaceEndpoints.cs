@@ -1,5 +1,6 @@
 using System.Text;
-using Hexaprep.Core;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,6 +1,6 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Hexaprep.Core;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Web.Http;
 

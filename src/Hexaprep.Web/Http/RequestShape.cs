@@ -1,3 +1,4 @@
+using Hexaprep.Craft.Vocabulary;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Net.Http.Headers;
 
@@ -37,7 +38,7 @@ public sealed class RequestShape(RequestDelegate next)
             return null;
         var charset = type.Charset.Value!.Trim('"');
         if (!charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase))
-            return Of(415, $"'{Core.Texts.Cut(charset, 40, "that")}' is not read here. Send UTF-8.");
+            return Of(415, $"'{Texts.Cut(charset, 40, "that")}' is not read here. Send UTF-8.");
         // Quoted is right too, but the framework takes it for another name.
         type.Charset = "utf-8";
         request.ContentType = type.ToString();

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Threading.Channels;
+using Hexaprep.Bench.Records;
 
 namespace Hexaprep.Web.Live;
 

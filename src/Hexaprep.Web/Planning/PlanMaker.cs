@@ -1,5 +1,10 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Bounds;
 using NodaTime;
 
 namespace Hexaprep.Web.Planning;
@@ -49,7 +54,7 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>
-        Core.Bench.OneRepair.Of(bench, plan, cancel);
+        OneRepair.Of(bench, plan, cancel);
 
     /// <inheritdoc />
     public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => LowerBound.Of(plan.Problem, cancel);

@@ -1,5 +1,9 @@
 using System.Collections.Concurrent;
-using Hexaprep.Core.Bench;
+using Hexaprep.Bench.Records;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Searching;
 using Hexaprep.Storage;
 using Hexaprep.Web.Live;
 using NodaTime;

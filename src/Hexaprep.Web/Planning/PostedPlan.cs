@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
-using Hexaprep.Core.Bench;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.WhatIf;
 
 namespace Hexaprep.Web.Planning;
 

@@ -1,5 +1,13 @@
-using Hexaprep.Core;
-using Hexaprep.Core.Bench;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Searching;
 using Hexaprep.Storage;
 using NodaTime;
 

@@ -1,7 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -230,8 +232,8 @@ public sealed class ActRulesTests
         {
             Exceptions =
             [
-                new(Guid.NewGuid(), date, Core.Scheduling.ExceptionKind.Extra, new LocalTime(0, 0), new LocalTime(23, 59)),
-                new(Guid.NewGuid(), date, Core.Scheduling.ExceptionKind.UnfitForSpray, null, null),
+                new(Guid.NewGuid(), date, ExceptionKind.Extra, new LocalTime(0, 0), new LocalTime(23, 59)),
+                new(Guid.NewGuid(), date, ExceptionKind.UnfitForSpray, null, null),
             ],
         };
         bench.State = bench.State with { Settings = bench.State.Settings with { Calendar = unfit } };

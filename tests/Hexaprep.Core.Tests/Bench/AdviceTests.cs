@@ -1,7 +1,11 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

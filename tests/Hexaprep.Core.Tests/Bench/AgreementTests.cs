@@ -1,8 +1,12 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.MayIScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,7 +1,14 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Timetables;
+using Hexaprep.Screens.AirScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -99,7 +106,10 @@ public sealed class AirViewTests
     public void Where_the_booth_is_the_weather_does_not_decide()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 4));
-        bench.State = bench.State with { House = bench.State.House with { Bench = HouseRules.Default.With(Schools.CanPlace, "booth") } };
+        bench.State = bench.State with
+        {
+            House = bench.State.House with { Bench = HouseRuleChoices.Default.With(Schools.CanPlace, "booth") },
+        };
 
         var view = View(bench);
 

@@ -1,8 +1,13 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -179,7 +184,7 @@ public sealed class AlertTests
     {
         var step = bench.Step(kind);
         var work = new PlannedWork(step.Id, at, at + Duration.FromMinutes(10), bench.Index.Remaining(step).Count, false);
-        return new HandReader(bench.Index, bench.Plan(at, 1), new Core.Wording.Clockface(DateTimeZone.Utc, at), null).Of(work);
+        return new HandReader(bench.Index, bench.Plan(at, 1), new Clockface(DateTimeZone.Utc, at), null).Of(work);
     }
 
     [Fact]

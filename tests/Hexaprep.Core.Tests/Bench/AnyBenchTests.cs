@@ -1,11 +1,14 @@
 using System.Globalization;
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Routes;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -27,7 +30,7 @@ public sealed class AnyBenchTests
         from weather in Gen.Int[0, 1_000_000]
         select Laid(batches, house, days, new Random(weather));
 
-    private static RehearsedBench Laid(BatchTraits[] batches, HouseRules house, int days, Random weather)
+    private static RehearsedBench Laid(BatchTraits[] batches, HouseRuleChoices house, int days, Random weather)
     {
         var bench = new RehearsedBench(
             DateTimeZone.Utc,

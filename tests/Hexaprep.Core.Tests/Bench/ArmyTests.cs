@@ -1,9 +1,16 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 

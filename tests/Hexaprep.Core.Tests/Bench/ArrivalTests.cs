@@ -1,5 +1,8 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.WhatIf;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Bench;

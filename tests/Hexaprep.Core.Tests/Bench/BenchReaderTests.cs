@@ -1,8 +1,12 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

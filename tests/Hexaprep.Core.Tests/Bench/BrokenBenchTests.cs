@@ -1,8 +1,15 @@
 using System.IO.Compression;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Kept;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Drying;
 using Hexaprep.Formats;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,9 +1,13 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

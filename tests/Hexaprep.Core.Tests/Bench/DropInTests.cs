@@ -1,10 +1,13 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -129,7 +132,7 @@ public sealed class DropInTests
         Assert.Contains("sitting", open.Closes);
 
         var coat = bench.State.Coats.Last();
-        bench.State = bench.State.With(new Core.Drying.ProductLabel(Core.Drying.Product.Of(coat), 28, 60, 1440, null, null, null, null));
+        bench.State = bench.State.With(new ProductLabel(Product.Of(coat), 28, 60, 1440, null, null, null, null));
         var shut = Assert.Single(Returns(bench, bench.Plan(now), now).Before(now + Duration.FromHours(2)));
         Assert.Equal("then recoating closes", shut.Closes);
         Assert.True(shut.Until <= bench.Index.Drying.ShutAfter(coat)!.Value.Closes);

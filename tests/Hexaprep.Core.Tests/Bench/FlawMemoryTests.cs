@@ -1,6 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,7 +1,10 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.GateScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,9 +1,14 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.MayIScreen;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,6 +1,12 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -29,7 +35,7 @@ public sealed class IdleHandsTests
         from step in bench.State.Steps
         where step.NotNeeded is null && bench.Index.Remaining(step).Count > 0
         where bench.Index.StandingOf(bench.Index.UnitOf(step).Id) == Standing.UnderWay
-        where Permission.Of(bench.Index, step, bench.Index.Remaining(step), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is null
+        where Permission.Of(bench.Index, step, bench.Index.Remaining(step), new Clockface(DateTimeZone.Utc, at)) is null
         where step.Amounts.Mode is null || ActRules.UnfitAir(bench.Index, step, at) is null
         select $"{step.Key} of {bench.Index.NameOf(step)}";
 

@@ -1,6 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -14,7 +17,7 @@ public sealed class LatenessTests
     private static PromiseView Promise(LocalDate? due, bool fills = true)
     {
         var order = RehearsedBench.Order(models: 6);
-        var traits = order.Traits with { Gaps = fills ? Core.Roster.Gaps.Large : Core.Roster.Gaps.None };
+        var traits = order.Traits with { Gaps = fills ? Gaps.Large : Gaps.None };
         var bench = new RehearsedBench(order with { Deadline = due, Traits = traits });
         return Assert.Single(new PlanReader(bench.Index, bench.Plan(Evening), Evening).Promises());
     }

@@ -1,7 +1,10 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.MayIScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

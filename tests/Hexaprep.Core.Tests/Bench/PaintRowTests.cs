@@ -1,7 +1,11 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

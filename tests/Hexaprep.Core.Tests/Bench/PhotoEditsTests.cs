@@ -1,5 +1,8 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.GateScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,10 +1,19 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -12,7 +21,7 @@ namespace Hexaprep.Core.Tests.Bench;
 
 public sealed class PlanDraftTests
 {
-    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) =>
+    private static SafeTimes? When(Coat coat, Readiness stage, HouseRuleChoices house) =>
         new DryingBook([], [], [], _ => house).When(coat, stage);
 
     private static readonly Instant Evening = TurnableClock.Evening;
@@ -51,10 +60,10 @@ public sealed class PlanDraftTests
                 )
         );
         var days = new[] { IsoDayOfWeek.Tuesday, IsoDayOfWeek.Thursday, IsoDayOfWeek.Sunday }.Take(evenings);
-        var week = days.Select(d => new Core.Scheduling.WeeklySitting(Guid.NewGuid(), d, new LocalTime(19, 30), new LocalTime(22, 0)));
+        var week = days.Select(d => new WeeklySitting(Guid.NewGuid(), d, new LocalTime(19, 30), new LocalTime(22, 0)));
         bench.State = bench.State with
         {
-            Settings = bench.State.Settings with { Calendar = new Core.Scheduling.SittingCalendar(DateTimeZone.Utc, [.. week], []) },
+            Settings = bench.State.Settings with { Calendar = new SittingCalendar(DateTimeZone.Utc, [.. week], []) },
         };
         var plan = bench.Plan(Evening);
 
@@ -69,12 +78,12 @@ public sealed class PlanDraftTests
             RehearsedBench.Order("Fen Colossus", 1).Of(t => t with { Tier = Tier.Leader, Parts = 12, MoldLines = MoldLines.Many })
         );
         var look = bench.Step(StepKind.CleanLinesGate).Id;
-        List<Core.Scheduling.PlanArc> Tied(int minutes)
+        List<PlanArc> Tied(int minutes)
         {
             var week = RehearsedBench.UsualWeek.Select(w => w with { Ends = w.Begins.PlusMinutes(minutes) });
             bench.State = bench.State with
             {
-                Settings = bench.State.Settings with { Calendar = new Core.Scheduling.SittingCalendar(DateTimeZone.Utc, [.. week], []) },
+                Settings = bench.State.Settings with { Calendar = new SittingCalendar(DateTimeZone.Utc, [.. week], []) },
             };
             return [.. bench.Plan(Evening).Problem.Batches[0].Arcs.Where(a => a.To == look.ToString() && a.Max is not null)];
         }
@@ -141,7 +150,7 @@ public sealed class PlanDraftTests
                         var usual = RuleBook.Trade.Named(edge.Rule) is { PlanBy: PlanBy.Usual };
                         var safe = index
                             .CoatsOf(edge.From)
-                            .Select(c => When(c, edge.Stage!.Value, HouseRules.Default))
+                            .Select(c => When(c, edge.Stage!.Value, HouseRuleChoices.Default))
                             .Where(t => t is not null)
                             .Select(t => usual ? t!.Usual : t!.Sure);
                         Assert.All(safe, s => Assert.True(work.Begin >= s));
@@ -170,16 +179,7 @@ public sealed class PlanDraftTests
             {
                 Calendar = bench.State.Settings.Calendar with
                 {
-                    Exceptions =
-                    [
-                        new(
-                            Guid.NewGuid(),
-                            at.InUtc().Date,
-                            Core.Scheduling.ExceptionKind.Extra,
-                            at.InUtc().TimeOfDay,
-                            new LocalTime(23, 59)
-                        ),
-                    ],
+                    Exceptions = [new(Guid.NewGuid(), at.InUtc().Date, ExceptionKind.Extra, at.InUtc().TimeOfDay, new LocalTime(23, 59))],
                 },
             },
         };
@@ -215,7 +215,7 @@ public sealed class PlanDraftTests
             {
                 Calendar = bench.State.Settings.Calendar with
                 {
-                    Exceptions = [new(Guid.NewGuid(), spray, Core.Scheduling.ExceptionKind.UnfitForSpray, null, null)],
+                    Exceptions = [new(Guid.NewGuid(), spray, ExceptionKind.UnfitForSpray, null, null)],
                 },
             },
         };
@@ -280,8 +280,7 @@ public sealed class PlanDraftTests
             var index = bench.Index;
             var ready = bench
                 .State.Steps.Where(s =>
-                    index.Remaining(s).Count > 0
-                    && Readying.Of(index, s, index.Remaining(s), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is null
+                    index.Remaining(s).Count > 0 && Readying.Of(index, s, index.Remaining(s), new Clockface(DateTimeZone.Utc, at)) is null
                 )
                 .ToList();
             if (ready.Count > 0 && random.Next(5) > 0)

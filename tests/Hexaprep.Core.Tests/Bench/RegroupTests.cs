@@ -1,7 +1,14 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

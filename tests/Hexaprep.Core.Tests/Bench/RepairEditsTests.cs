@@ -1,8 +1,17 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,9 +1,16 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

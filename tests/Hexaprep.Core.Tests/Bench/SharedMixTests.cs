@@ -1,7 +1,16 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -30,8 +39,7 @@ public sealed class SharedMixTests
             )
             {
                 if (
-                    Readying.Of(bench.Index, step, bench.Index.Remaining(step), new Core.Wording.Clockface(DateTimeZone.Utc, at)) is
-                    { Until: { } until }
+                    Readying.Of(bench.Index, step, bench.Index.Remaining(step), new Clockface(DateTimeZone.Utc, at)) is { Until: { } until }
                 )
                     at = until;
                 bench.Tick(step, at, bench.Index.Remaining(step).Count);
@@ -43,7 +51,7 @@ public sealed class SharedMixTests
 
     private static (BenchStep First, BenchStep Next) Shared(RehearsedBench bench, BenchPlan plan)
     {
-        var mix = Assert.Single(PuttyMix.In(plan.Problem));
+        var mix = Assert.Single(SharedMixes.In(plan.Problem));
         return (bench.Index.Steps[mix.First], bench.Index.Steps[Assert.Single(mix.Others)]);
     }
 
@@ -68,7 +76,7 @@ public sealed class SharedMixTests
     public void More_models_than_a_mix_serves_are_filled_from_mixes_of_their_own()
     {
         var (bench, at) = ReadyToFill(5, 5);
-        Assert.Empty(PuttyMix.In(bench.Plan(at).Problem));
+        Assert.Empty(SharedMixes.In(bench.Plan(at).Problem));
     }
 
     [Fact]
@@ -103,7 +111,7 @@ public sealed class SharedMixTests
 
         var later = at + Duration.FromMinutes(25);
         var after = BenchPlanner.Next(bench.Index, later, plan, 40);
-        Assert.Empty(PuttyMix.In(after.Problem));
+        Assert.Empty(SharedMixes.In(after.Problem));
         Assert.Empty(after.Result.Unplaced);
         Assert.Equal(next.HandsMinutes(2), after.Work.Where(w => w.StepId == next.Id).Sum(w => (w.End - w.Begin).TotalMinutes));
     }
@@ -150,7 +158,7 @@ public sealed class SharedMixTests
         Assert.StartsWith("Come back between", back.Back);
         Assert.Contains("for a light pass", back.Back);
         var drying = Assert.Single(view.Drying, d => d.Stage == Readiness.Recoat);
-        var own = new DropIns(bench.Index, bench.Plan(now), new Core.Wording.Clockface(DateTimeZone.Utc, now))
+        var own = new DropIns(bench.Index, bench.Plan(now), new Clockface(DateTimeZone.Utc, now))
             .Before(now + Duration.FromHours(2))
             .First();
         Assert.Equal(PlanIds.Minute(drying.Planned + Duration.FromSeconds(59)), own.From);

@@ -1,8 +1,16 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Timetables;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,6 +1,8 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.CoatsScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

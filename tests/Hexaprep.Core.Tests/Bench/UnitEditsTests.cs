@@ -1,6 +1,15 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.PlanScreen;
+using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,7 +1,15 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -63,11 +71,11 @@ public sealed class WhatIfTests
         var (bench, _) = Two();
         WhatIfChange Of(WhatIfAsk ask) => WhatIfChange.Of(bench.Index, ask, Evening, Guid.NewGuid);
 
-        Hexaprep.Core.Bench.BenchSettings Set(WhatIfAsk ask) => Assert.IsType<Change.SettingsSet>(Assert.Single(Of(ask).Made)).Settings;
+        BenchSettings Set(WhatIfAsk ask) => Assert.IsType<Change.SettingsSet>(Assert.Single(Of(ask).Made)).Settings;
 
         Assert.Equal(8, Set(new WhatIfAsk(WhatIfKind.Away, Thursday.PlusDays(1), Thursday.PlusDays(8))).Calendar.Exceptions.Count);
         Assert.Equal(
-            Hexaprep.Core.Scheduling.ExceptionKind.Extra,
+            ExceptionKind.Extra,
             Assert.Single(Set(new WhatIfAsk(WhatIfKind.Evening, Thursday, Begins: new(18, 0), Ends: new(22, 0))).Calendar.Exceptions).Kind
         );
         Assert.Equal(25, Set(new WhatIfAsk(WhatIfKind.Handles, Handles: 25)).Handles);

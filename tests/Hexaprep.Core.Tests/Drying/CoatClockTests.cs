@@ -1,6 +1,9 @@
 using CsCheck;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -8,7 +11,7 @@ namespace Hexaprep.Core.Tests.Drying;
 
 public sealed class CoatClockTests
 {
-    private static SafeTimes? When(Coat coat, Readiness stage, HouseRules house) =>
+    private static SafeTimes? When(Coat coat, Readiness stage, HouseRuleChoices house) =>
         new DryingBook([], [], [], _ => house).When(coat, stage);
 
     private static readonly Instant End = TurnableClock.Evening;
@@ -39,10 +42,13 @@ public sealed class CoatClockTests
     [Fact]
     public void Water_is_not_trusted_under_primer_before_four_hours_in_still_air()
     {
-        Assert.Equal((58, 120, 246), Minutes(When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRules.Default)!));
+        Assert.Equal(
+            (58, 120, 246),
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water), Readiness.NextLayer, HouseRuleChoices.Default)!)
+        );
         Assert.Equal(
             (29, 60, 240),
-            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRules.Default)!)
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.NextLayer, HouseRuleChoices.Default)!)
         );
     }
 
@@ -50,8 +56,8 @@ public sealed class CoatClockTests
     public void Washed_models_dry_sooner_in_warm_moving_air_and_overnight_by_house_rule()
     {
         var water = Coat(StepKind.Wash, ProductClass.Water);
-        var warm = Minutes(When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "warm_air"))!);
-        var overnight = Minutes(When(water, Readiness.NextLayer, HouseRules.Default.With(Schools.Drying, "air_overnight"))!);
+        var warm = Minutes(When(water, Readiness.NextLayer, HouseRuleChoices.Default.With(Schools.Drying, "warm_air"))!);
+        var overnight = Minutes(When(water, Readiness.NextLayer, HouseRuleChoices.Default.With(Schools.Drying, "air_overnight"))!);
 
         Assert.True(warm.Sure < 240, $"{warm}");
         Assert.Equal(720, overnight.Sure);
@@ -61,7 +67,7 @@ public sealed class CoatClockTests
     public void A_class_default_is_spread_by_its_prior()
     {
         // usual x e^(-+1.2816 sqrt(0.5^2 + 0.25^2)) around 45 minutes.
-        var times = When(Coat(StepKind.Wash, ProductClass.Water), Readiness.Touch, HouseRules.Default)!;
+        var times = When(Coat(StepKind.Wash, ProductClass.Water), Readiness.Touch, HouseRuleChoices.Default)!;
 
         Assert.Equal((21, 45, 93), Minutes(times));
     }
@@ -81,7 +87,7 @@ public sealed class CoatClockTests
             {
                 foreach (var film in Enum.GetValues<Film>())
                 {
-                    var (early, usual, sure) = Minutes(When(Coat(StepKind.Sand, product, film), stage, HouseRules.Default)!);
+                    var (early, usual, sure) = Minutes(When(Coat(StepKind.Sand, product, film), stage, HouseRuleChoices.Default)!);
                     Assert.True(0 <= early && early <= usual && usual <= sure, $"{product} {stage} {film}: {early} {usual} {sure}");
                 }
             }
@@ -92,7 +98,7 @@ public sealed class CoatClockTests
     public void A_stage_a_product_does_not_have_is_refused_by_name()
     {
         var error = Assert.Throws<ArgumentException>(() =>
-            WaitTable.Band(StepKind.Glue, ProductClass.Ca, Readiness.Recoat, HouseRules.Default)
+            WaitTable.Band(StepKind.Glue, ProductClass.Ca, Readiness.Recoat, HouseRuleChoices.Default)
         );
 
         Assert.Contains("recoat", error.Message, StringComparison.Ordinal);
@@ -105,7 +111,11 @@ public sealed class CoatClockTests
     public void Primer_before_paint_never_falls_below_the_schools_floor(string school, int least)
     {
         var (_, usual, sure) = Minutes(
-            When(Coat(StepKind.Prime, ProductClass.Lacquer), Readiness.NextLayer, HouseRules.Default.With(Schools.PrimerWait, school))!
+            When(
+                Coat(StepKind.Prime, ProductClass.Lacquer),
+                Readiness.NextLayer,
+                HouseRuleChoices.Default.With(Schools.PrimerWait, school)
+            )!
         );
 
         Assert.True(usual >= least && sure >= least);
@@ -116,15 +126,15 @@ public sealed class CoatClockTests
     {
         Assert.Equal(
             (117, 240, 492),
-            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!)
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Heavy), Readiness.NextLayer, HouseRuleChoices.Default)!)
         );
         Assert.Equal(
             (10, 23, 47),
-            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRules.Default)!)
+            Minutes(When(Coat(StepKind.Wash, ProductClass.Water, Film.Light), Readiness.Touch, HouseRuleChoices.Default)!)
         );
         Assert.Equal(
             (393, 720, 1318),
-            Minutes(When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRules.Default)!)
+            Minutes(When(Coat(StepKind.Fill, ProductClass.EpoxyPutty, Film.Heavy), Readiness.NextLayer, HouseRuleChoices.Default)!)
         );
     }
 
@@ -134,7 +144,7 @@ public sealed class CoatClockTests
         var times = When(
             Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 600)),
             Readiness.NextLayer,
-            HouseRules.Default
+            HouseRuleChoices.Default
         )!;
 
         // What was not dry after 600 min of a wait of 120 usually takes 76 more.
@@ -147,7 +157,7 @@ public sealed class CoatClockTests
         var times = When(
             Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.NotDryAt, 30)),
             Readiness.NextLayer,
-            HouseRules.Default
+            HouseRuleChoices.Default
         )!;
 
         Assert.Equal((58, 121, 246), Minutes(times));
@@ -157,11 +167,11 @@ public sealed class CoatClockTests
     public void Dry_sets_sure_to_the_test_for_that_coat_and_that_stage_only()
     {
         var coat = Coat(StepKind.Wash, ProductClass.Water, tests: Test(Finding.DryAt, 300));
-        var tested = When(coat, Readiness.NextLayer, HouseRules.Default)!;
+        var tested = When(coat, Readiness.NextLayer, HouseRuleChoices.Default)!;
 
         Assert.Equal((58, 120, 300), Minutes(tested));
         Assert.True(tested.Tested);
-        Assert.Equal((21, 45, 93), Minutes(When(coat, Readiness.Touch, HouseRules.Default)!));
+        Assert.Equal((21, 45, 93), Minutes(When(coat, Readiness.Touch, HouseRuleChoices.Default)!));
     }
 
     [Fact]
@@ -170,7 +180,7 @@ public sealed class CoatClockTests
         var times = When(
             Coat(StepKind.Wash, ProductClass.Water, tests: [Test(Finding.DryAt, 300), Test(Finding.NotDryAt, 320)]),
             Readiness.NextLayer,
-            HouseRules.Default
+            HouseRuleChoices.Default
         )!;
 
         Assert.Equal(320 + 126, Minutes(times).Sure);
@@ -179,7 +189,7 @@ public sealed class CoatClockTests
 
     [Fact]
     public void A_coat_still_going_on_has_no_safe_time() =>
-        Assert.Null(When(Coat(StepKind.Wash, ProductClass.Water) with { EndedAt = null }, Readiness.NextLayer, HouseRules.Default));
+        Assert.Null(When(Coat(StepKind.Wash, ProductClass.Water) with { EndedAt = null }, Readiness.NextLayer, HouseRuleChoices.Default));
 
     [Fact]
     public void However_it_is_tested_early_usual_and_sure_stay_in_order() =>
@@ -193,7 +203,7 @@ public sealed class CoatClockTests
                         ProductClass.Lacquer,
                         tests: [.. tests.Select(t => Test(t.Item2 ? Finding.DryAt : Finding.NotDryAt, t.Item1))]
                     );
-                    var (early, usual, sure) = Minutes(When(coat, Readiness.NextLayer, HouseRules.Default)!);
+                    var (early, usual, sure) = Minutes(When(coat, Readiness.NextLayer, HouseRuleChoices.Default)!);
                     return early <= usual && usual <= sure;
                 },
                 iter: 2000

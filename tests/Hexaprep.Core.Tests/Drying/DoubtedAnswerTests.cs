@@ -1,6 +1,8 @@
 using CsCheck;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -29,7 +31,7 @@ public sealed class DoubtedAnswerTests
             [new CoatTest(Guid.NewGuid(), Readiness.Handle, finding, Evening + Duration.FromMinutes(minutes))]
         );
 
-    private static DryingBook Book(params Coat[] coats) => new(coats, [], [], _ => HouseRules.Default);
+    private static DryingBook Book(params Coat[] coats) => new(coats, [], [], _ => HouseRuleChoices.Default);
 
     [Theory]
     [InlineData(Finding.DryAt, 0.1)]
@@ -64,7 +66,7 @@ public sealed class DoubtedAnswerTests
             .Holds(
                 seen =>
                 {
-                    var usual = Book().Expected(StepKind.GlossBed, Gloss, Readiness.Handle, HouseRules.Default, Evening).Usual;
+                    var usual = Book().Expected(StepKind.GlossBed, Gloss, Readiness.Handle, HouseRuleChoices.Default, Evening).Usual;
                     var coats = seen.Select(s => Coat(s.Item1 ? Finding.DryAt : Finding.NotDryAt, s.Item2 * usual)).ToArray();
                     var belief = Book(coats).BeliefOf(Gloss);
                     var least = 1 / Math.Sqrt(1 / (belief.PriorSd * belief.PriorSd) + belief.Count / (0.25 * 0.25));

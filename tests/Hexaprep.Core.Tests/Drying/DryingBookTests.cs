@@ -1,9 +1,20 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.MayIScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -38,7 +49,7 @@ public sealed class DryingBookTests
         IReadOnlyList<Coat>? coats = null,
         IReadOnlyList<ProductLabel>? labels = null,
         params AirReading[] readings
-    ) => new(coats ?? [], labels ?? [], readings, _ => HouseRules.Default);
+    ) => new(coats ?? [], labels ?? [], readings, _ => HouseRuleChoices.Default);
 
     private static ProductLabel Label(double? recoat = null, double? max = null, double? reopen = null, double? minTemp = null) =>
         new(Primer, recoat, max, reopen, null, null, minTemp, null);
@@ -166,7 +177,7 @@ public sealed class DryingBookTests
                 bench.Index,
                 second,
                 bench.Index.Remaining(second),
-                new Core.Wording.Clockface(DateTimeZone.Utc, coat.EndedAt!.Value + Duration.FromMinutes(minutes))
+                new Clockface(DateTimeZone.Utc, coat.EndedAt!.Value + Duration.FromMinutes(minutes))
             );
 
         Assert.Contains("dries", At(10)!.Reason, StringComparison.Ordinal);
@@ -178,7 +189,7 @@ public sealed class DryingBookTests
         );
         var answer = new MayIReader(bench.Index, coat.EndedAt!.Value + Duration.FromMinutes(120)).Of(
             second.BatchId,
-            new Core.MayI.Ask(StepKind.Prime),
+            new Ask(StepKind.Prime),
             null
         );
         Assert.Equal(coat.EndedAt.Value + Duration.FromMinutes(600), answer.Until);

@@ -1,7 +1,9 @@
 using CsCheck;
-using Hexaprep.Core.Computation;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Routes;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Drying;
 

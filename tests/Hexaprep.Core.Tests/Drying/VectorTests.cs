@@ -1,6 +1,11 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Core.Computation;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Drying;

@@ -1,4 +1,5 @@
-using Hexaprep.Core.Bench;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using NetVips;
 

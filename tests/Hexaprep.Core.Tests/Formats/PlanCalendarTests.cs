@@ -1,7 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Screens.BenchScreen;
+using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using Ical.Net;
 using NodaTime;

@@ -1,3 +1,4 @@
+using Hexaprep.Craft.Inspections;
 using Hexaprep.Formats;
 using Hexaprep.Testing;
 

@@ -1,6 +1,8 @@
 using System.Text;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 
 namespace Hexaprep.Core.Tests.Formats;

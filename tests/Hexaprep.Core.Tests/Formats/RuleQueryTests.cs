@@ -1,6 +1,10 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Core.Routes;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 
 // Long: a table of cases.
@@ -761,6 +765,6 @@ public sealed class RuleQueryTests
             && e["min"]!.GetValue<int>() == 720
         );
         Assert.Contains(route["leftOut"]!.AsArray(), l => l!["kind"]!.GetValue<string>() == "open_tubes");
-        Assert.All(route["steps"]!.AsArray(), s => Assert.Contains(s!["stage"]!.GetValue<string>(), Core.Ids.All<Side>()));
+        Assert.All(route["steps"]!.AsArray(), s => Assert.Contains(s!["stage"]!.GetValue<string>(), Ids.All<Side>()));
     }
 }

@@ -1,6 +1,14 @@
 using System.Text.Json.Nodes;
 using CsCheck;
+using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Searching;
 using Hexaprep.Testing;
 using NJsonSchema;
 using NodaTime;
@@ -190,7 +198,7 @@ public sealed class WorkspaceFileTests
         var file = WorkspaceFile.Read(Demo);
         var moved = Anchoring.Move(file, file.ExportedAt + Duration.FromDays(30));
         var seen = new HashSet<string>();
-        foreach (var list in typeof(Core.Kept.Workspace).GetProperties().Where(p => p.PropertyType.IsGenericType))
+        foreach (var list in typeof(Workspace).GetProperties().Where(p => p.PropertyType.IsGenericType))
         foreach (var (before, after) in Rows(list, file).Zip(Rows(list, moved)))
         foreach (var field in before.GetType().GetProperties().Where(p => IsTime(p.PropertyType)))
         {
@@ -205,7 +213,7 @@ public sealed class WorkspaceFileTests
     [Fact]
     public void Every_number_and_text_of_every_row_has_a_bound()
     {
-        foreach (var row in RowTypes.Append(typeof(Core.Kept.SpaceRow)))
+        foreach (var row in RowTypes.Append(typeof(SpaceRow)))
         foreach (var field in row.GetProperties())
         {
             var plain = Nullable.GetUnderlyingType(field.PropertyType) ?? field.PropertyType;
@@ -242,12 +250,9 @@ public sealed class WorkspaceFileTests
     }
 
     private static IEnumerable<Type> RowTypes =>
-        typeof(Core.Kept.Workspace)
-            .GetProperties()
-            .Where(p => p.PropertyType.IsGenericType)
-            .Select(p => p.PropertyType.GetGenericArguments()[0]);
+        typeof(Workspace).GetProperties().Where(p => p.PropertyType.IsGenericType).Select(p => p.PropertyType.GetGenericArguments()[0]);
 
-    private static IEnumerable<object> Rows(System.Reflection.PropertyInfo list, Core.Kept.Workspace of) =>
+    private static IEnumerable<object> Rows(System.Reflection.PropertyInfo list, Workspace of) =>
         ((System.Collections.IEnumerable)list.GetValue(of)!).Cast<object>();
 
     private static bool IsTime(Type type) =>
@@ -256,12 +261,12 @@ public sealed class WorkspaceFileTests
     [Fact]
     public void A_batch_comes_back_from_its_row_with_every_trait()
     {
-        static string Json(Core.Roster.Batch b) => System.Text.Json.JsonSerializer.Serialize(b);
+        static string Json(Batch b) => System.Text.Json.JsonSerializer.Serialize(b);
         Routes.Batches.Any.Holds(
             traits =>
             {
-                var batch = new Core.Roster.Batch(Guid.NewGuid(), Guid.NewGuid(), "rear rank", traits, 3);
-                return Json(Core.Kept.BatchRow.Of(batch, 1).ToBatch()) == Json(batch);
+                var batch = new Batch(Guid.NewGuid(), Guid.NewGuid(), "rear rank", traits, 3);
+                return Json(BatchRow.Of(batch, 1).ToBatch()) == Json(batch);
             },
             iter: 200
         );

@@ -1,6 +1,10 @@
 using CsCheck;
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 
 // Long: a table of logs, one for each cause and more.
 namespace Hexaprep.Core.Tests.Gates;

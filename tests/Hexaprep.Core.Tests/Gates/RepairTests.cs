@@ -1,4 +1,8 @@
 using System.Text.Json.Nodes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Gates;
 
@@ -34,7 +38,7 @@ public sealed class RepairTests
     [Fact]
     public void Every_flaw_has_a_repair_and_may_be_left_unless_it_spoils_what_comes()
     {
-        foreach (var kind in Ids.All<Hexaprep.Core.Gates.FlawKind>())
+        foreach (var kind in Ids.All<FlawKind>())
         foreach (var step in new[] { "clean_lines", "prime", "soften_transfer", "seal", "final_coat" })
         {
             var repairs = Repairs(CaseFile.UpTo("final_coat", "polystyrene").Diagnose(kind, step));

@@ -1,4 +1,4 @@
-using Hexaprep.Core.Gates;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Core.Tests.Gates;
 

@@ -1,5 +1,7 @@
 using CsCheck;
-using Hexaprep.Core.Computation;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Core.Tests.Gates;
 

@@ -1,4 +1,7 @@
-using Hexaprep.Core.Roster;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Roster;

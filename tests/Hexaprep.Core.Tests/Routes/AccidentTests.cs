@@ -1,5 +1,7 @@
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.Wording;
 
 namespace Hexaprep.Core.Tests.Routes;
 

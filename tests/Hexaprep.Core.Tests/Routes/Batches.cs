@@ -1,6 +1,9 @@
 using CsCheck;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -62,16 +65,19 @@ internal static class Batches
             .. from batch in Few
             from way in new[] { ProductClass.AcrylicWb, ProductClass.EnamelAlkyd }
             select batch.Job(
-                HouseRules.Default.With(Schools.PaintShades, "everyone").With(Schools.PaintFilters, "everyone"),
+                HouseRuleChoices.Default.With(Schools.PaintShades, "everyone").With(Schools.PaintFilters, "everyone"),
                 new RouteChange(ChangeKind.Add, StepKind.Mask),
                 new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat),
                 new RouteChange(ChangeKind.Swap, StepKind.PaintFilter) { Method = "brush", Product = way }
             ),
             .. from batch in Few
-            select batch.Job(HouseRules.Default.With(Schools.PaintShades, "everyone"), new RouteChange(ChangeKind.Add, StepKind.Mask)),
+            select batch.Job(
+                HouseRuleChoices.Default.With(Schools.PaintShades, "everyone"),
+                new RouteChange(ChangeKind.Add, StepKind.Mask)
+            ),
             .. from kind in Enum.GetValues<StepKind>()
             from batch in Few
-            from house in new[] { HouseRules.Default, HouseRules.Default.With(Schools.MaskWith, "liquid") }
+            from house in new[] { HouseRuleChoices.Default, HouseRuleChoices.Default.With(Schools.MaskWith, "liquid") }
             let job = batch.Job(house)
             where RouteBuilder.Derive(job, RuleBook.Trade).Steps.All(s => s.Key.Kind != kind)
             select job with
@@ -119,25 +125,25 @@ internal static class Batches
         };
 
     /// <summary>Any house rules.</summary>
-    public static readonly Gen<HouseRules> AnyHouse =
+    public static readonly Gen<HouseRuleChoices> AnyHouse =
         from picks in Gen.Int[0, 7].Array[Schools.All.Count]
         select Schools
             .All.Select((s, i) => (School: s, Pick: picks[i]))
             .Where(p => p.Pick < p.School.Options.Count)
-            .Aggregate(HouseRules.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id));
+            .Aggregate(HouseRuleChoices.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id));
 
     /// <summary>Any batch under any house rules.</summary>
     public static readonly Gen<Job> AnyJob = from batch in Any from house in AnyHouse select batch.Job(house);
 
     /// <summary>The house that follows an option, and what has to be followed for it to matter.</summary>
-    public static HouseRules House(School school, SchoolOption option)
+    public static HouseRuleChoices House(School school, SchoolOption option)
     {
-        var house = HouseRules.Default.With(school, option.Id);
+        var house = HouseRuleChoices.Default.With(school, option.Id);
         return school.Under is { } under ? house.With(under.School, under.Option) : house;
     }
 
-    public static Job Job(this BatchTraits batch, HouseRules? house = null, params RouteChange[] changes) =>
-        new(batch, house ?? HouseRules.Default, changes);
+    public static Job Job(this BatchTraits batch, HouseRuleChoices? house = null, params RouteChange[] changes) =>
+        new(batch, house ?? HouseRuleChoices.Default, changes);
 
     public static Route Route(this Job job, RuleBook? book = null) => RouteBuilder.Derive(job, book ?? RuleBook.Trade);
 

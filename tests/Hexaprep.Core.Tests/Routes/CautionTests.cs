@@ -1,6 +1,8 @@
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.Wording;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -95,7 +97,7 @@ public sealed class CautionTests
         {
             var words = StepWords.For(kind);
             Assert.All(new[] { words.Title, words.Short, words.Done, words.How, words.LookFor, words.GoesWrong }, w => Assert.NotEmpty(w));
-            Assert.Equal(6, Hexaprep.Core.Gates.GateFlaws.Default(kind).Distinct().Count());
+            Assert.Equal(6, GateFlaws.Default(kind).Distinct().Count());
         }
     }
 }

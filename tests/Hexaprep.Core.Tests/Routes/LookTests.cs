@@ -1,10 +1,10 @@
-using Hexaprep.Core.Gates;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using NodaTime;
-using static Hexaprep.Core.Routes.StepKind;
+using static Hexaprep.Craft.Vocabulary.StepKind;
 
 namespace Hexaprep.Core.Tests.Routes;
 

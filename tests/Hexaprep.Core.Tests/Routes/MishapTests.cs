@@ -1,7 +1,11 @@
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -32,7 +36,7 @@ public sealed class MishapTests
 
     private static LaidCoat Coat(StepKind step, ProductClass product, int minutesAgo)
     {
-        var air = new FilmInAir(step, product, Film.Normal, Air.Usual, HouseRules.Default, Now);
+        var air = new FilmInAir(step, product, Film.Normal, Air.Usual, HouseRuleChoices.Default, Now);
         var end = Now - Duration.FromMinutes(minutesAgo);
         return new LaidCoat(step, null, product, end, stage => air.After(end, stage));
     }
@@ -60,7 +64,7 @@ public sealed class MishapTests
     [InlineData("cement bubbles from generous glue", StepKind.Glue, "Do not wipe spilled cement")]
     public void A_warning_stands_at_the_step(string mishap, StepKind step, string words)
     {
-        var house = HouseRules
+        var house = HouseRuleChoices
             .Default.With(Schools.RevealDetail, "all")
             .With(Schools.SubAssemblies, "few")
             .With(Schools.LineTool, "by_surface");

@@ -1,6 +1,12 @@
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Screens.Wording;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -103,7 +109,7 @@ public sealed class RouteCheckTests
     [Fact]
     public void Adding_a_mask_brings_the_coat_that_liquid_film_needs_to_mind()
     {
-        var liquid = Plastic.Job(HouseRules.Default.With(Schools.MaskWith, "liquid").With(Schools.MidVarnish, "never"));
+        var liquid = Plastic.Job(HouseRuleChoices.Default.With(Schools.MaskWith, "liquid").With(Schools.MidVarnish, "never"));
 
         var found = RouteCheck.Of(liquid, new(ChangeKind.Add, StepKind.Mask), RuleBook.Trade);
 
@@ -175,7 +181,7 @@ public sealed class RouteCheckTests
     [Fact]
     public void Scraped_fills_make_no_dust_and_ask_for_a_blade()
     {
-        var scraped = Batches.Of(Material.PuResin).Job(HouseRules.Default.With(Schools.FillFinish, "scrape"));
+        var scraped = Batches.Of(Material.PuResin).Job(HouseRuleChoices.Default.With(Schools.FillFinish, "scrape"));
         var sanded = Batches.Of(Material.PuResin).Job();
         Way Sanding(Job job) => job.Route().Steps.First(s => s.Key.Kind == StepKind.Sand).Amounts.Way;
         string[] Named(Job job) => [.. Caution.For(StepKind.Sand, Sanding(job), job).Select(c => c.Name)];

@@ -1,6 +1,9 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -40,7 +43,7 @@ public sealed class RouteIssueTests
         var traits = Batches.Of(Material.PuResin);
         var before = RouteIssue.Of(Batch with { Traits = traits }, traits.Route(), [], _ => false, Guid.NewGuid);
         var glue = before.Steps.Single(s => s.Key.Kind == StepKind.Glue).Id;
-        var pinned = traits.Job(HouseRules.Default.With(Schools.Pins, "always")).Route();
+        var pinned = traits.Job(HouseRuleChoices.Default.With(Schools.Pins, "always")).Route();
         StoredRoute Again(bool glued) =>
             RouteIssue.Of(Batch with { Traits = traits }, pinned, before.Steps, id => id == glue, Guid.NewGuid, id => glued && id == glue);
 

@@ -1,7 +1,13 @@
 using CsCheck;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -132,7 +138,7 @@ public sealed class RoutePropertyTests
         return true;
     }
 
-    private static SafeTimes Times(StepKind step, ProductClass product, Readiness stage, HouseRules house, Instant end)
+    private static SafeTimes Times(StepKind step, ProductClass product, Readiness stage, HouseRuleChoices house, Instant end)
     {
         var band = WaitTable.Band(step, product, stage, house);
         return new(

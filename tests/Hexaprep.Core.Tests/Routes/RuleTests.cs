@@ -1,6 +1,10 @@
-using Hexaprep.Core.MayI;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.Acts;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Routes;
@@ -16,7 +20,7 @@ public sealed class RuleTests
     [MemberData(nameof(Edges))]
     public void An_order_or_wait_changes_some_route_or_answer_when_its_rule_is_taken_out(string name)
     {
-        var (rule, without) = (Rule(name), RuleBook.Trade.Without(name));
+        var (rule, without) = (Named(name), RuleBook.Trade.Without(name));
 
         // Those whose route has its step come first: there it most likely shows.
         var jobs = Batches.Jobs.Value.Where(j => rule.When(j)).OrderBy(j => Batches.Usual(j).Place(rule.Subject) < 0).ToList();
@@ -32,7 +36,7 @@ public sealed class RuleTests
     [MemberData(nameof(Refusals))]
     public void A_refused_way_is_allowed_when_its_rule_is_taken_out(string name)
     {
-        var (rule, without) = (Rule(name), RuleBook.Trade.Without(name));
+        var (rule, without) = (Named(name), RuleBook.Trade.Without(name));
         var job = Batches.Jobs.Value.First(j => rule.When(j));
         var history = new WorkHistory(rule.After is { } after ? [new(after, null, null)] : [], []);
         string Reasons(RuleBook book) =>
@@ -47,7 +51,7 @@ public sealed class RuleTests
     [MemberData(nameof(Cards))]
     public void A_card_is_shown_at_its_step_and_not_where_it_does_not_apply(string name)
     {
-        var rule = Rule(name);
+        var rule = Named(name);
         var shown = Batches.Jobs.Value.First(j => rule.When(j) && Batches.Usual(j).Place(rule.Subject) >= 0);
         var elsewhere = rule.Subject == StepKind.Study ? StepKind.Release : StepKind.Study;
 
@@ -110,7 +114,7 @@ public sealed class RuleTests
     {
         var mad = new RuleBook(
             RuleBook.Trade.Choices,
-            [.. RuleBook.Trade.Rules, Core.Routes.Rule.Before("Mad", StepKind.Prime, StepKind.CleanLines, Strength.Law, "No.")]
+            [.. RuleBook.Trade.Rules, Rule.Before("Mad", StepKind.Prime, StepKind.CleanLines, Strength.Law, "No.")]
         );
 
         var found = Assert.Throws<InvalidOperationException>(() => Batches.Of(Material.Polystyrene).Route(mad));
@@ -144,5 +148,5 @@ public sealed class RuleTests
 
     private static TheoryData<string> Names(Func<Rule, bool> which) => [.. RuleBook.Trade.Rules.Where(which).Select(r => r.Name)];
 
-    private static Rule Rule(string name) => RuleBook.Trade.Rules.Single(r => r.Name == name);
+    private static Rule Named(string name) => RuleBook.Trade.Rules.Single(r => r.Name == name);
 }

@@ -1,5 +1,10 @@
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Routes;
 
@@ -23,9 +28,9 @@ public sealed class SchoolTests
     public void Another_option_changes_a_route_or_its_card(string school, string option)
     {
         var point = Schools.Find(school)!;
-        var under = point.Under is { } u ? HouseRules.Default.With(u.School, u.Option) : HouseRules.Default;
+        var under = point.Under is { } u ? HouseRuleChoices.Default.With(u.School, u.Option) : HouseRuleChoices.Default;
         var masked = under.With(Schools.ApartOrMasked, "masked").With(Schools.MaskWith, "liquid");
-        bool Differs(BatchTraits batch, HouseRules house) =>
+        bool Differs(BatchTraits batch, HouseRuleChoices house) =>
             Seen(point, batch.Job(house.With(point, point.Default.Id))) != Seen(point, batch.Job(house.With(point, option)));
 
         Assert.Contains(Batches.Few.Concat(Batches.Representative), b => Differs(b, under) || Differs(b, masked));
@@ -47,7 +52,7 @@ public sealed class SchoolTests
         foreach (var option in point.Options)
         {
             var times = option.Paces.Length == 0 ? 1 : Assert.Single(option.Paces).Times;
-            foreach (var step in (job with { House = HouseRules.Default.With(point, option.Id) }).Route().Steps)
+            foreach (var step in (job with { House = HouseRuleChoices.Default.With(point, option.Id) }).Route().Steps)
                 Assert.Equal(
                     step.Key.Kind == kind ? (int)Math.Round(times * usual[step.Key]) : usual[step.Key],
                     step.Amounts.SecondsPerModel
@@ -59,7 +64,7 @@ public sealed class SchoolTests
     public void What_the_user_set_for_a_batch_counts_as_it_stands()
     {
         var batch = Batches.Of(Material.Polystyrene) with { Paces = [new(StepKind.CleanLines, 95, 4), new(StepKind.Prime, 31, null)] };
-        var route = batch.Job(HouseRules.Default.With(Schools.Find("pace_clean_lines")!, "double")).Route();
+        var route = batch.Job(HouseRuleChoices.Default.With(Schools.Find("pace_clean_lines")!, "double")).Route();
         var lines = route.Steps.Single(s => s.Key.Kind == StepKind.CleanLines);
 
         Assert.Equal((4, 95), (lines.Amounts.SetupMinutes, lines.Amounts.SecondsPerModel));
@@ -73,7 +78,7 @@ public sealed class SchoolTests
     {
         foreach (var batch in Batches.Few)
         {
-            var chosen = Schools.All.Aggregate(HouseRules.Default, (house, s) => house.With(s, s.Default.Id));
+            var chosen = Schools.All.Aggregate(HouseRuleChoices.Default, (house, s) => house.With(s, s.Default.Id));
             Assert.Equal(batch.Route().Said(), batch.Job(chosen).Route().Said());
         }
     }
@@ -100,8 +105,8 @@ public sealed class SchoolTests
     [Fact]
     public void Narrower_rules_lie_over_wider_ones()
     {
-        var bench = HouseRules.Default.With(Schools.Muzzles, "all").With(Schools.Pins, "never");
-        var unit = HouseRules.Default.With(Schools.Muzzles, "none");
+        var bench = HouseRuleChoices.Default.With(Schools.Muzzles, "all").With(Schools.Pins, "never");
+        var unit = HouseRuleChoices.Default.With(Schools.Muzzles, "none");
 
         var both = bench.Under(unit);
 
@@ -126,7 +131,7 @@ public sealed class SchoolTests
             Transfers = 3,
             BaseMm = 32,
         };
-        var (usual, other) = (batch.Route(), batch.Job(HouseRules.Default.With(point, option)).Route());
+        var (usual, other) = (batch.Route(), batch.Job(HouseRuleChoices.Default.With(point, option)).Route());
 
         Assert.True(usual.Place(then) < usual.Place(first));
         Assert.True(other.Place(first) < other.Place(then));

@@ -1,8 +1,10 @@
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Drying;
-using Hexaprep.Core.Roster;
-using Hexaprep.Core.Routes;
-using Hexaprep.Core.Wording;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -47,7 +49,7 @@ public sealed class TradeSenseTests
     {
         var route = Batches
             .Of(Material.Polystyrene)
-            .Job(HouseRules.Default.With(Schools.SeamFill, option), new RouteChange(ChangeKind.Add, StepKind.Reassemble))
+            .Job(HouseRuleChoices.Default.With(Schools.SeamFill, option), new RouteChange(ChangeKind.Add, StepKind.Reassemble))
             .Route();
         var seams = route.Steps.Where(s => s.Key.Kind == StepKind.SeamRepair).ToList();
 
@@ -61,7 +63,7 @@ public sealed class TradeSenseTests
     [Fact]
     public void Who_waits_a_week_before_paint_is_planned_so()
     {
-        var week = Batches.Of(Material.Polystyrene).Job(HouseRules.Default.With(Schools.PrimerWait, "week")).Route();
+        var week = Batches.Of(Material.Polystyrene).Job(HouseRuleChoices.Default.With(Schools.PrimerWait, "week")).Route();
 
         Assert.Contains(week.Edges, e => e is { From.Kind: StepKind.Prime, To.Kind: StepKind.Paint, MinMinutes: 7 * 24 * 60 });
     }
@@ -71,7 +73,9 @@ public sealed class TradeSenseTests
     {
         var (metal, plastic) = (Batches.Of(Material.WhiteMetal), Batches.Of(Material.Polystyrene));
         IEnumerable<string> Cards(BatchTraits batch) =>
-            RuleBook.Trade.Cards(StepKind.Handle, batch.Job(HouseRules.Default.With(Schools.Attachment, "putty"))).Select(c => c.Text);
+            RuleBook
+                .Trade.Cards(StepKind.Handle, batch.Job(HouseRuleChoices.Default.With(Schools.Attachment, "putty")))
+                .Select(c => c.Text);
 
         Assert.Contains(Cards(metal), c => c.Contains("putty alone creeps", StringComparison.Ordinal));
         Assert.DoesNotContain(Cards(plastic), c => c.Contains("putty alone creeps", StringComparison.Ordinal));

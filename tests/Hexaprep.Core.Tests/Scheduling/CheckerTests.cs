@@ -1,6 +1,11 @@
 using System.Diagnostics;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
+using Hexaprep.Scheduling.Timetables;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 
@@ -68,7 +73,7 @@ public sealed class CheckerTests
         {
             Places = 1,
             Changeover = 5,
-            Windows = new Dictionary<string, IReadOnlyList<Core.Scheduling.Span>> { ["outdoors"] = [new(20, 100), new(2900, 3000)] },
+            Windows = new Dictionary<string, IReadOnlyList<Span>> { ["outdoors"] = [new(20, 100), new(2900, 3000)] },
         };
         var plan = Planner.Solve(problem, 50);
         Assert.Empty(plan.Unplaced);

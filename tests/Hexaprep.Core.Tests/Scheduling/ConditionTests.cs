@@ -1,6 +1,10 @@
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Exact;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Bounds;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Scheduling;
@@ -12,7 +16,7 @@ public sealed class ConditionTests
     private const int TwoDays = 2880;
 
     private static PlanResult Plan(PlanProblem problem, IReadOnlyList<PlanChunk>? older, int budget) =>
-        Finisher.Finish(problem, older is null ? Planner.Solve(problem, budget) : Planner.Better(problem, older, budget), budget);
+        ExactImprover.Finish(problem, older is null ? Planner.Solve(problem, budget) : Planner.Better(problem, older, budget), budget);
 
     // Two batches of metal: washed, wiped if need be, primed on an evening with dry air. The second is big.
     private static PlanProblem Metal(int longerThan, params Span[] air)

@@ -1,4 +1,6 @@
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Scheduling;

@@ -1,5 +1,7 @@
 using CsCheck;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 
@@ -97,10 +99,8 @@ internal static class GeneratedProblems
             Places = random.Next(2) == 0 ? 1 + random.Next(2) : null,
             Changeover = random.Next(2) == 0 ? 5 : null,
             Open = random.Next(2) == 0 ? true : null,
-            Wet = dusty && random.Next(2) == 0 ? [new Core.Scheduling.Span(1000, 1180 + random.Next(100))] : null,
-            Windows = named
-                ? new Dictionary<string, IReadOnlyList<Core.Scheduling.Span>> { ["outdoors"] = [.. problem.SprayWindows] }
-                : null,
+            Wet = dusty && random.Next(2) == 0 ? [new Span(1000, 1180 + random.Next(100))] : null,
+            Windows = named ? new Dictionary<string, IReadOnlyList<Span>> { ["outdoors"] = [.. problem.SprayWindows] } : null,
             Weights = PlanWeights.Default with { Changeover = 5, Interleave = 60, Rounds = 60 },
         };
     }

@@ -1,5 +1,9 @@
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Inspections;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Bounds;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 

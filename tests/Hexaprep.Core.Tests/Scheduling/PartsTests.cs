@@ -1,6 +1,13 @@
 using CsCheck;
-using Hexaprep.Core.Bench;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Scheduling.Bounds;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
+using Hexaprep.Scheduling.Timetables;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -91,7 +98,7 @@ public sealed class PartsTests
                     for (var u = 0; u < p.Units; u++)
                         table.Value(u);
                     var (before, value) = (table.Chunks(), table.Value());
-                    var attempt = new Attempt(p, table, placer);
+                    var attempt = new Move(p, table, placer);
                     var random = new SplitMix64((ulong)seed);
                     for (var i = 0; i < 10; i++)
                     {

@@ -1,4 +1,7 @@
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Permissions;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Problems;
 
 // Long: one model, rule by rule.
 namespace Hexaprep.Core.Tests.Scheduling;
@@ -223,7 +226,7 @@ internal sealed class PlanChecker
         }
     }
 
-    private IReadOnlyList<Core.Scheduling.Span> Windows(PlanStep step) =>
+    private IReadOnlyList<Span> Windows(PlanStep step) =>
         _p.Windows is null ? _p.SprayWindows
         : step.Window is { } name ? _p.Windows[name]
         : _p.Sittings;
@@ -296,7 +299,7 @@ internal sealed class PlanChecker
     private void Dust()
     {
         var wet = (_p.Wet ?? []).ToList();
-        wet.AddRange(_line.Where(c => Of(c).Step.Wet > 0).Select(c => new Core.Scheduling.Span(c.End, c.End + Of(c).Step.Wet!.Value)));
+        wet.AddRange(_line.Where(c => Of(c).Step.Wet > 0).Select(c => new Span(c.End, c.End + Of(c).Step.Wet!.Value)));
         foreach (var c in _line.Where(c => Of(c) is { Given: false, Step.Dust: true }))
         {
             if (wet.Exists(w => w.Begin <= c.Start && c.Start < w.End))

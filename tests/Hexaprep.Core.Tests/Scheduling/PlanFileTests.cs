@@ -1,6 +1,9 @@
 using System.Text.Json.Nodes;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 

@@ -1,6 +1,11 @@
 using CsCheck;
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
+using Hexaprep.Scheduling.Bounds;
+using Hexaprep.Scheduling.Problems;
+using Hexaprep.Scheduling.Searching;
+using Hexaprep.Scheduling.Timetables;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 

@@ -1,4 +1,6 @@
-using Hexaprep.Core.Scheduling;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Inspections;
+using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Core.Tests.Scheduling;

@@ -1,0 +1,90 @@
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Scheduling.Searching;
+
+namespace Hexaprep.Bench.State;
+
+/// <summary>What was done on one batch, looked up once. It costs what the batch is large, whatever lies in the log.</summary>
+public sealed class BatchWork
+{
+    private static readonly IReadOnlyList<BenchModel> None = [];
+    private readonly HashSet<(Guid Step, Guid Model)> _done;
+    private readonly Dictionary<Guid, IReadOnlyList<BenchModel>> _remaining;
+    private IReadOnlyList<Coat>? _awaited;
+
+    public BatchWork(
+        BenchLog log,
+        IReadOnlyList<BenchStep> steps,
+        IReadOnlyList<BenchModel> models,
+        IReadOnlyDictionary<Guid, BenchRepair> repairs
+    )
+    {
+        Log = log;
+        PieceTicks = log.Ticks.ToLookup(t => t.StepId);
+        Ticks = models.Any(m => m.OtherPieces.Count > 0) ? Whole(steps, models).ToLookup(t => t.StepId) : PieceTicks;
+        Spells = log.Spells.ToLookup(s => s.StepId);
+        Coats = log.Coats.ToLookup(c => c.StepId);
+        OpenFlaws = [.. log.Flaws.Where(f => f.MendedAt is null)];
+        Held = [.. OpenFlaws.Select(f => f.ModelId)];
+        _done = [.. Ticks.SelectMany(g => g).Select(t => (t.StepId, t.ModelId))];
+        _remaining = steps.ToDictionary(
+            s => s.Id,
+            s =>
+                s.RepairId is not { } id ? Left(s.Id, models)
+                : repairs.TryGetValue(id, out var repair) ? [.. models.Where(m => repair.ModelIds.Contains(m.Id) && !IsDone(s.Id, m.Id))]
+                : None
+        );
+        Behind = steps
+            .Where(s => s.RepairId is null && Held.Count > 0)
+            .ToDictionary(s => s.Id, IReadOnlyList<BenchModel> (s) => [.. models.Where(m => Held.Contains(m.Id) && !IsDone(s.Id, m.Id))]);
+    }
+
+    /// <summary>What was done on it, in order of time.</summary>
+    public BenchLog Log { get; }
+
+    /// <summary>Models that are wholly through a step, by the tick of their last piece.</summary>
+    public ILookup<Guid, Tick> Ticks { get; }
+
+    /// <summary>Every piece that is through a step.</summary>
+    public ILookup<Guid, Tick> PieceTicks { get; }
+    public ILookup<Guid, Spell> Spells { get; }
+    public ILookup<Guid, Coat> Coats { get; }
+    public IReadOnlyList<Flaw> OpenFlaws { get; }
+
+    /// <summary>Models that a flaw holds back.</summary>
+    public HashSet<Guid> Held { get; }
+
+    /// <summary>By step of the route, the held models that will come to it behind the others, when they are mended.</summary>
+    public IReadOnlyDictionary<Guid, IReadOnlyList<BenchModel>> Behind { get; }
+
+    public bool IsDone(Guid stepId, Guid modelId) => _done.Contains((stepId, modelId));
+
+    /// <summary>The models that still have to go through a step, those held back left out.</summary>
+    public IReadOnlyList<BenchModel> Remaining(Guid stepId) => _remaining.GetValueOrDefault(stepId, None);
+
+    /// <summary>The coats that some step not finished yet waits for. They depend on nothing outside the batch.</summary>
+    public IReadOnlyList<Coat> Awaited(BenchIndex bench) =>
+        _awaited ??= [.. Log.Coats.Where(c => Waits.Of(bench, bench.Steps[c.StepId]).Count > 0)];
+
+    // A model is through a step when all its pieces that the step is about are.
+    private IEnumerable<Tick> Whole(IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models)
+    {
+        var pieceOf = steps.ToDictionary(s => s.Id, s => s.Key.Piece);
+        var known = models.ToDictionary(m => m.Id);
+        foreach (var through in Log.Ticks.GroupBy(t => (t.StepId, t.ModelId)))
+        {
+            var done = through.Select(t => t.PieceId).ToHashSet();
+            var asked = known[through.Key.ModelId].Pieces(pieceOf.GetValueOrDefault(through.Key.StepId));
+            if (asked.All(done.Contains))
+                yield return through.MaxBy(t => t.At)!;
+        }
+    }
+
+    private IReadOnlyList<BenchModel> Left(Guid stepId, IReadOnlyList<BenchModel> models)
+    {
+        if (Held.Count == 0 && !PieceTicks.Contains(stepId))
+            return models;
+        var left = models.Where(m => !IsDone(stepId, m.Id) && !Held.Contains(m.Id)).ToList();
+        return left.Count == 0 ? None : left;
+    }
+}

@@ -1,0 +1,142 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+
+namespace Hexaprep.Craft.Computation;
+
+/// <summary>The trade's default figures, read from the embedded <c>defaults.json</c> (docs/computation.md names their sources).</summary>
+public static class TradeDefaults
+{
+    private static readonly JsonSerializerOptions Snake = new() { PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower };
+    private static readonly Document Read = Load();
+
+    /// <summary>How each product class dries.</summary>
+    public static DryingClass ClassOf(ProductClass product) => ByClass[product];
+
+    /// <summary>Curves that turn a condition into a score of 0 to 1, for one spray medium.</summary>
+    public static IReadOnlyDictionary<string, double[][]> Spraying(string medium) => Read.SprayMedia[medium];
+
+    /// <summary>Which condition is named first where several bind equally.</summary>
+    public static IReadOnlyList<string> SprayBindingOrder => Read.SprayBindingOrder;
+
+    /// <summary>By how much each coat below lengthens the wait of the next.</summary>
+    public static double StackStep => Read.DryingConstants["STACK_STEP"];
+
+    /// <summary>How many times as long that wait gets at most.</summary>
+    public static double StackCap => Read.DryingConstants["STACK_CAP"];
+
+    /// <summary>From here a spray can is a danger, °C.</summary>
+    public static double CanHardMaxC => Read.CanHardMaxC;
+
+    /// <summary>Seconds in which a joint can still be moved, and seconds it is held still until it stays; null for a glue without
+    /// figures. By the table of glues, a joint of usual size in a workroom.</summary>
+    public static (int Movable, int Hold)? JointSeconds(string glue) =>
+        Read.GlueTimesS.TryGetValue(glue, out var times) ? ((int)times[0], (int)times[1]) : null;
+
+    /// <summary>Seconds in which accelerator sets a joint of CA: the high end of the practised 1 to 5.</summary>
+    public const int AcceleratedSeconds = 5;
+
+    /// <summary>How well a glue holds a material: 0 not at all, 1 poorly, 2 well, 3 best.</summary>
+    /// <param name="glue">A glue's method id, e.g. <c>ca</c>.</param>
+    /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>
+    public static int GlueRating(string glue, string material) => Read.GlueRating[glue][material];
+
+    /// <summary>True for a glue whose hold on the materials is known.</summary>
+    public static bool RatesGlue(string glue) => Read.GlueRating.ContainsKey(glue);
+
+    /// <summary>The name a material goes by in these tables: old lead is as white metal; null for one nobody identified.</summary>
+    public static string? NameOf(Material material) =>
+        material switch
+        {
+            Material.Unknown => null,
+            Material.OldLead => Ids.Of(Material.WhiteMetal),
+            _ => Ids.Of(material),
+        };
+
+    /// <summary>The materials whose joints are rated.</summary>
+    public static IReadOnlyCollection<string> GluedMaterials => [.. Read.GlueRating["ca"].Keys];
+
+    /// <summary>Water a material bears, °C: washing at most, and the range that softens it for straightening (null: not by heat).</summary>
+    public static (int Wash, int? From, int? To) Heat(string material) =>
+        Read.Heat[material] is [{ } wash, var from, var to] ? (wash, from, to) : throw new InvalidOperationException(material);
+
+    /// <summary>The materials whose heat limits are known.</summary>
+    public static IReadOnlyCollection<string> HeatMaterials => [.. Read.Heat.Keys];
+
+    /// <summary>How gaps are filled, in the order of the table.</summary>
+    public static IReadOnlyDictionary<string, GapMethod> GapMethods => Read.GapMethods;
+
+    /// <summary>How dense a filler is, g/ml.</summary>
+    public static double GapDensity(string method) => Read.GapDensity[method];
+
+    /// <summary>How much a flaw counts on a model of a tier; rank and file 1.</summary>
+    public static IReadOnlyDictionary<string, double> TierWeight => Read.TierWeight;
+
+    /// <summary>How much a place counts; the front 1.</summary>
+    public static IReadOnlyDictionary<string, double> VisibilityWeight => Read.VisibilityWeight;
+
+    private static readonly Dictionary<ProductClass, DryingClass> ByClass = Enum.GetValues<ProductClass>()
+        .ToDictionary(p => p, p => Read.DryingClasses[Ids.Of(p)]);
+
+    private static Document Load()
+    {
+        using var stream = typeof(TradeDefaults).Assembly.GetManifestResourceStream("Hexaprep.Craft.Data.defaults.json")!;
+        return JsonSerializer.Deserialize<Document>(stream, Snake)!;
+    }
+
+    private sealed record Document(
+        IReadOnlyDictionary<string, DryingClass> DryingClasses,
+        IReadOnlyDictionary<string, Dictionary<string, double[][]>> SprayMedia,
+        IReadOnlyList<string> SprayBindingOrder,
+        IReadOnlyDictionary<string, Dictionary<string, int>> GlueRating,
+        IReadOnlyDictionary<string, int?[]> Heat,
+        double CanHardMaxC,
+        IReadOnlyDictionary<string, double> DryingConstants,
+        IReadOnlyDictionary<string, double[]> GlueTimesS,
+        IReadOnlyDictionary<string, GapMethod> GapMethods,
+        IReadOnlyDictionary<string, double> GapDensity,
+        IReadOnlyDictionary<string, double> TierWeight,
+        IReadOnlyDictionary<string, double> VisibilityWeight
+    );
+}
+
+/// <summary>One way to fill a gap.</summary>
+/// <param name="Width">The narrowest and the widest gap, mm.</param>
+/// <param name="Weld">On materials that solvent cement welds only.</param>
+/// <param name="Stages">bare, primed, painted.</param>
+/// <param name="Shrink">Share of a fill that is lost as it dries.</param>
+/// <param name="DepthMax">The deepest layer of one pass, mm.</param>
+/// <param name="MinutesPer10Mm">Hands for a pass over 10 mm.</param>
+/// <param name="Smooth">How smooth it ends, 1 to 3.</param>
+public sealed record GapMethod(
+    [property: JsonPropertyName("w")] IReadOnlyList<double> Width,
+    bool Weld,
+    IReadOnlyList<string> Stages,
+    double Shrink,
+    [property: JsonPropertyName("dmax")] double DepthMax,
+    [property: JsonPropertyName("min10")] double MinutesPer10Mm,
+    int Smooth
+);
+
+/// <summary>How a product class dries.</summary>
+/// <param name="TMinC">Below it the film never forms, °C.</param>
+/// <param name="RhMax">Above it nothing dries, % relative humidity.</param>
+/// <param name="PriorSd">Spread of ln(time) between products of the class.</param>
+/// <param name="ChemicalKj">Activation energy of the cure, kJ/mol.</param>
+/// <param name="SolventKj">Heat of vaporisation of the solvent, kJ/mol.</param>
+/// <param name="Stages">By readiness id.</param>
+public sealed record DryingClass(
+    double TMinC,
+    double RhMax,
+    double PriorSd,
+    [property: JsonPropertyName("Ea_kJ")] double ChemicalKj,
+    [property: JsonPropertyName("dHv_kJ")] double SolventKj,
+    IReadOnlyDictionary<string, DryingStage> Stages
+);
+
+/// <summary>One stage: its reference time and how it is made up.</summary>
+/// <param name="TRefMin">Minutes at 21 °C, 50 % RH, still air, normal film.</param>
+/// <param name="Share">Shares of water leaving (w), solvent leaving (s), chemical cure (c), moisture cure (m).</param>
+/// <param name="FilmExp">How each share grows with the film.</param>
+public sealed record DryingStage(double TRefMin, IReadOnlyDictionary<string, double> Share, IReadOnlyDictionary<string, double> FilmExp);

@@ -1,0 +1,254 @@
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Vocabulary;
+using static Hexaprep.Craft.Vocabulary.StepKind;
+
+namespace Hexaprep.Craft.Routes;
+
+/// <summary>Gaps closed and made level.</summary>
+public static class Filling
+{
+    /// <summary>Least working time of two-part putty, minutes: the cautious end of the practised 30 to 90.</summary>
+    public const int PuttyWorkingMinutes = 30;
+
+    private static readonly Func<Job, bool> HasGaps = j => j.Batch.Gaps != Gaps.None;
+    private static readonly Func<Job, bool> Wide = j => j.Batch.Gaps == Gaps.Large;
+    private static readonly Func<Job, bool> Mixed = j =>
+        RouteBuilder.WayOf(RuleBook.Trade.Choice(Fill), j, RuleBook.Trade).Method == "epoxy_putty";
+
+    /// <summary>The steps of this stage.</summary>
+    public static readonly IReadOnlyList<StepChoice> Choices =
+    [
+        new(
+            Fill,
+            Filled,
+            j =>
+                Wide(j)
+                    ? "Wide gaps: two-part putty closes them without shrinking."
+                    : "Small gaps: acrylic putty is quick, and sands well once dry.",
+            Fillers
+        )
+        {
+            LeftOut = j =>
+                !HasGaps(j) ? "No gaps were noted; the primer gate looks again."
+                : !Filled(j) ? "Gaps stay, by house rule: shading and dry brush will show them."
+                : null,
+        },
+        new(
+            Sand,
+            j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill),
+            _ => "A filled seam left proud shows under paint.",
+            j => j.Follows(Schools.FillFinish, Room.ByScraping) ? new(2, 130) { Method = Room.ByScraping } : new(2, 130)
+        ),
+    ];
+
+    /// <summary>The rules of this stage.</summary>
+    public static readonly IReadOnlyList<Rule> Rules =
+    [
+        Rule.NeedsDry(
+            "FillerHardBeforeSanding",
+            Fill,
+            Sand,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Soft filler drags out of the gap: test a leftover lump with a nail."
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeedsDry(
+            "FillerDryBeforePrimer",
+            Fill,
+            Prime,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Filler or a levelling coat still drying sinks, wrinkles and leaves a ghost line."
+        ),
+        Rule.Needs(
+            "GapsFilledBeforePrimer",
+            Fill,
+            Prime,
+            Strength.Practice,
+            "Primer shows every gap, and a later fill is primed again.",
+            Filled
+        ),
+        Rule.Needs("SandBeforePrimer", Sand, Prime, Strength.Practice, "Scratches and dust are sealed in.") with
+        {
+            Once = Fill,
+        },
+        Rule.Before("SandBeforeHandle", Sand, Handle, Strength.Practice, "Sanding on a handle breaks it loose."),
+        Rule.Before("SandBeforeBase", Sand, Base, Strength.Practice, "Grit on the base would fill with dust."),
+        Rule.Before("CleanBeforeFilling", CleanLines, Fill, Strength.Practice, "Filler over a line is sanded twice."),
+        Rule.NeverOn(
+            "CementFillsNoOpenGap",
+            Fill,
+            Barred.By("cement_reflow"),
+            Strength.Law,
+            "Cement closes a seam whose faces touch; an open gap stays open.",
+            "epoxy_putty",
+            Wide
+        ),
+        Rule.NeverOn(
+            "AcrylicPuttySinksInAWideGap",
+            Fill,
+            Barred.By("acrylic_putty"),
+            Strength.Practice,
+            $"Acrylic putty shrinks by a third: over {Widest("acrylic_putty")} mm it sinks and cracks.",
+            "epoxy_putty",
+            Wide
+        ),
+        Rule.NeverOn(
+            "CaFillsNoWideGap",
+            Fill,
+            Barred.By("ca_filler"),
+            Strength.Practice,
+            $"CA bridges up to {Widest("ca_filler")} mm: in a wider gap it runs through and fogs.",
+            "epoxy_putty",
+            Wide
+        ),
+        Rule.NeverOn(
+            "CementFlowsOnlyInStyrene",
+            Fill,
+            Barred.By("cement_reflow"),
+            Strength.Law,
+            "Only hard frame plastic softens and flows.",
+            "acrylic_putty",
+            j => j.Any(m => !m.IsStyrene())
+        ),
+        Rule.NeverOn(
+            "CementNeedsABareSeam",
+            Fill,
+            Barred.By("cement_reflow"),
+            Strength.Law,
+            "Cement flows in bare plastic, not under a coat.",
+            "acrylic_putty"
+        ) with
+        {
+            After = Prime,
+        },
+        Rule.NeverOn(
+            "CaFillsBareGapsOnly",
+            Fill,
+            Barred.By("ca_filler"),
+            Strength.Practice,
+            "CA over a coat grips the coat only.",
+            "acrylic_putty"
+        ) with
+        {
+            After = Prime,
+        },
+        Rule.NeverOn(
+            "NoTwoPartPuttyOnPaint",
+            Fill,
+            Barred.By("epoxy_putty"),
+            Strength.Practice,
+            "Kneading putty into a painted seam buries the paint: thinned acrylic putty wipes off.",
+            "acrylic_putty"
+        ) with
+        {
+            After = Paint,
+        },
+        Rule.NeverOn(
+            "PrimerFillsNoGap",
+            Fill,
+            Barred.By("surfacer"),
+            Strength.Practice,
+            "Thick primer drowns detail, and the gap remains.",
+            "acrylic_putty",
+            HasGaps
+        ),
+        Rule.NeverOn(
+            "VarnishFillsHairlinesOnly",
+            Fill,
+            Barred.By("gloss_varnish"),
+            Strength.Practice,
+            "Varnish shrinks: it fills a hairline, not a gap.",
+            "acrylic_putty",
+            Wide
+        ),
+        Rule.Card(
+            "FillToTheJointOnly",
+            RuleKind.Before,
+            Fill,
+            Strength.Practice,
+            "Pieces painted apart: fill what shows across the line now, and stop at the joint.",
+            j => j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")
+        ),
+        Rule.Card(
+            "EstimateBeforeMixing",
+            RuleKind.Before,
+            Fill,
+            Strength.Practice,
+            "Count the gaps before you mix: the smallest mix is more than one needs.",
+            Mixed
+        ),
+        Rule.Card("SmoothWhileSoft", RuleKind.Soon, Fill, Strength.Practice, "Smooth it while soft: less to sand."),
+        Rule.Card(
+            "MixForAllGaps",
+            RuleKind.Together,
+            Fill,
+            Strength.Practice,
+            "One mix for every open gap of every batch, finest first: nothing is wasted.",
+            Mixed
+        ),
+        Rule.Card(
+            "LeaveItProud",
+            RuleKind.Soon,
+            Fill,
+            Strength.Practice,
+            "Slightly proud, back of the joint too: fillers shrink, and sink most where nobody looked."
+        ),
+        Rule.Card(
+            "LevellingCoatWaits",
+            RuleKind.NeedsDry,
+            Sand,
+            Strength.Practice,
+            "A levelling coat is not rushed: it dries slower than the putty under it.",
+            j => j.Follows(Schools.FillFinish, "levelling_coat")
+        ),
+        Rule.Card(
+            "NoDustNearWetCoats",
+            RuleKind.NotWhile,
+            Sand,
+            Strength.Practice,
+            "No sanding in the room while a coat is wet: dust settles in it. Scrape, or go elsewhere."
+        ),
+        Rule.Lock("PuttyStiffens", Fill, Strength.Law, "Once putty stiffens it blends no more: after that it is sanded.", Mixed),
+    ];
+
+    /// <summary>The jobs whose gaps are filled.</summary>
+    internal static bool Filled(Job j) =>
+        HasGaps(j)
+        && (
+            j.Follows(Schools.FillWho, "where_noted")
+            || (j.Follows(Schools.FillWho, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display)
+        );
+
+    // The widest gap that a way of filling takes, by the table.
+    private static string Widest(string method) =>
+        TradeDefaults.GapMethods[method].Width[1].ToString("0.#", System.Globalization.CultureInfo.InvariantCulture);
+
+    private static IReadOnlyList<StepDraft> Fillers(Job j)
+    {
+        var slow = j.Follows(Schools.PuttyRatio, "slow");
+        var (seconds, working) = (Wide(j) ? 240 : 150, slow ? PuttyWorkingMinutes * 3 / 2 : PuttyWorkingMinutes);
+        var epoxy = new StepDraft(4, Wide(j) ? 240 : 180)
+        {
+            Product = ProductClass.EpoxyPutty,
+            Method = "epoxy_putty",
+            WorkingMinutes = working,
+            ModelsPerMix = Math.Max(1, GapFilling.GapsPerMix(working, (Wide(j) ? 240 : 180) / 60.0)),
+        };
+        StepDraft acrylic = new(2, seconds) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" },
+            ca = new(2, 110) { Product = ProductClass.Ca, Method = "ca_filler" };
+        StepDraft reflow = new(2, 90) { Product = ProductClass.PlasticCement, Method = "cement_reflow" },
+            varnish = new(2, 60) { Product = ProductClass.AcrylicWb, Method = "gloss_varnish" };
+        return j.House.Of(Schools.Filler).Id switch
+        {
+            "epoxy_for_all" => [epoxy, acrylic, ca, reflow, varnish],
+            "ca_filler" when !Wide(j) => [ca, acrylic, epoxy, reflow, varnish],
+            _ => Wide(j) ? [epoxy, acrylic, ca, reflow, varnish] : [acrylic, ca, epoxy, reflow, varnish],
+        };
+    }
+}

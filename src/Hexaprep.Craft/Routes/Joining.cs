@@ -1,0 +1,434 @@
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+using static Hexaprep.Craft.Vocabulary.StepKind;
+
+// Long: the steps and rules of one stage.
+namespace Hexaprep.Craft.Routes;
+
+/// <summary>Dry fit, roughening, pins, magnets and glue.</summary>
+public static class Joining
+{
+    /// <summary>The jobs with joints.</summary>
+    internal static readonly Func<Job, bool> Assembled = j => j.Batch.Parts > 1 || j.Batch.Materials.Count > 1;
+    private static readonly Func<Job, bool> Welds = j => j.All(m => m.IsStyrene()) && j.Follows(Schools.PlasticGlue, "cement");
+
+    // A kit of several materials has joints of plastic on plastic where some material has two parts or more.
+    private static readonly Func<Job, bool> WeldsSome = j =>
+        j.Any(m => m.IsStyrene()) && !j.All(m => m.IsStyrene()) && j.Batch.Parts > j.Batch.Materials.Count;
+    private static readonly Func<Job, bool> Tooth = j =>
+        j.Any(m => !m.IsStyrene() && m is not Material.FlexiblePvc and not Material.Photopolymer);
+
+    /// <summary>The steps of this stage.</summary>
+    public static readonly IReadOnlyList<StepChoice> Choices =
+    [
+        new(DryFit, Assembled, _ => "The last free change before glue.", j => new(1, 25 * Joints(j))),
+        new(Roughen, Roughened, j => $"Glue needs tooth on {j.Batch.MaterialWords}.", j => new(2, 20 * Joints(j)))
+        {
+            LeftOut = j =>
+                Assembled(j) && !Welds(j) && j.Follows(Schools.RoughenFaces, "never") ? "Faces are not roughened, by house rule." : null,
+            Without = _ => "Glue on a smooth face lets go at the first knock.",
+        },
+        new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240))
+        {
+            LeftOut = WhyUnpinned,
+            Without = _ => "A heavy joint on glue alone drops off at the first knock.",
+        },
+        new(Magnet, _ => false, _ => "Changeable parts hold by magnets.", _ => new(6, 150) { Product = ProductClass.Ca, Method = "ca" }),
+        new(
+            Glue,
+            Assembled,
+            j =>
+                Welds(j) ? "Solvent cement welds frame plastic to itself."
+                : j.Batch.Materials.Count > 1 ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
+                : $"{Name(Best(j))} holds every pair of these materials.",
+            Glues
+        )
+        {
+            Without = _ => "Nothing holds the parts together: leave it out only where the kit pushes or snaps together.",
+        },
+    ];
+
+    /// <summary>The rules of this stage.</summary>
+    public static readonly IReadOnlyList<Rule> Rules =
+    [
+        Rule.Needs("DryFitBeforeGlue", DryFit, Glue, Strength.Practice, "After glue nothing moves.") with
+        {
+            Lapses = true,
+        },
+        Rule.Needs("DryFitBeforePins", DryFit, Pin, Strength.Practice, "Pins drilled before the fit sit wrong."),
+        Rule.Before("DryFitBeforeMagnets", DryFit, Magnet, Strength.Practice, "Magnets set before the fit sit wrong."),
+        Rule.Before("RoughenAfterDryFit", DryFit, Roughen, Strength.Practice, "The fit shows which faces meet."),
+        Rule.Needs("RoughenBeforeGlue", Roughen, Glue, Strength.Practice, "CA needs tooth and a clean, de-dusted face.", j =>
+            Tooth(j) && !j.Follows(Schools.RoughenFaces, "never")
+        ) with
+        {
+            ByWay = Barred.By("ca"),
+            Lapses = true,
+            Unless = Pin,
+        },
+        Rule.Before("RoughenedFacesBeforeGlue", Roughen, Glue, Strength.Practice, "Glue needs a clean, scored face.") with
+        {
+            Lapses = true,
+        },
+        Rule.Before("PinBeforeGlue", Pin, Glue, Strength.Practice, "The pin is glued with the joint.") with
+        {
+            Lapses = true,
+        },
+        Rule.Before("PinsBeforePrimer", Pin, Prime, Strength.Practice, "Chips and cut edges would show through paint."),
+        Rule.NeedsDry(
+            "MagnetsBeforePrimer",
+            Magnet,
+            Prime,
+            Readiness.NextLayer,
+            Strength.Practice,
+            "Their faces stay bare, and the drilling chips come off first."
+        ),
+        Rule.Card(
+            "PoleRuleBeforeMagnets",
+            RuleKind.Before,
+            Magnet,
+            Strength.Practice,
+            "Settle which pole faces out for the whole unit first: a reversed one cannot be turned."
+        ),
+        Rule.Card(
+            "LongIsTrimmedShortIsFilled",
+            RuleKind.Before,
+            DryFit,
+            Strength.Practice,
+            "Too long: trim a shaving, try again, as on the last one. Too short: a shim or filler, never a stretch."
+        ),
+        Rule.Card("PoseBeforeGlue", RuleKind.Before, Glue, Strength.Practice, "Settle pose and options now: glue fixes the stance."),
+        Rule.NeedsDry(
+            "GlueHardBeforeFilling",
+            Glue,
+            Fill,
+            Readiness.Handle,
+            Strength.Practice,
+            "Filler pressed into a young joint opens it."
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeedsDry(
+            "GlueHardBeforeSanding",
+            Glue,
+            Sand,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Filed while young, the joint comes off."
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeedsDry("GlueHardBeforePrimer", Glue, Prime, Readiness.NextLayer, Strength.Law, "Solvent under a coat bubbles it."),
+        Rule.NeedsDry(
+            "JointsBearHandling",
+            Glue,
+            Handle,
+            Readiness.Handle,
+            Strength.Practice,
+            "A joint that still moves shifts on the handle."
+        ) with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeedsDry("JointsHoldBeforeBase", Glue, Base, Readiness.Handle, Strength.Practice, "Feet must stand as they will stay.") with
+        {
+            PlanBy = PlanBy.Usual,
+        },
+        Rule.NeverOn(
+            "CementNeedsStyrene",
+            Glue,
+            Barred.By("plastic_cement"),
+            Strength.Law,
+            "Solvent cement cannot weld resin, metal, soft plastic or filament prints.",
+            "ca",
+            j => j.Any(m => !m.IsStyrene()) && !WeldsSome(j)
+        ),
+        Rule.Card(
+            "CementOnlyWherePlasticMeets",
+            RuleKind.NeverOn,
+            Glue,
+            Strength.Law,
+            "Cement only where plastic meets plastic; CA where metal, resin or a print is in the joint.",
+            WeldsSome
+        ) with
+        {
+            ByWay = Barred.By("plastic_cement"),
+        },
+        Rule.NeverOn(
+            "CementNeedsBarePlastic",
+            Glue,
+            Barred.By("plastic_cement"),
+            Strength.Law,
+            "Cement welds bare plastic, not a paint film: scrape the faces first.",
+            "roughen"
+        ) with
+        {
+            After = Prime,
+            LiftedBy = Roughen,
+        },
+        Rule.NeverOn(
+            "CementNeedsBareFacesAtReassembly",
+            Reassemble,
+            Barred.By("plastic_cement"),
+            Strength.Law,
+            "Cement welds bare plastic, not a paint film: scrape the faces first.",
+            "roughen",
+            j => j.All(m => m.IsStyrene())
+        ) with
+        {
+            After = Prime,
+            LiftedBy = Roughen,
+        },
+        Rule.NeverOn(
+            "CementNeedsStyreneAtReassembly",
+            Reassemble,
+            Barred.By("plastic_cement"),
+            Strength.Law,
+            "Solvent cement cannot weld resin, metal, soft plastic or filament prints.",
+            "ca",
+            j => j.Any(m => !m.IsStyrene())
+        ),
+        WhiteGlueHoldsNot("WhiteGlueHoldsNoJoint", Glue),
+        NoWeldReleased("WeldsAreNotReleased", Glue, "joint"),
+        Rule.NeverOn(
+            "WeldsAreNotSacrificed",
+            Glue,
+            new Barred { Method = "plastic_cement", Fate = Fate.Sacrificial },
+            Strength.Law,
+            "Cement welds for good: a joint that is to be broken is held by a drop of CA.",
+            "ca"
+        ),
+        Rule.NeverOn(
+            "TwoPartIsNotReleased",
+            Glue,
+            new Barred { Method = "epoxy_adhesive", Fate = Fate.Release },
+            Strength.Practice,
+            "Two-part adhesive does not snap: the model would.",
+            "ca"
+        ),
+        Rule.NeverOn(
+            "NoAcceleratorOverPaint",
+            Glue,
+            new Barred { Accelerator = true },
+            Strength.Practice,
+            "Accelerator fogs paint and varnish.",
+            "ca"
+        ) with
+        {
+            After = Prime,
+        },
+        Rule.NeverOn(
+            "NoAcceleratorAtReassembly",
+            Reassemble,
+            new Barred { Accelerator = true },
+            Strength.Practice,
+            "Accelerator fogs paint and varnish: hold it by hand.",
+            "ca"
+        ),
+        Rule.Card(
+            "AcceleratorIsCleanedOff",
+            RuleKind.NeverOn,
+            Glue,
+            Strength.Practice,
+            "Accelerator leaves a film: clean it off before primer, or it blooms.",
+            j => !Welds(j)
+        ),
+        Rule.Card(
+            "LittleGlueWhereItMustBreak",
+            RuleKind.NeverOn,
+            Base,
+            Strength.Practice,
+            "Where the joint must break again, one small drop: much CA snaps the model.",
+            j => j.Follows(Schools.BaseBond, "regroup")
+        ),
+        Rule.Card(
+            "SocketsStayNearlyEmpty",
+            RuleKind.NeverOn,
+            Glue,
+            Strength.Practice,
+            "No full load in a socket that a peg will fill: it squirts out."
+        ),
+        Rule.Card(
+            "CementOffWetIsSmeared",
+            RuleKind.NotWhile,
+            Glue,
+            Strength.Law,
+            "Do not wipe spilled cement: it smears softened plastic. Let it dry, then scrape.",
+            Welds
+        ),
+        Rule.Card(
+            "SlipsOfCaAreLeft",
+            RuleKind.NotWhile,
+            Glue,
+            Strength.Practice,
+            "A slip of CA is not wiped: it smears, and grows hot on tissue. Let it set, then scrape it.",
+            j => !Welds(j)
+        ),
+        Rule.Card(
+            "PairsInsideOneGrab",
+            RuleKind.Together,
+            Glue,
+            Strength.Law,
+            "Both legs of a pair inside one movable time: the stance is set by the first.",
+            j => j.Batch.Parts > 1
+        ),
+        Rule.Card(
+            "HoldsTakeBothHands",
+            RuleKind.NotWhile,
+            Glue,
+            Strength.Law,
+            "A hold of CA is hands-on: nothing else can be done in it.",
+            j => !Welds(j)
+        ),
+        Rule.Card(
+            "DebonderStaysOffModels",
+            RuleKind.NeverOn,
+            Glue,
+            Strength.Practice,
+            "Debonder and strong alcohol stay off plastic and paint: they dissolve both.",
+            j => !Welds(j)
+        ),
+        Rule.Card("NoFlameNearCement", RuleKind.NotWhile, Glue, Strength.Law, "No flame while cement, thinner or alcohol is open.", Welds),
+        Rule.Lock("CaLocksInSeconds", Glue, Strength.Law, "CA cannot be shifted after seconds: only snapped and cleaned.", j =>
+            !Welds(j)
+        ) with
+        {
+            ByWay = Barred.By("ca"),
+        },
+        Rule.Lock("CementLocks", Glue, Strength.Law, "Once cement has set the joint is welded: a wrong piece has to be cut.", Welds) with
+        {
+            ByWay = Barred.By("plastic_cement"),
+        },
+        Rule.Lock(
+            "FirstOfAPairLocksTheSecond",
+            Glue,
+            Strength.Law,
+            "Once the first of paired joints is hard, the second cannot be aligned.",
+            j => j.Batch.Parts > 1
+        ),
+        Rule.Lock("JoinedAroundAccess", Glue, Strength.Law, "Parts joined around a space: no brush reaches it again.", j =>
+            j.Batch.Parts > 2
+        ),
+        Rule.Lock("TooDeepAPinHole", Pin, Strength.Law, "Too deep a hole comes through: plug it and fill."),
+    ];
+
+    /// <summary>The glue for a pair of materials: the best of the table that welds or holds both, and how sure it is (1 poor, 2 good,
+    /// 3 best).</summary>
+    public static (string Glue, int Rating) ForPair(Material one, Material other)
+    {
+        string[] glues = ["plastic_cement", "ca", "epoxy_adhesive", "flexible_adhesive"];
+        var rated = glues.Select(g => (Glue: g, Rating: Math.Min(Rating(g, one), Rating(g, other)))).ToList();
+        // CA stands before the slower glues where they hold equally well.
+        return rated.MaxBy(r => r.Rating);
+    }
+
+    /// <summary>How well a glue holds a material, by the trade's table; the strictest of all for an unknown one.</summary>
+    public static int Rating(string glue, Material material) =>
+        material switch
+        {
+            Material.Unknown => Enum.GetValues<Material>().Where(m => m != Material.Unknown).Min(m => Rating(glue, m)),
+            Material.OldLead => TradeDefaults.GlueRating(glue, Ids.Of(Material.WhiteMetal)),
+            _ => TradeDefaults.GlueRating(glue, Ids.Of(material)),
+        };
+
+    /// <summary>What a glue is called.</summary>
+    public static string Name(string glue) =>
+        glue switch
+        {
+            "plastic_cement" => "Solvent cement",
+            "epoxy_adhesive" => "Two-part adhesive",
+            "flexible_adhesive" => "Flexible adhesive",
+            "pva" => "White glue",
+            _ => "CA",
+        };
+
+    private static bool Roughened(Job j) =>
+        Assembled(j)
+        && !Welds(j)
+        && !j.Follows(Schools.RoughenFaces, "never")
+        && (j.Any(m => !m.IsStyrene()) || j.Follows(Schools.RoughenFaces, "always"));
+
+    private static bool Pinned(Job j) =>
+        Assembled(j)
+        && !j.Follows(Schools.Pins, "never")
+        && (
+            j.Any(m => m.IsMetal())
+            || (j.Batch.Tier != Tier.RankAndFile && j.Any(m => m is Material.PuResin))
+            || (j.Follows(Schools.Pins, "always") && !Welds(j))
+        );
+
+    private static string? WhyUnpinned(Job j) =>
+        !Assembled(j) ? null
+        : j.Follows(Schools.Pins, "never") && j.Any(m => m.IsMetal() || m is Material.PuResin) ? "No pins, by house rule."
+        : j.Any(m => m is Material.PuResin) ? "Rank and file in resin is glued without pins: the joints are light."
+        : Welds(j) ? "Solvent cement welds its joints: they hold without pins."
+        : "Its joints are light: glue alone holds them.";
+
+    /// <summary>White glue holds no soft plastic or metal, at whatever step.</summary>
+    internal static Rule WhiteGlueHoldsNot(string id, StepKind step) =>
+        Rule.NeverOn(id, step, Barred.By("pva"), Strength.Law, "White glue does not hold soft plastic or metal.", "ca", j =>
+            j.Any(m => m is Material.FlexiblePvc or Material.Unknown || m.IsMetal())
+        );
+
+    /// <summary>What is to come off again is never welded, at whatever step.</summary>
+    internal static Rule NoWeldReleased(string id, StepKind step, string what) =>
+        Rule.NeverOn(
+            id,
+            step,
+            new Barred { Method = "plastic_cement", Fate = Fate.Release },
+            Strength.Law,
+            $"Cement welds for good: a {what} that is to come off is held by a drop of CA.",
+            "ca"
+        );
+
+    private static string Best(Job j) =>
+        j.Follows(Schools.OtherGlue, "epoxy_adhesive") && !j.All(m => m.IsStyrene()) ? "epoxy_adhesive" : "ca";
+
+    private static IReadOnlyList<StepDraft> Glues(Job j)
+    {
+        StepDraft By(string method, ProductClass product, int seconds) =>
+            new(2, seconds * Joints(j))
+            {
+                Attention = Attention.Attended,
+                Product = product,
+                Method = method,
+            };
+        // Two-part adhesive dries as two-part putty does, by its label.
+        StepDraft cement = By("plastic_cement", ProductClass.PlasticCement, 50),
+            ca = By("ca", ProductClass.Ca, 70),
+            epoxy = By("epoxy_adhesive", ProductClass.EpoxyPutty, 110);
+        return Best(j) == "epoxy_adhesive" ? [epoxy, ca, cement]
+            : Welds(j) ? [cement, ca, epoxy]
+            : [ca, cement, epoxy];
+    }
+
+    /// <summary>About how many joints a model has of each pair of its materials: its parts go round the materials in turn, and each is
+    /// joined to the first.</summary>
+    public static IReadOnlyDictionary<(Material One, Material Other), int> JointsByPair(BatchTraits batch)
+    {
+        var materials = batch.Materials.Order().ToList();
+        return Enumerable
+            .Range(1, Math.Max(batch.Parts, materials.Count) - 1)
+            .Select(i => materials[i % materials.Count])
+            .GroupBy(m => m)
+            .ToDictionary(g => (materials[0], g.Key), g => g.Count());
+    }
+
+    private static string ByPair(Job j) =>
+        string.Join(
+            "; ",
+            JointsByPair(j.Batch)
+                .Select(p =>
+                    $"about {Sentence.Counted(p.Value, "joint")} of {Materials.Word(p.Key.One)} to {Materials.Word(p.Key.Other)}: "
+                    + Name(ForPair(p.Key.One, p.Key.Other).Glue)
+                )
+        );
+
+    /// <summary>Joints of a model, 1 or more.</summary>
+    internal static int Joints(Job j) => Math.Max(1, Math.Max(j.Batch.Parts, j.Batch.Materials.Count) - 1);
+}

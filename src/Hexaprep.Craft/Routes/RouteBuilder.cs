@@ -1,0 +1,275 @@
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Steps;
+using Hexaprep.Craft.Vocabulary;
+
+namespace Hexaprep.Craft.Routes;
+
+/// <summary>Derives a route: chooses steps and their ways, collects the rules' edges, orders them, refuses a cycle.</summary>
+public static class RouteBuilder
+{
+    /// <summary>The rule that orders passes of the same coat.</summary>
+    public const string PassesRule = "NextPassOnceNoLongerWet";
+
+    /// <summary>The route of a job by the given rule book.</summary>
+    /// <exception cref="InvalidOperationException">The rules contradict each other for this job (a defect of the book, or a change not
+    /// checked).</exception>
+    public static Route Derive(Job job, RuleBook book)
+    {
+        var chosen = new Dictionary<StepKind, StepChoice>();
+        foreach (var choice in book.Choices)
+        {
+            if (!job.Skips(choice.Kind) && (choice.When(job) || job.Adds(choice.Kind)))
+                chosen.TryAdd(choice.Kind, choice);
+        }
+        var steps = chosen.Values.SelectMany(c => Occurrences(c, job, book, chosen.ContainsKey(StepKind.Prime))).ToDictionary(s => s.Key);
+        var edges = new Dictionary<(StepKey, StepKey), RouteEdge>();
+        void Add(RouteEdge edge)
+        {
+            if (!edges.TryGetValue((edge.From, edge.To), out var known) || Stricter(edge, known))
+                edges[(edge.From, edge.To)] = edge;
+        }
+        foreach (var link in Links(book, job, steps, chosen.ContainsKey))
+            Add(Edge(link, steps, job));
+        if (book.Has(Waiting.NextPass))
+            foreach (var edge in Repeats(Waiting.NextPass, steps, job))
+                Add(edge);
+        foreach (var edge in Sessions(steps))
+            Add(edge);
+        foreach (var edge in Again(chosen.Values, steps, [.. edges.Values]))
+            Add(edge);
+        foreach (
+            var change in job.Changes.Where(c =>
+                c.Kind == ChangeKind.Reorder && chosen.ContainsKey(c.Step) && chosen.ContainsKey(c.Before!.Value)
+            )
+        )
+            Add(
+                new RouteEdge(
+                    Last(change.Step, steps),
+                    new StepKey(change.Before!.Value, null, 1),
+                    null,
+                    0,
+                    "YourOrder",
+                    "You chose this order."
+                )
+            );
+        var leftOut = book
+            .Choices.Where(c => !chosen.ContainsKey(c.Kind) && !job.Skips(c.Kind))
+            .Select(c => (c.Kind, Why: c.LeftOut(job)))
+            .Where(c => c.Why is not null)
+            .Select(c => new LeftOut(c.Kind, c.Why!))
+            .DistinctBy(l => l.Kind)
+            .Concat(job.Changes.Where(c => c.Kind == ChangeKind.Skip).Select(c => new LeftOut(c.Step, "You left it out.")));
+        List<RouteEdge> sorted = [.. edges.Values.OrderBy(e => e.From, StepKey.Order).ThenBy(e => e.To, StepKey.Order)];
+        return new Route(InOrder(steps, sorted), sorted, [.. leftOut]);
+    }
+
+    /// <summary>How a step is done for a job: the user's choice, else the first way no rule refuses; its hands at the pace of the
+    /// schools followed.</summary>
+    public static StepDraft WayOf(StepChoice choice, Job job, RuleBook book)
+    {
+        var ways = choice.Ways(job);
+        var swap = job.Changes.LastOrDefault(c => c.Kind == ChangeKind.Swap && c.Step == choice.Kind);
+        var way = (
+            swap is null
+                ? null
+                : ways.FirstOrDefault(w => (swap.Method ?? w.Method) == w.Method && (swap.Product ?? w.Product) == w.Product)
+        )
+            ?? ways.FirstOrDefault(w => book.Bars(choice.Kind, w.Way, job) is null)
+            ?? ways[0];
+        return Paced(choice.Kind, way, job);
+    }
+
+    /// <summary>The same at the pace of the schools followed.</summary>
+    public static StepDraft Paced(StepKind kind, StepDraft way, Job job)
+    {
+        var times = 1.0;
+        foreach (var school in Schools.At(kind))
+        {
+            foreach (var pace in job.House.Of(school).Paces)
+                if (pace.Step == kind)
+                    times *= pace.Times;
+        }
+        // What the user set for the batch counts as it stands.
+        if (job.Batch.Paces.FirstOrDefault(p => p.Step == kind) is { } own)
+            return way with { SecondsPerModel = own.SecondsPerModel, SetupMinutes = own.SetupMinutes ?? way.SetupMinutes };
+        return times == 1 ? way : way with { SecondsPerModel = (int)Math.Round(way.SecondsPerModel * times) };
+    }
+
+    private static IEnumerable<RouteStep> Occurrences(StepChoice choice, Job job, RuleBook book, bool isPrimed)
+    {
+        var draft = WayOf(choice, job, book);
+        var (side, reason) = (choice.SideFor(job), choice.When(job) ? choice.Reason(job) : "You added it.");
+        var again = isPrimed && choice.AgainBy is { } rule && book.Has(rule) ? choice.Again(job) : null;
+        var of = draft.Occurrences + (again is null ? 0 : 1);
+        for (var i = 1; i <= draft.Occurrences; i++)
+        {
+            var share = choice.Shares is { } shares && draft.Occurrences == shares.Count ? shares[i - 1] : 1;
+            var alike = i > 1 && choice.Later is { } later ? later(draft) : draft;
+            var own = alike with { Occurrences = of, SecondsPerModel = (int)Math.Round(draft.SecondsPerModel * share) };
+            yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, own, reason);
+        }
+        if (again is not null)
+            yield return new RouteStep(
+                new StepKey(choice.Kind, null, of),
+                of,
+                Side.Prime,
+                again with
+                {
+                    Occurrences = of,
+                },
+                choice.AgainBy!.Reason
+            );
+    }
+
+    // What is done once more comes after all that handles the model before primer, and primer follows while it lasts.
+    private static IEnumerable<RouteEdge> Again(
+        IEnumerable<StepChoice> choices,
+        Dictionary<StepKey, RouteStep> steps,
+        IReadOnlyList<RouteEdge> edges
+    )
+    {
+        var prime = new StepKey(StepKind.Prime, null, 1);
+        foreach (var again in steps.Keys.Where(k => k.IsAgain).ToList())
+        {
+            var rule = choices.First(c => c.Kind == again.Kind).AgainBy!;
+            foreach (var before in edges.Where(e => e.To == prime && e.From.Kind != again.Kind))
+                yield return before with
+                {
+                    To = again,
+                    Rule = rule.Name,
+                    Reason = rule.Reason,
+                };
+            yield return new RouteEdge(again, prime, null, Washing.WipeDriesMinutes, rule.Name, rule.Reason)
+            {
+                MaxMinutes = Washing.WipeHoldsMinutes,
+            };
+        }
+    }
+
+    // What the rules say of pairs of kinds. Where the work goes round a kind that is left out, what led to it leads to what followed it.
+    private static List<Link> Links(RuleBook book, Job job, Dictionary<StepKey, RouteStep> steps, Func<StepKind, bool> has)
+    {
+        bool Around(StepKind kind) => !has(kind) && (kind is StepKind.Prime or StepKind.Paint || job.Skips(kind));
+        bool Speaks(Rule rule) =>
+            rule.Name != PassesRule
+            && (has(rule.Subject) || Around(rule.Subject))
+            && (has(rule.Object) || Around(rule.Object))
+            && rule.When(job)
+            && !Reordered(rule, job)
+            && (rule.ByWay is null || (has(rule.Object) && rule.ByWay.Meets(steps[new StepKey(rule.Object, null, 1)].Amounts.Way)));
+        var links = book.Edges.Where(Speaks).Select(r => new Link(r.Subject, r.Object, r.Stage, r)).ToList();
+        foreach (var left in links.SelectMany(l => new[] { l.From, l.To }).Where(Around).Distinct().InOrder().ToList())
+        {
+            var (before, after) = (links.Where(l => l.To == left).ToList(), links.Where(l => l.From == left).ToList());
+            links.RemoveAll(l => l.From == left || l.To == left);
+            links.AddRange(
+                from i in before
+                from o in after
+                where i.From != o.To
+                select new Link(i.From, o.To, i.From.Coats() && o.To.Coats() ? Readiness.NextLayer : i.Stage, o.Rule) { Leaves = i.Leaves }
+            );
+        }
+        return links;
+    }
+
+    private static RouteEdge Edge(Link link, Dictionary<StepKey, RouteStep> steps, Job job)
+    {
+        // A rule about a kind holds from its last occurrence to the other's first, but for what lies between two sessions.
+        var first = new StepKey(link.From, null, 1);
+        var from = steps[link.Leaves.FromFirst?.Invoke(job) == true ? first : Last(link.From, steps)];
+        // Without a product there is nothing to dry: the order stays.
+        var stage =
+            from.Amounts.Product is null ? null
+            : link.Stage == link.Rule.Stage ? link.Rule.StageOver(from.Amounts.Product)
+            : link.Stage;
+        return new RouteEdge(
+            from.Key,
+            link.Rule.IntoLast ? Last(link.To, steps) : new StepKey(link.To, null, 1),
+            stage,
+            Math.Max(HeldMinutes(link.Leaves, from), Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job))),
+            link.Rule.Name,
+            link.Rule.Reason
+        );
+    }
+
+    private static int HeldMinutes(Rule rule, RouteStep from) =>
+        rule.Held is { } hold && hold.Way.Meets(from.Amounts.Way) ? hold.Minutes : 0;
+
+    // Two kinds of step, the later waiting for the earlier, and the rule that says so.
+    private sealed record Link(StepKind From, StepKind To, Readiness? Stage, Rule Rule)
+    {
+        // The rule that says from which occurrence on: of work that goes round a step left out, what led to it.
+        public Rule Leaves { get; init; } = Rule;
+    }
+
+    private static StepKey Last(StepKind kind, Dictionary<StepKey, RouteStep> steps)
+    {
+        var first = new StepKey(kind, null, 1);
+        var last = first with { Occurrence = steps[first].Of };
+        return last.IsAgain ? last with { Occurrence = last.Occurrence - 1 } : last;
+    }
+
+    private static IEnumerable<RouteEdge> Repeats(Rule rule, Dictionary<StepKey, RouteStep> steps, Job job) =>
+        from step in steps.Values
+        where step.Key.Occurrence > 1 && step.Amounts.Product is { } product && DryingModel.Knows(product, Readiness.Recoat)
+        // Sessions of painting are no coats: another area is painted meanwhile.
+        where !StepFacts.Of(step.Key.Kind).PausesWithinAModel
+        let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
+        // What is filled is hard before it is painted over; a coat has flashed off before the next.
+        let stage = before.Amounts.Product is { } below && below.Binds() ? Readiness.NextLayer : Readiness.Recoat
+        select new RouteEdge(before.Key, step.Key, stage, Minimum(before, stage, job), rule.Name, rule.Reason);
+
+    private static IEnumerable<RouteEdge> Sessions(Dictionary<StepKey, RouteStep> steps) =>
+        from step in steps.Values
+        where step.Key.Occurrence > 1
+        select new RouteEdge(
+            step.Key with
+            {
+                Occurrence = step.Key.Occurrence - 1,
+            },
+            step.Key,
+            null,
+            0,
+            "OneAfterTheOther",
+            "One session follows another."
+        );
+
+    private static int Minimum(RouteStep from, Readiness? stage, Job job) =>
+        stage is { } s && from.Amounts.Product is { } product ? WaitTable.Band(from.Key.Kind, product, s, job.House).Sure : 0;
+
+    private static bool Stricter(RouteEdge edge, RouteEdge known) =>
+        edge.MinMinutes != known.MinMinutes ? edge.MinMinutes > known.MinMinutes
+        : (edge.Stage is null) != (known.Stage is null) ? known.Stage is null
+        : string.CompareOrdinal(edge.Rule, known.Rule) < 0;
+
+    private static bool Reordered(Rule rule, Job job) =>
+        rule.Strength != Strength.Law
+        && job.Changes.Any(c => c.Kind == ChangeKind.Reorder && c.Step == rule.Object && c.Before == rule.Subject);
+
+    private static List<RouteStep> InOrder(Dictionary<StepKey, RouteStep> steps, List<RouteEdge> edges)
+    {
+        var waitsFor = steps.Keys.ToDictionary(k => k, _ => 0);
+        var followers = edges.ToLookup(e => e.From, e => e.To);
+        foreach (var edge in edges)
+            waitsFor[edge.To]++;
+        var ready = new SortedSet<StepKey>(waitsFor.Where(w => w.Value == 0).Select(w => w.Key), StepKey.Order);
+        var order = new List<RouteStep>(steps.Count);
+        while (ready.Count > 0)
+        {
+            var next = ready.Min;
+            ready.Remove(next);
+            order.Add(steps[next]);
+            foreach (var follower in followers[next])
+            {
+                if (--waitsFor[follower] == 0)
+                    ready.Add(follower);
+            }
+        }
+        if (order.Count == steps.Count)
+            return order;
+        var stuck = string.Join(", ", waitsFor.Where(w => w.Value > 0).Select(w => w.Key));
+        throw new InvalidOperationException($"The rules contradict each other about: {stuck}.");
+    }
+}

@@ -1,0 +1,109 @@
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Judgement;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Keeping;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Scheduling.Bounds;
+using NodaTime;
+
+namespace Hexaprep.Planning.WhatIf;
+
+/// <summary>What a unit would cost and do to the others, before it joins the bench.</summary>
+/// <param name="HandsMinutes">Hands for all of it.</param>
+/// <param name="PaintMinutes">How much of that is painting.</param>
+/// <param name="Sides">Which sides of the hexagon its routes use.</param>
+/// <param name="Choices">Joining as usual, and joining first.</param>
+/// <param name="NotBefore">With the bench to itself it could end then, in words; empty when the calendar is too short.</param>
+public sealed record ArrivalView(int HandsMinutes, int PaintMinutes, Hexagon Sides, IReadOnlyList<ArrivalChoice> Choices, string NotBefore)
+{
+    /// <summary>Into what batches it is cut, and why; empty where it is not.</summary>
+    public string Cut { get; init; } = "";
+}
+
+/// <summary>One way of joining: its weight, its dates, and whom it moves.</summary>
+public sealed record ArrivalChoice(int Weight, string Begins, string Done, IReadOnlyList<string> Moves);
+
+/// <summary>Plans the bench with a unit that has not joined yet.</summary>
+public static class Arrival
+{
+    private static readonly int[] Weights = [1, 5];
+
+    /// <summary>Works out both ways of joining.</summary>
+    /// <param name="bench">The bench without it.</param>
+    /// <param name="inForce">Its plan in force, bettered.</param>
+    /// <param name="orders">Its lines; at least one.</param>
+    /// <param name="now">Nothing is planned before it.</param>
+    /// <param name="budget">Decodes to spend on each plan, at least 1.</param>
+    /// <param name="newId">Gives fresh random identities.</param>
+    /// <param name="cancel">Ends the search.</param>
+    public static ArrivalView Of(
+        BenchIndex bench,
+        BenchPlan inForce,
+        IReadOnlyList<UnitOrder> orders,
+        Instant now,
+        int budget,
+        Func<Guid> newId,
+        CancellationToken cancel = default
+    )
+    {
+        var unit = Muster.Call(orders, bench.State.Settings.Handles, newId)[0];
+        var joined = bench.With(RosterEdits.Joined(bench, [unit], newId));
+        var clock = new Clockface(bench.State.Settings.Zone, now);
+        var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
+        var choices = Weights
+            .Select(weight => Choice(bench, inForce, Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, clock, budget, cancel))
+            .ToList();
+        var asItIs = BenchPlanner.Make(joined, now, 1, cancel);
+        var alone = LowerBound.Alone(asItIs.Problem)[unit.Unit.Id.ToString()];
+        return new ArrivalView(
+            steps.Sum(s => joined.Hands(s.Step, s.Models, now)),
+            steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => joined.Hands(s.Step, s.Models, now)),
+            Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now),
+            choices,
+            alone == int.MaxValue ? "" : clock.At(asItIs.At(alone))
+        )
+        {
+            Cut = unit.Batches.Count == orders.Count ? "" : CutInto(unit, bench.State.Settings.Handles),
+        };
+    }
+
+    private static string CutInto(MusteredUnit unit, int handles)
+    {
+        var sizes = unit.Batches.Select(b => $"{b.Traits.Models}").ToList();
+        return $"In batches of {Sentence.Listed(sizes)}: {handles} handles hold no more at once.";
+    }
+
+    private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>
+        bench.With([new Change.UnitSet(bench.Units[unit] with { Weight = weight })]);
+
+    // As usual it joins behind what is promised, as it would if it were saved; first it takes what it needs.
+    private static ArrivalChoice Choice(
+        BenchIndex bench,
+        BenchPlan inForce,
+        BenchIndex joined,
+        Guid unit,
+        int weight,
+        Clockface clock,
+        int budget,
+        CancellationToken cancel
+    )
+    {
+        var kept = BenchPlanner.AtOnce(joined, clock.Now, inForce, cancel);
+        var plan =
+            weight == Weights[0]
+                ? BenchPlanner.Better(joined, clock.Now, kept, inForce, budget, cancel).InForce
+                : BenchPlanner.Freely(joined, clock.Now, kept, budget, cancel);
+        var with = Promises.Of(joined, plan);
+        var begins = plan.Work.Where(w => joined.UnitOf(joined.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
+        var moves = Promises.Moves(bench, Promises.Of(bench, inForce), with, clock);
+        return new ArrivalChoice(
+            weight,
+            begins is { } b ? clock.At(b) : "no sitting",
+            with.GetValueOrDefault(unit) is { } done ? clock.At(done) : "no date",
+            [.. moves]
+        );
+    }
+}
