@@ -199,7 +199,7 @@ internal static class ActTable
             if (ticks <= 0)
                 break;
             at += Duration.FromMinutes(400);
-            var spell = new Spell(Guid.NewGuid(), step.Id, at, null);
+            var spell = new WorkInterval(Guid.NewGuid(), step.Id, at, null);
             yield return new Change.SpellOpened(spell);
             foreach (var model in bench.ModelsOf[step.BatchId].Take(ticks))
             {

@@ -35,8 +35,8 @@ internal static class AddedStepTable
             {
                 var (changed, unit, step) = Edited(bench, draw);
                 var watch = Stopwatch.StartNew();
-                var kept = BenchPlanner.AtOnce(changed, Friday, plan);
-                var after = BenchPlanner.Better(changed, Friday, kept, plan, budget).InForce;
+                var kept = BenchPlanner.QuickReschedule(changed, Friday, plan);
+                var after = BenchPlanner.Improve(changed, Friday, kept, plan, budget).InForce;
                 var (own, others) = Later(plan, after, unit);
                 all.Add((own, others));
                 var (units, steps, seconds) = (bench.State.Units.Count, bench.State.Steps.Count, watch.Elapsed.TotalSeconds);

@@ -38,7 +38,7 @@ public class RuleBenchmarks
 
     /// <summary>One question about one batch of the army, what may be done meanwhile included.</summary>
     [Benchmark]
-    public MayIView MayI() => new MayIReader(_bench, TurnableClock.Evening).Of(_batch, new Ask(StepKind.Prime), null);
+    public MayIView MayI() => new MayIReader(_bench, TurnableClock.Evening).Of(_batch, new PermissionQuery(StepKind.Prime), null);
 
     /// <summary>The same change checked for every batch.</summary>
     [Benchmark]

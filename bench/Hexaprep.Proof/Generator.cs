@@ -158,10 +158,10 @@ internal static class Generator
             steps.Add(bases);
             arcs.Add(new PlanArc("base", last!, bases.Wait));
         }
-        PlanHold Slot(string step) => new("rack", 1, new PlanEdge(step, "start"), new PlanEdge(step, "ready"));
+        ResourceReservation Slot(string step) => new("rack", 1, new PlanEdge(step, "start"), new PlanEdge(step, "ready"));
         var held = mounts
-            ? new PlanHold("handle", count, new PlanEdge("mount", "start"), new PlanEdge("unmount", "end"))
-            : new PlanHold("handle", count, new PlanEdge("prime1", "start"), new PlanEdge("matte", "ready"));
+            ? new ResourceReservation("handle", count, new PlanEdge("mount", "start"), new PlanEdge("unmount", "end"))
+            : new ResourceReservation("handle", count, new PlanEdge("prime1", "start"), new PlanEdge("matte", "ready"));
         return new PlanBatch(
             id,
             $"U{(number <= units ? number : 1 + random.Next(units))}",

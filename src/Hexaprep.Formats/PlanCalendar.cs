@@ -70,7 +70,7 @@ public static class PlanCalendar
                     soon.At,
                     $"{soon.Unit}: {soon.Text}",
                     soon.Remedy,
-                    SoonReader.ToldAhead(soon.Kind)
+                    UpcomingReader.ToldAhead(soon.Kind)
                 )
             );
         return new CalendarSerializer().SerializeToString(calendar) ?? "";

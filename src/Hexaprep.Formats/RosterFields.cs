@@ -61,10 +61,10 @@ public static class RosterFields
         var surface = read.Said<Surface>("surface");
         var size = read.Said<ModelSize>("size");
         var paces = read.Paces();
-        var gaps = read.Choice("gaps", Muster.UsualGaps(tier, surface));
+        var gaps = read.Choice("gaps", RosterExpander.UsualGaps(tier, surface));
         var transfers = read.Whole("transfers", RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)), 0);
         var sheen = read.Choice("final_sheen", Sheen.Matte);
-        var paint = read.Whole("paint_min", RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)), Muster.UsualPaintMinutes(tier));
+        var paint = read.Whole("paint_min", RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)), RosterExpander.UsualPaintMinutes(tier));
         var deadline = read.Date("deadline");
         var weight = read.Weight();
         var notes = cells.Where(c => !Columns.Contains(c.Key) && c.Key.Length > 0).Select(c => $"{c.Key}: {c.Value}").ToList();

@@ -43,7 +43,7 @@ public static class RuleAnswers
         );
 
     /// <summary>An answer.</summary>
-    public static string Write(Answer answer) =>
+    public static string Write(PermissionAnswer answer) =>
         JsonSerializer.Serialize(
             new
             {

@@ -33,7 +33,7 @@ public static class RuleBookPage
 
             """
         );
-        foreach (var step in StepFacts.InOrder.Select(f => f.Kind))
+        foreach (var step in StepDefinition.InOrder.Select(f => f.Kind))
             Step(page, step);
         page.Append("\n## Calendar and what is scarce\n\n| rule | says | kept by |\n|---|---|---|\n");
         foreach (var rule in RuleBook.Trade.Rules.Where(r => r.Acts == RuleActs.Calendar))
@@ -42,7 +42,7 @@ public static class RuleBookPage
             "\n## House rules\n\nWhere practitioners differ. The first option is the default; `houseRules` in files and the API "
                 + "take these ids.\n"
         );
-        foreach (var school in Schools.All)
+        foreach (var school in HouseRuleCatalog.All)
         {
             page.Append($"\n### {school.Question} `{school.Id}`\n\n");
             if (school.IsLaw)
@@ -109,7 +109,7 @@ public static class RuleBookPage
             _ => rule.Locks is null ? "" : "for good",
         };
 
-    private static string Barred(Barred bars)
+    private static string Barred(Prohibition bars)
     {
         string?[] parts =
         [

@@ -32,7 +32,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
 
     /// <summary>Reads a question and answers it.</summary>
     /// <exception cref="RefusedException">As for <see cref="Route"/>; <c>now</c> and <c>ask.step</c> are needed.</exception>
-    public static (Answer Answer, IReadOnlyList<string> Unread) MayI(string json, RuleBook book)
+    public static (PermissionAnswer Answer, IReadOnlyList<string> Unread) MayI(string json, RuleBook book)
     {
         var root = JsonAt.Root(json);
         // Gaps nobody spoke of are not held against a step.
@@ -49,7 +49,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             [.. done.Where(d => d.Step.Kind is not null).Select(d => Deed(d.Done, d.Step.Kind!.Value, d.Piece, d.At))],
             coats
         );
-        var judge = new Judge(query.Job, history, now, weather, book);
+        var judge = new PermissionEvaluator(query.Job, history, now, weather, book);
         var asked = root["ask"];
         if (asked.Absent)
             throw asked.Wrong("what is asked, such as {\"step\": \"prime\"}");
@@ -58,10 +58,10 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         return (answer, query.Unread);
     }
 
-    private static Deed Deed(JsonAt at, StepKind step, int? piece, Instant? ended) =>
+    private static CompletedStep Deed(JsonAt at, StepKind step, int? piece, Instant? ended) =>
         new(step, piece, ended) { Method = MethodsOf(step) is { } known ? OneOf(at["method"], known) : null };
 
-    private static Ask Question(JsonAt at, StepKind step, int? piece) =>
+    private static PermissionQuery Question(JsonAt at, StepKind step, int? piece) =>
         new(step)
         {
             Method = MethodsOf(step) is { } known ? OneOf(at["method"], known) : null,
@@ -99,10 +99,10 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             root["baseMm"].Whole(10, 200),
             tier,
             root["moldLines"].Choice<MoldLines>() ?? MoldLines.Ordinary,
-            root["gaps"].Choice<Gaps>() ?? gaps ?? Muster.UsualGaps(tier, root["surface"].Choice<Surface>()),
+            root["gaps"].Choice<Gaps>() ?? gaps ?? RosterExpander.UsualGaps(tier, root["surface"].Choice<Surface>()),
             root["transfers"].Whole(0, 60) ?? 0,
             root["finalSheen"].Choice<Sheen>() ?? Sheen.Matte,
-            root["paintMin"].Whole(0, 6000) ?? Muster.UsualPaintMinutes(tier)
+            root["paintMin"].Whole(0, 6000) ?? RosterExpander.UsualPaintMinutes(tier)
         )
         {
             SurfaceSaid = root["surface"].Choice<Surface>(),
@@ -118,7 +118,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
             .Select(p => OneOf(p["lot"], Lots))
             .OfType<string>();
         if (lots.OrderBy(l => Array.IndexOf(Lots, l)).FirstOrDefault() is { } lot)
-            house = house.With(Schools.PrintLot, lot);
+            house = house.With(HouseRuleCatalog.PrintLot, lot);
         return new(new Job(batch, house), unread);
     }
 
@@ -129,7 +129,7 @@ public sealed record RuleQuery(Job Job, IReadOnlyList<string> Unread)
         {
             // Property names are camelCase, ids snake_case: both are read.
             var id = string.Concat(name.Select(c => char.IsUpper(c) ? $"_{char.ToLowerInvariant(c)}" : c.ToString()));
-            if (Schools.Find(id) is not { } school)
+            if (HouseRuleCatalog.Find(id) is not { } school)
             {
                 unread.Add(name);
                 continue;

@@ -29,7 +29,7 @@ public static class WorkspaceFile
     {
         var (document, version) = Parse(json);
         WorkspaceCheck.NoHoles(document);
-        var reading = WorkspaceMending.Mended(document, version);
+        var reading = LegacyRepair.Mended(document, version);
         WorkspaceCheck.Whole(reading.Workspace);
         return reading;
     }

@@ -47,7 +47,7 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
     {
         var turn = _turns.GetOrAdd(workspace, _ => new SemaphoreSlim(1));
         await turn.WaitAsync(cancel);
-        return new Held(turn);
+        return new WorkspaceTurn(turn);
     }
 
     /// <summary>About how many bytes a bench takes with all that is looked up: measured once for each kind of thing.</summary>
@@ -76,7 +76,7 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
         public DateTimeOffset UtcNow => DateTimeOffset.UnixEpoch.AddTicks(Interlocked.Increment(ref _uses));
     }
 
-    private sealed class Held(SemaphoreSlim turn) : IDisposable
+    private sealed class WorkspaceTurn(SemaphoreSlim turn) : IDisposable
     {
         public void Dispose() => turn.Release();
     }

@@ -48,8 +48,8 @@ internal static class BenchReading
             "select distinct step_id from logbook where workspace_id = @w and step_id is not null",
             new { w = workspace.Value }
         );
-        var (whole, aside) = Pruning.Of(rows, unread);
-        var state = Revival.Of(whole, touched);
+        var (whole, aside) = RecordQuarantine.Of(rows, unread);
+        var state = BenchStateFactory.Of(whole, touched);
         return new StoredBench(
             new BenchIndex(
                 state with
@@ -113,12 +113,12 @@ internal static class BenchReading
             Steps = await NextAsync<StepRow>(),
             Edges = await NextAsync<EdgeRow>(),
             Logbook = [],
-            Spells = await NextAsync<SpellRow>(),
+            Spells = await NextAsync<WorkIntervalRow>(),
             Ticks = await NextAsync<TickRow>(),
             Coats = await NextAsync<CoatRow>(),
             CoatTests = await NextAsync<TestRow>(),
             Flaws = await NextAsync<FlawRow>(),
-            HouseChoices = await NextAsync<ChoiceRow>(),
+            HouseChoices = await NextAsync<HouseRuleChoiceRow>(),
             RouteChanges = await NextAsync<RouteChangeRow>(),
             AirReadings = await NextAsync<ReadingRow>(),
             Forecast = await NextAsync<ForecastRow>(),

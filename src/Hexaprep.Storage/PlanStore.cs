@@ -14,7 +14,7 @@ namespace Hexaprep.Storage;
 /// <param name="Plan">The plan.</param>
 /// <param name="Revision">The bench it was made for.</param>
 /// <param name="Serial">Rises with every save.</param>
-public sealed record KeptPlan(BenchPlan Plan, long Revision, long Serial);
+public sealed record StoredPlan(BenchPlan Plan, long Revision, long Serial);
 
 /// <summary>Keeps the plan as its input, seed, budget and result, and gives the planner's turn.</summary>
 public sealed class PlanStore(NpgsqlDataSource source)
@@ -26,7 +26,7 @@ public sealed class PlanStore(NpgsqlDataSource source)
     /// <param name="workspace">Whose bench.</param>
     /// <param name="serial">The serial of the plan that is known; 0 for none.</param>
     /// <param name="cancel">Stops the wait.</param>
-    public async Task<KeptPlan?> OtherAsync(WorkspaceId workspace, long serial, CancellationToken cancel)
+    public async Task<StoredPlan?> OtherAsync(WorkspaceId workspace, long serial, CancellationToken cancel)
     {
         await using var connection = await source.OpenConnectionAsync(cancel);
         var row = await connection.QuerySingleOrDefaultAsync<PlanRow>(
@@ -40,7 +40,7 @@ public sealed class PlanStore(NpgsqlDataSource source)
         );
         return row is null
             ? null
-            : new KeptPlan(
+            : new StoredPlan(
                 new BenchPlan(
                     row.Origin,
                     row.MadeAt,

@@ -162,7 +162,7 @@ internal static class SetupSql
     // Many new rows make the database's figures of its tables worthless: the next read would choose its way by them.
     private const int ManyModels = 200;
 
-    private static IEnumerable<Statement> Joined(Guid w, IReadOnlyList<MusteredUnit> units)
+    private static IEnumerable<Statement> Joined(Guid w, IReadOnlyList<NewUnit> units)
     {
         var batches = units.SelectMany(u => u.Batches).ToList();
         var models = units.SelectMany(u => u.Models).ToList();
@@ -234,7 +234,7 @@ internal static class SetupSql
         if (c.Option is not null)
             yield return Tables.HouseChoice.Insert(
                 w,
-                new ChoiceRow
+                new HouseRuleChoiceRow
                 {
                     Id = Guid.NewGuid(),
                     UnitId = c.UnitId,

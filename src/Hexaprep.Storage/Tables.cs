@@ -14,7 +14,7 @@ internal static class Tables
 {
     public static readonly Table<UnitRow> Unit = new("unit", "position, id");
     public static readonly Table<BatchRow> Batch = new("batch", "position, id");
-    public static readonly Table<ChoiceRow> HouseChoice = new("house_choice", "school, id");
+    public static readonly Table<HouseRuleChoiceRow> HouseChoice = new("house_choice", "school, id");
     public static readonly Table<RouteChangeRow> RouteChange = new("route_change", "batch_id, number");
     public static readonly Table<ModelRow> Model = new("model", "batch_id, number, id");
     public static readonly Table<PieceRow> Piece = new("piece", "model_id, number");
@@ -24,7 +24,7 @@ internal static class Tables
     public static readonly Table<StepRow> Step = new("step", "batch_id, position, id");
     public static readonly Table<EdgeRow> Edge = new("edge", "from_step, to_step");
     public static readonly Table<EntryRow> Logbook = new("logbook", "entry");
-    public static readonly Table<SpellRow> Spell = new("spell", "began_at, id");
+    public static readonly Table<WorkIntervalRow> Spell = new("spell", "began_at, id");
     public static readonly Table<TickRow> Tick = new("tick", "at, step_id, model_id, piece_id");
     public static readonly Table<CoatRow> Coat = new("coat", "started_at, id");
     public static readonly Table<TestRow> CoatTest = new("coat_test", "at, id");

@@ -109,7 +109,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             Pictures = await Pictures.AllAsync(connection, workspace),
         };
         // What cannot be read stays here: a file that is written can be read.
-        return Pruning.Of(rows, unread).Rows;
+        return RecordQuarantine.Of(rows, unread).Rows;
     }
 
     /// <summary>Brings a document into an empty workspace, all of it or nothing. A repeated id changes nothing.</summary>

@@ -29,7 +29,7 @@ public sealed class DemoWorld(WorkspaceStore workspaces, BenchStore benches, ICl
         var now = clock.GetCurrentInstant();
         var file = WorkspaceFile.Read(await File.ReadAllTextAsync(settings.DemoFile, cancel));
         var here = file with { Settings = file.Settings with { TimeZone = settings.TimeZone } };
-        await workspaces.OpenDemoAsync(Tonight(Anchoring.Move(here, now), now), now, cancel);
+        await workspaces.OpenDemoAsync(Tonight(TimeShift.Move(here, now), now), now, cancel);
     }
 
     /// <summary>True when nothing is under way any more: no step in hand, nothing that dries.</summary>

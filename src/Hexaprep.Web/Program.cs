@@ -36,9 +36,9 @@ builder
     .AddSingleton<AirOverHttp>()
     .AddSingleton<IAirInstrument>(s => s.GetRequiredService<AirOverHttp>());
 builder.Services.AddSingleton<WorkspaceStore>();
-builder.Services.AddSingleton<Desk>();
+builder.Services.AddSingleton<BenchService>();
 builder.Services.AddSingleton<DemoWorld>();
-builder.Services.AddSingleton<Listeners>();
+builder.Services.AddSingleton<EventHub>();
 if (!drawingTheDocument)
     builder.Services.AddHostedService<PostgresListener>().AddHostedService(s => s.GetRequiredService<Planners>());
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));

@@ -63,7 +63,10 @@ public sealed partial class VocabularyTests
 
     private static IEnumerable<(string Where, string Text)> Texts()
     {
-        var core = Directory.EnumerateFiles(Path.Combine(Root, "src", "Hexaprep.Core"), "*.cs", SearchOption.AllDirectories);
+        string[] projects = ["Craft", "Scheduling", "Bench", "Planning", "Screens"];
+        var core = projects.SelectMany(p =>
+            Directory.EnumerateFiles(Path.Combine(Root, "src", $"Hexaprep.{p}"), "*.cs", SearchOption.AllDirectories)
+        );
         var client = Directory
             .EnumerateFiles(Path.Combine(Root, "src", "client", "src"), "*.tsx", SearchOption.AllDirectories)
             .Where(f => !f.Contains(".test.", StringComparison.Ordinal));

@@ -48,18 +48,18 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     [Fact]
     public async Task A_house_rule_changes_every_route_it_is_about_and_a_narrower_one_wins()
     {
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, Schools.Muzzles, "all", Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, HouseRuleCatalog.Muzzles, "all", Evening, default);
         var all = await StateAsync();
         Assert.Contains(StepKind.OpenTubes, Kinds(all, "Reed Pikes"));
         Assert.Contains(StepKind.OpenTubes, Kinds(all, "Lantern Keepers"));
 
         var unit = Batch(all, "Reed Pikes").UnitId;
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), unit, null, Schools.Muzzles, "none", Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), unit, null, HouseRuleCatalog.Muzzles, "none", Evening, default);
         var narrowed = await StateAsync();
         Assert.DoesNotContain(StepKind.OpenTubes, Kinds(narrowed, "Reed Pikes"));
         Assert.Contains(StepKind.OpenTubes, Kinds(narrowed, "Lantern Keepers"));
 
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), unit, null, Schools.Muzzles, null, Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), unit, null, HouseRuleCatalog.Muzzles, null, Evening, default);
         Assert.Contains(StepKind.OpenTubes, Kinds(await StateAsync(), "Reed Pikes"));
     }
 
@@ -67,7 +67,7 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task Steps_keep_their_identity_when_a_rule_derives_routes_again()
     {
         var before = await StateAsync();
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, Schools.PrimeBy, "brush", Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, HouseRuleCatalog.PrimeBy, "brush", Evening, default);
         var after = await StateAsync();
 
         Assert.All(before.Steps, s => Assert.Equal(s.Id, after.Steps.Single(a => a.BatchId == s.BatchId && a.Key == s.Key).Id));
@@ -77,7 +77,7 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     [Fact]
     public async Task A_unit_that_comes_later_is_routed_by_the_house_rules()
     {
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, Schools.Attachment, "peg", Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, HouseRuleCatalog.Attachment, "peg", Evening, default);
         await new Written(_source).SaveAsync(_workspace, Guid.NewGuid(), [RehearsedBench.Order("Bell Sergeants")], [], Evening, default);
 
         var state = await StateAsync();
@@ -91,15 +91,19 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task The_first_visit_is_answered_once_and_repeating_it_changes_nothing()
     {
         var id = Guid.NewGuid();
-        var answers = new Dictionary<School, string> { [Schools.PrimeBy] = "airbrush", [Schools.PrimerWait] = "careful" };
+        var answers = new Dictionary<HouseRule, string>
+        {
+            [HouseRuleCatalog.PrimeBy] = "airbrush",
+            [HouseRuleCatalog.PrimerWait] = "careful",
+        };
         await Rules.AnswerAsync(_workspace, id, answers, Evening, default);
         var first = await Benches.LoadAsync(_workspace, default);
-        await Rules.AnswerAsync(_workspace, id, new Dictionary<School, string> { [Schools.PrimeBy] = "can" }, Evening, default);
+        await Rules.AnswerAsync(_workspace, id, new Dictionary<HouseRule, string> { [HouseRuleCatalog.PrimeBy] = "can" }, Evening, default);
         var second = await Benches.LoadAsync(_workspace, default);
 
         Assert.True(first.State.HouseAsked);
         Assert.Equal(first.Revision, second.Revision);
-        Assert.True(second.State.House.Bench.Follows(Schools.PrimeBy, "airbrush"));
+        Assert.True(second.State.House.Bench.Follows(HouseRuleCatalog.PrimeBy, "airbrush"));
         Assert.Contains(second.State.Edges, e => e.MinMinutes == 2880);
     }
 
@@ -148,8 +152,8 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
     public async Task Rules_and_changes_travel_with_the_workspace_file()
     {
         var plastic = Batch(await StateAsync(), "Reed Pikes");
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, Schools.Pins, "never", Evening, default);
-        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, plastic.Id, Schools.Muzzles, "all", Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, null, HouseRuleCatalog.Pins, "never", Evening, default);
+        await Rules.ChooseAsync(_workspace, Guid.NewGuid(), null, plastic.Id, HouseRuleCatalog.Muzzles, "all", Evening, default);
         await Rules.ChangeAsync(
             _workspace,
             Guid.NewGuid(),
@@ -167,8 +171,8 @@ public sealed class RuleStoreTests(TestDatabases databases) : IAsyncLifetime
         await new WorkspaceStore(fresh).ImportAsync(other, Guid.NewGuid(), document, Evening, default);
         var there = (await new Written(fresh).LoadAsync(other, default)).State;
 
-        Assert.True(there.House.Bench.Follows(Schools.Pins, "never"));
-        Assert.True(there.House.For(Batch(there, "Reed Pikes")).Follows(Schools.Muzzles, "all"));
+        Assert.True(there.House.Bench.Follows(HouseRuleCatalog.Pins, "never"));
+        Assert.True(there.House.For(Batch(there, "Reed Pikes")).Follows(HouseRuleCatalog.Muzzles, "all"));
         Assert.Equal(
             new RouteChange(ChangeKind.Reorder, StepKind.Study, Before: StepKind.DryFit),
             Assert.Single(there.JobOf(Batch(there, "Reed Pikes")).Changes)

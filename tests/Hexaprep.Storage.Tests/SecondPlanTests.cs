@@ -51,7 +51,7 @@ public sealed class SecondPlanTests(TestDatabases databases) : IAsyncLifetime
 
         Assert.Equal(3, state.Settings.Calendar.Exceptions.Count);
         Assert.Equal(31, state.Settings.Handles);
-        Assert.Equal("airbrush", state.House.Bench.Of(Schools.PrimeBy).Id);
+        Assert.Equal("airbrush", state.House.Bench.Of(HouseRuleCatalog.PrimeBy).Id);
         Assert.All(state.Steps.Where(s => s.Key.Kind == StepKind.Prime && s.NotNeeded is null), s =>
             Assert.Equal("airbrush", s.Amounts.Method)
         );

@@ -86,7 +86,7 @@ public sealed class StoreTests(TestDatabases databases) : IAsyncLifetime
                 _workspace,
                 Guid.NewGuid(),
                 [RehearsedBench.Order("Reed Pikes")],
-                [Muster.Key("Reed Pikes")],
+                [RosterExpander.Key("Reed Pikes")],
                 Evening,
                 default
             )

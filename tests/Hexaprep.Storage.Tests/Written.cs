@@ -93,7 +93,7 @@ internal sealed class Written(NpgsqlDataSource source)
         Guid id,
         Guid? unitId,
         Guid? batchId,
-        School school,
+        HouseRule school,
         string? option,
         Instant now,
         CancellationToken cancel
@@ -109,7 +109,7 @@ internal sealed class Written(NpgsqlDataSource source)
     public Task AnswerAsync(
         WorkspaceId workspace,
         Guid id,
-        IReadOnlyDictionary<School, string> answers,
+        IReadOnlyDictionary<HouseRule, string> answers,
         Instant now,
         CancellationToken cancel
     ) => _store.WriteAsync(workspace, id, bench => HouseEdits.Answer(bench, answers, now, Guid.NewGuid), now, cancel);

@@ -35,7 +35,7 @@ public static class AnyWrite
         var clock = new Clockface(bench.State.Settings.Zone, at);
         var open = bench
             .State.Steps.Where(s =>
-                s.NotNeeded is null && bench.Remaining(s).Count > 0 && Readying.Of(bench, s, bench.Remaining(s), clock) is null
+                s.NotNeeded is null && bench.Remaining(s).Count > 0 && RouteReadiness.Of(bench, s, bench.Remaining(s), clock) is null
             )
             .ToList();
         T? One<T>(IReadOnlyList<T> all)
@@ -125,7 +125,7 @@ public static class AnyWrite
                     at
                 )
             ),
-            16 => Try(() => HouseEdits.Choose(bench, null, null, Schools.PrimeBy, One(["brush", "can", "airbrush"])!, at, newId)),
+            16 => Try(() => HouseEdits.Choose(bench, null, null, HouseRuleCatalog.PrimeBy, One(["brush", "can", "airbrush"])!, at, newId)),
             17 => Try(() =>
                 RosterEdits.EditBatch(
                     bench,
@@ -137,7 +137,13 @@ public static class AnyWrite
                 )
             ),
             18 when draw % 3 == 0 => Try(() =>
-                RosterEdits.Join(bench, [RehearsedBench.Order("Lantern Keepers", 1 + draw % 4)], [Muster.Key("Lantern Keepers")], at, newId)
+                RosterEdits.Join(
+                    bench,
+                    [RehearsedBench.Order("Lantern Keepers", 1 + draw % 4)],
+                    [RosterExpander.Key("Lantern Keepers")],
+                    at,
+                    newId
+                )
             ),
             19 => Try(() =>
                 SecondPlanEdits.Take(bench, new WhatIfAsk(WhatIfKind.Split, BatchId: bench.State.Batches[^1].Id, Models: 1), at, newId)

@@ -72,7 +72,7 @@ public static class DrawnArmy
                 OneOf(Gaps.None, Gaps.Small, Gaps.Large),
                 OneOf(0, 0, 1, 2, 3),
                 Sheen.Matte,
-                tier == Tier.RankAndFile ? draw.Next(20, 61) : Muster.UsualPaintMinutes(tier)
+                tier == Tier.RankAndFile ? draw.Next(20, 61) : RosterExpander.UsualPaintMinutes(tier)
             ),
             null,
             draw.Next(1, 4),

@@ -179,8 +179,9 @@ public sealed class PlanEdits
     private static PlanBatch Batch(string id, string unit, Random random)
     {
         PlanStep Spray(string name, string mode, int wait) => new(name, 6, 1, 1, wait) { Mode = mode };
-        PlanHold Slot(string step) => new("rack", 1, new PlanEdge(step, "start"), new PlanEdge(step, "ready"));
-        PlanHold Handles(string from, string to) => new("handle", Models, new PlanEdge(from, "start"), new PlanEdge(to, "ready"));
+        ResourceReservation Slot(string step) => new("rack", 1, new PlanEdge(step, "start"), new PlanEdge(step, "ready"));
+        ResourceReservation Handles(string from, string to) =>
+            new("handle", Models, new PlanEdge(from, "start"), new PlanEdge(to, "ready"));
         return random.Next(2) == 0
             ? new PlanBatch(
                 id,

@@ -25,7 +25,7 @@ public sealed class RehearsedBench
     public RehearsedBench(DateTimeZone zone, int handles, params UnitOrder[] orders)
     {
         Index = new BenchIndex(BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles)));
-        foreach (var unit in Muster.Call(orders, handles, NewId))
+        foreach (var unit in RosterExpander.Expand(orders, handles, NewId))
             Index = Index.With(RosterEdits.Joined(Index, [unit], NewId));
     }
 
@@ -118,7 +118,7 @@ public sealed class RehearsedBench
     private Instant Free(BenchStep step, Instant at)
     {
         var clock = new Clockface(State.Settings.Zone, at);
-        return Readying.Of(Index, step, Index.Remaining(step), clock) is { Until: { } until } ? until : at;
+        return RouteReadiness.Of(Index, step, Index.Remaining(step), clock) is { Until: { } until } ? until : at;
     }
 
     private HashSet<Guid> Ancestors(Guid step)

@@ -121,7 +121,7 @@ public sealed class DemoComposer(TestDatabases databases)
                 foreach (var step in Steps(bench, unit, stop).Where(s => !bench.IsFinished(s)))
                 {
                     var models = bench.Remaining(step);
-                    if (Readying.Of(bench, step, models, new Clockface(DateTimeZone.Utc, at)) is not null)
+                    if (RouteReadiness.Of(bench, step, models, new Clockface(DateTimeZone.Utc, at)) is not null)
                         continue;
                     var fits = models.Count;
                     while (fits > 0 && at + Duration.FromMinutes(step.HandsMinutes(fits)) > end)

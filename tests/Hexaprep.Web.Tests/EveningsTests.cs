@@ -178,9 +178,9 @@ public sealed class EveningsTests(TestDatabases databases)
             return;
         var minutes = Math.Max(1.0, own.Amounts.SecondsPerModel / 60.0 * _pace);
         var takes = Duration.FromMinutes(
-            Math.Min(minutes * (Sessions.Has(own) ? 1 : left), Math.Max(1, (end - _app.Clock.Now).TotalMinutes))
+            Math.Min(minutes * (PaintSessions.Has(own) ? 1 : left), Math.Max(1, (end - _app.Clock.Now).TotalMinutes))
         );
-        var done = Sessions.Has(own)
+        var done = PaintSessions.Has(own)
             ? (takes.TotalMinutes >= minutes - 0.5 ? 1 : 0)
             : (int)Math.Min(left, Math.Max(1, takes.TotalMinutes / minutes));
         _app.Clock.Now += takes;

@@ -338,7 +338,7 @@ internal sealed class PlausibleRequests(int seed)
 
     private PlausibleRequest House(BenchIndex bench)
     {
-        var school = One(Schools.All)!;
+        var school = One(HouseRuleCatalog.All)!;
         var (unit, batch) = (Chance(25) ? One(bench.State.Units)?.Id : null, Chance(15) ? One(bench.State.Batches)?.Id : null);
         return Put(
             "/api/house-rules",

@@ -71,7 +71,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             );
         if (bench.InHand is { } other)
             changes.AddRange(Leave(other, at));
-        changes.Add(new Change.SpellOpened(new Spell(newId(), step.Id, at, null) { Against = against }));
+        changes.Add(new Change.SpellOpened(new WorkInterval(newId(), step.Id, at, null) { Against = against }));
         return changes;
     }
 
@@ -82,7 +82,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             return ([], null);
         if (!act.Anyway || (act.Dry && blocker.Waits.Count > 0))
             return (Tests(blocker, act), null);
-        var advice = Advice.On(bench, step, blocker, act.At);
+        var advice = AgainstAdvice.On(bench, step, blocker, act.At);
         if (advice.IsLaw && act.Kind == ActKind.Start)
             throw Conflict(
                 "anyway",
@@ -177,7 +177,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     // Long: a tick, the coat it is part of, and what ends with it.
     private List<Change> TickAll(
         BenchStep step,
-        Spell spell,
+        WorkInterval spell,
         IReadOnlyList<(BenchModel Model, IReadOnlyList<Guid> Pieces)> models,
         Instant at
     )
@@ -240,7 +240,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             changes.AddRange(
                 models
                     .SelectMany(m => Mended(step, repair, m.Model))
-                    .Select(f => new Change.FlawClosed(f.Id, at, FlawEnd.Mended, null, CaseOfBench.CauseOf(bench, f, at)))
+                    .Select(f => new Change.FlawClosed(f.Id, at, FlawEnd.Mended, null, DiagnosisCase.CauseOf(bench, f, at)))
             );
             changes.AddRange(models.SelectMany(m => Bared(step, repair, m.Model)).Select(f => new Change.FlawReopened(f.Id)));
         }
@@ -267,7 +267,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             : throw Conflict("stepId", "This step is not in hand.", "Nothing has to be put down.");
     }
 
-    private List<Change> Leave(Spell spell, Instant at)
+    private List<Change> Leave(WorkInterval spell, Instant at)
     {
         List<Change> changes = [new Change.SpellEnded(spell.Id, Instant.Max(at, spell.BeganAt))];
         foreach (var coat in bench.CoatsOf(spell.StepId).Where(c => c.EndedAt is null))
@@ -379,7 +379,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                     Instant.Max(act.At, flaw.NotedAt),
                     act.End ?? FlawEnd.Mended,
                     Why(act),
-                    CaseOfBench.CauseOf(bench, flaw, act.At)
+                    DiagnosisCase.CauseOf(bench, flaw, act.At)
                 ),
             ]
             : throw Conflict("flawId", "This flaw is already mended.", "Nothing has to be done.");
@@ -387,9 +387,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
 
     // What lies under a further coat spoils it: said by the repair that does nothing.
     private string? WhyNotLeave(Flaw flaw, Instant at) =>
-        flaw.MendedAt is null && CaseOfBench.Seen(bench, [flaw]) is { } seen
+        flaw.MendedAt is null && DiagnosisCase.Seen(bench, [flaw]) is { } seen
             ? Repairs
-                .Of(CaseOfBench.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], at), seen)
+                .Of(DiagnosisCase.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], at), seen)
                 .FirstOrDefault(r => r.Id == Repairs.LeaveIt)
                 ?.Bars.FirstOrDefault()
             : null;

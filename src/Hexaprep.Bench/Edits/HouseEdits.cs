@@ -15,7 +15,7 @@ public static class HouseEdits
         BenchIndex bench,
         Guid? unitId,
         Guid? batchId,
-        School school,
+        HouseRule school,
         string? option,
         Instant now,
         Func<Guid> newId
@@ -41,7 +41,7 @@ public static class HouseEdits
     }
 
     /// <summary>Answers the questions of the first visit in one go.</summary>
-    public static Decision Answer(BenchIndex bench, IReadOnlyDictionary<School, string> answers, Instant now, Func<Guid> newId) =>
+    public static Decision Answer(BenchIndex bench, IReadOnlyDictionary<HouseRule, string> answers, Instant now, Func<Guid> newId) =>
         new(
             "house",
             now,
@@ -63,7 +63,7 @@ public static class HouseEdits
         BenchIndex bench,
         Guid? unitId,
         Guid? batchId,
-        School school,
+        HouseRule school,
         string? option,
         Func<Guid> newId
     ) =>
@@ -75,6 +75,6 @@ public static class HouseEdits
         );
 
     /// <summary>The batches for which another book says something else at a point.</summary>
-    public static IReadOnlyList<Guid> Changed(BenchIndex bench, HouseBook after, School school) =>
+    public static IReadOnlyList<Guid> Changed(BenchIndex bench, HouseRuleSet after, HouseRule school) =>
         [.. bench.State.Batches.Where(b => after.For(b).Of(school).Id != bench.HouseOf(b.Id).Of(school).Id).Select(b => b.Id)];
 }

@@ -31,7 +31,7 @@ public static class RepairEdits
     public static (Repair Repair, IReadOnlyList<Change> Made) Taken(BenchIndex bench, Guid flawId, string plan, bool together, Instant now)
     {
         var flaw = Open(bench, flawId);
-        var alike = CaseOfBench.Alike(bench, flaw);
+        var alike = DiagnosisCase.Alike(bench, flaw);
         var at = bench.Steps[flaw.StepId];
         Edit.OnBench(bench, at.BatchId);
         var models = alike.Select(f => f.ModelId).Distinct().ToList();
@@ -58,7 +58,7 @@ public static class RepairEdits
                 new Change.RouteSet(
                     at.BatchId,
                     [.. bench.AllStepsOf[at.BatchId], .. steps],
-                    [.. EdgesOf(bench, at.BatchId), .. Edges(bench, at, steps, models, CaseOfBench.Seen(bench, alike)!.Step)]
+                    [.. EdgesOf(bench, at.BatchId), .. Edges(bench, at, steps, models, DiagnosisCase.Seen(bench, alike)!.Step)]
                 ),
             ]
         );
@@ -119,11 +119,11 @@ public static class RepairEdits
         Instant now
     )
     {
-        if (CaseOfBench.Seen(bench, alike) is not { } seen)
+        if (DiagnosisCase.Seen(bench, alike) is not { } seen)
             throw new RefusedException(
                 new Refusal("flawId", "A flaw told in free words has no repair of its own.", "Say that it is mended when it is.")
             );
-        var repair = Repairs.Of(CaseOfBench.Of(bench, batchId, models, now), seen).FirstOrDefault(r => r.Id == plan);
+        var repair = Repairs.Of(DiagnosisCase.Of(bench, batchId, models, now), seen).FirstOrDefault(r => r.Id == plan);
         if (repair is not { Steps.Count: > 0 })
             throw new RefusedException(new Refusal("repair", $"'{plan}' is no repair of this flaw.", "Choose one that is offered."));
         return repair.Bars.Count == 0
@@ -145,13 +145,13 @@ public static class RepairEdits
                 {
                     Occurrences = 1,
                 }
-                : new StepDraft(step.SetupMinutes, step.SecondsPerModel) { Method = step.Method, Product = step.Product };
+                : new StepAmounts(step.SetupMinutes, step.SecondsPerModel) { Method = step.Method, Product = step.Product };
         return new BenchStep(
             id,
             at.BatchId,
             new StepKey(step.Kind, null, 1),
             1,
-            StepFacts.Of(step.Kind).Side,
+            StepDefinition.Of(step.Kind).Side,
             amounts,
             $"Mends what was seen at: {BenchIndex.TitleOf(at).ToLowerInvariant()} ({plan.Replace('_', ' ')}).",
             at.Position
@@ -172,7 +172,7 @@ public static class RepairEdits
         StepKind shown
     )
     {
-        var demands = new Demands(bench.JobOf(at), RuleBook.Trade);
+        var demands = new DrynessRequirements(bench.JobOf(at), RuleBook.Trade);
         var edges = new List<BenchEdge>();
         void Add(BenchStep from, BenchStep to, string reason) => edges.Add(Edge(bench, demands, from, to, reason));
         var coated = bench.StepsOf[at.BatchId].LastOrDefault(s => s.Key.Kind == shown && s.RepairId is null);
@@ -199,7 +199,7 @@ public static class RepairEdits
         return edges.DistinctBy(e => (e.From, e.To));
     }
 
-    private static BenchEdge Edge(BenchIndex bench, Demands demands, BenchStep from, BenchStep to, string reason)
+    private static BenchEdge Edge(BenchIndex bench, DrynessRequirements demands, BenchStep from, BenchStep to, string reason)
     {
         if (from.Amounts.Product is not { } product)
             return new BenchEdge(from.Id, to.Id, null, 0, null, null, Rule, reason);

@@ -10,7 +10,7 @@ public static class RosterEdits
     /// <summary>All orders join, with their routes; units already on the bench are left alone.</summary>
     /// <param name="bench">Before.</param>
     /// <param name="orders">Read before.</param>
-    /// <param name="anyway">Names (as <see cref="Muster.Key"/> writes them) to add although they are there.</param>
+    /// <param name="anyway">Names (as <see cref="RosterExpander.Key"/> writes them) to add although they are there.</param>
     /// <param name="now">When.</param>
     /// <param name="newId">Gives fresh random identities.</param>
     public static Decision Join(
@@ -21,9 +21,13 @@ public static class RosterEdits
         Func<Guid> newId
     )
     {
-        var there = bench.State.Units.Select(u => Muster.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
+        var there = bench.State.Units.Select(u => RosterExpander.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
         there.ExceptWith(anyway);
-        var units = Muster.Call([.. orders.Where(o => !there.Contains(Muster.Key(o.Unit)))], bench.State.Settings.Handles, newId);
+        var units = RosterExpander.Expand(
+            [.. orders.Where(o => !there.Contains(RosterExpander.Key(o.Unit)))],
+            bench.State.Settings.Handles,
+            newId
+        );
         if (RosterLimits.WhyNot(bench.State.Models.Count, units.Sum(u => u.Models.Count)) is { } over)
             throw new RefusedException(over);
         return new Decision(
@@ -42,13 +46,13 @@ public static class RosterEdits
     /// <param name="with">What is said of them before their routes are derived.</param>
     public static IReadOnlyList<Change> Joined(
         BenchIndex bench,
-        IReadOnlyList<MusteredUnit> units,
+        IReadOnlyList<NewUnit> units,
         Func<Guid> newId,
         IReadOnlyList<Change>? with = null
     )
     {
         var taken = bench.State.Units.Select(u => u.Mark).ToHashSet(StringComparer.Ordinal);
-        var marked = new List<MusteredUnit>(units.Count);
+        var marked = new List<NewUnit>(units.Count);
         foreach (var unit in units)
         {
             var mark = UnitMarks.Free(unit.Unit.Name, taken);

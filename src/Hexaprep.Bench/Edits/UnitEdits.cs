@@ -129,7 +129,7 @@ public static class UnitEdits
         var name = NextName(bench, unit.Name);
         UnitOrder Order(Batch b) =>
             new(name, b.Name, like.Count == 1 ? b.Traits with { Models = models ?? b.Traits.Models } : b.Traits, null, 1, unit.Notes);
-        var called = Muster.Call([.. like.Select(Order)], bench.State.Settings.Handles, newId)[0];
+        var called = RosterExpander.Expand([.. like.Select(Order)], bench.State.Settings.Handles, newId)[0];
         called = called with { Unit = called.Unit with { Id = id }, Batches = [.. called.Batches.Select(b => b with { UnitId = id })] };
         if (RosterLimits.WhyNot(bench.State.Models.Count, called.Models.Count) is { } over)
             throw new RefusedException(over);
@@ -143,7 +143,7 @@ public static class UnitEdits
     }
 
     // The choices and changed routes of the unit it follows; those of single batches where none was split.
-    private static List<Change> Followed(BenchIndex bench, Guid unitId, List<Batch> like, MusteredUnit called)
+    private static List<Change> Followed(BenchIndex bench, Guid unitId, List<Batch> like, NewUnit called)
     {
         var changes = Choices(bench, unitId, s => new(called.Unit.Id, null, s.Key, s.Value)).ToList();
         if (called.Batches.Count != like.Count)
@@ -157,20 +157,20 @@ public static class UnitEdits
         return changes;
     }
 
-    private static IEnumerable<Change> Choices(BenchIndex bench, Guid scope, Func<KeyValuePair<School, string>, Change.ChoiceSet> set) =>
-        bench.State.House.Of(scope).Chosen.Select(c => set(new(Schools.Find(c.Key)!, c.Value)));
+    private static IEnumerable<Change> Choices(BenchIndex bench, Guid scope, Func<KeyValuePair<HouseRule, string>, Change.ChoiceSet> set) =>
+        bench.State.House.Of(scope).Chosen.Select(c => set(new(HouseRuleCatalog.Find(c.Key)!, c.Value)));
 
     // "Reed Pikes", "Reed Pikes 2", "Reed Pikes 3": the first that no unit has, those off the bench among them.
     private static string NextName(BenchIndex bench, string name)
     {
-        var there = bench.Units.Values.Select(u => Muster.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
+        var there = bench.Units.Values.Select(u => RosterExpander.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
         var stem = name.TrimEnd('0', '1', '2', '3', '4', '5', '6', '7', '8', '9');
         stem = stem.EndsWith(' ') && stem.TrimEnd().Length > 0 ? stem.TrimEnd() : name;
         for (var number = 2; ; number++)
         {
             var tail = $" {number}";
             var next = Texts.Cut(stem, Texts.Name - tail.Length) + tail;
-            if (!there.Contains(Muster.Key(next)))
+            if (!there.Contains(RosterExpander.Key(next)))
                 return next;
         }
     }

@@ -55,7 +55,7 @@ public sealed class FlawMemory(BenchIndex bench)
     public IReadOnlyList<YieldView> Yields()
     {
         var rows = new List<YieldView>();
-        foreach (var gate in StepFacts.InOrder.Select(f => f.Kind).Where(k => k.IsGate()))
+        foreach (var gate in StepDefinition.InOrder.Select(f => f.Kind).Where(k => k.IsGate()))
         {
             var all = Seen(gate);
             if (all.Models == 0)
@@ -92,11 +92,11 @@ public sealed class FlawMemory(BenchIndex bench)
                 .SelectMany(g => g)
                 .Where(f => f.Cause is { } c && CauseBook.Of(c).HouseRule is not null)
                 .GroupBy(f => (CauseBook.Of(f.Cause!.Value).HouseRule!, f.Cause!.Value))
-                .Where(g => g.Count() >= ReviewFrom && Schools.Find(g.Key.Item1) is not null)
+                .Where(g => g.Count() >= ReviewFrom && HouseRuleCatalog.Find(g.Key.Item1) is not null)
                 .OrderByDescending(g => g.Count())
                 .Select(g => new ReviewView(
                     g.Key.Item1,
-                    Schools.Find(g.Key.Item1)!.Question,
+                    HouseRuleCatalog.Find(g.Key.Item1)!.Question,
                     $"{g.Count()} flaws because {CauseBook.Of(g.Key.Value).Words}. {CauseBook.Of(g.Key.Value).Next}"
                 )),
         ];
@@ -133,7 +133,7 @@ public sealed class FlawMemory(BenchIndex bench)
         {
             StepKind.PrimerGate => StepKind.Prime,
             StepKind.TransferGate => StepKind.GlossBed,
-            _ => StepFacts.Of(gate).LooksAt ?? StepKind.FinalCoat,
+            _ => StepDefinition.Of(gate).LooksAt ?? StepKind.FinalCoat,
         };
 }
 

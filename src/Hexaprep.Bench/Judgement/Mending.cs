@@ -30,7 +30,7 @@ public sealed record Mending(Guid StepId, int Models, int HandsMinutes, int Wait
         {
             if (!told.Add(flaw.Id))
                 continue;
-            var alike = CaseOfBench.Alike(bench, flaw);
+            var alike = DiagnosisCase.Alike(bench, flaw);
             told.UnionWith(alike.Select(f => f.Id));
             var (minutes, waits) = Cheapest(bench, batchId, alike, now);
             (hands, wait) = (hands + minutes, Math.Max(wait, waits));
@@ -52,11 +52,11 @@ public sealed record Mending(Guid StepId, int Models, int HandsMinutes, int Wait
 
     private static (int Minutes, int Wait) Cheapest(BenchIndex bench, Guid batchId, IReadOnlyList<Flaw> alike, Instant now)
     {
-        if (CaseOfBench.Seen(bench, alike) is not { } seen)
+        if (DiagnosisCase.Seen(bench, alike) is not { } seen)
             return (UnknownMinutes * alike.Count, 0);
         var models = alike.Select(f => f.ModelId).Distinct().ToList();
         var repair = Repairs
-            .Of(CaseOfBench.Of(bench, batchId, models, now), seen)
+            .Of(DiagnosisCase.Of(bench, batchId, models, now), seen)
             .FirstOrDefault(r => r.Bars.Count == 0 && r.Steps.Count > 0);
         return repair is null ? (UnknownMinutes * models.Count, 0) : (repair.Minutes, repair.WaitMinutes);
     }

@@ -35,7 +35,7 @@ public sealed record PaintRow(int Models, double TurnMinutes, int DryMinutes, in
             return null;
         var house = bench.HouseOf(step.BatchId);
         var (traits, left) = (bench.Batches[step.BatchId].Traits, bench.Remaining(step).Count);
-        if (house.Follows(Schools.Rows, "figure") || left == 0 || traits.PaintMinutes == 0)
+        if (house.Follows(HouseRuleCatalog.Rows, "figure") || left == 0 || traits.PaintMinutes == 0)
             return null;
         var key = Product.Of(step.Key.Kind, product, step.Amounts.Method);
         var dry = bench.Drying.Expected(step.Key.Kind, key, Readiness.Recoat, house, now, film: Film.Light).Usual;

@@ -11,7 +11,7 @@ public static class Perishing
     /// <param name="bench">The bench.</param>
     /// <param name="spell">The spell.</param>
     /// <param name="now">The moment.</param>
-    public static Instant? LostAt(BenchIndex bench, Spell spell, Instant now)
+    public static Instant? LostAt(BenchIndex bench, WorkInterval spell, Instant now)
     {
         var step = bench.Steps[spell.StepId];
         var soaked = MinuteClocks.Running(bench, now).Where(c => c.StepId == step.Id).Select(c => c.LostAt).Min();

@@ -16,14 +16,14 @@ public static class Permission
     /// <param name="clock">The moment.</param>
     public static Blocker? Of(BenchIndex bench, BenchStep step, IReadOnlyList<BenchModel> models, Clockface clock)
     {
-        if (Readying.Of(bench, step, models, clock) is { } waits)
+        if (RouteReadiness.Of(bench, step, models, clock) is { } waits)
             return waits;
         // A repair was judged when it was chosen.
         if (step.RepairId is not null || models.Count == 0)
             return null;
-        var answer = BenchJudge
+        var answer = BenchPermission
             .Of(bench, bench.Batches[step.BatchId], models, clock.Now, asksTheAir: false)
-            .Alone(new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product });
+            .Alone(new PermissionQuery(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product });
         return answer.Verdict == Verdict.Yes ? null : new Blocker(Sentence.Within(answer.Reasons[0].Text).TrimEnd('.'), answer.Until);
     }
 }

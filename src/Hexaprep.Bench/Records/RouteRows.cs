@@ -122,7 +122,7 @@ public sealed record StepRow
             new StepKey(Ids.Parse<StepKind>(Kind), Piece, Occurrence),
             Occurrences,
             Ids.Parse<Side>(Side),
-            new StepDraft(SetupMinutes, SecondsPerModel)
+            new StepAmounts(SetupMinutes, SecondsPerModel)
             {
                 Attention = Ids.Parse<Attention>(Attention),
                 OneGo = OneGo,
@@ -209,7 +209,7 @@ public sealed record EdgeRow
 }
 
 /// <summary>A house rule: for the whole bench (neither unit nor batch), a unit, or a batch.</summary>
-public sealed record ChoiceRow
+public sealed record HouseRuleChoiceRow
 {
     /// <summary>Random identity.</summary>
     public required Guid Id { get; init; }

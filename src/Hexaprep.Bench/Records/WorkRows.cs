@@ -42,7 +42,7 @@ public sealed record EntryRow
 }
 
 /// <summary>A spell of hands.</summary>
-public sealed record SpellRow
+public sealed record WorkIntervalRow
 {
     /// <summary>Random identity.</summary>
     public required Guid Id { get; init; }
@@ -57,11 +57,11 @@ public sealed record SpellRow
     public required Instant? EndedAt { get; init; }
 
     /// <summary>What spoke against it where it was begun against advice; null for none.</summary>
-    [Text(Advice.MostText, 0)]
+    [Text(AgainstAdvice.MostText, 0)]
     public string? Against { get; init; }
 
     /// <summary>The spell.</summary>
-    public Spell ToSpell() => new(Id, StepId, BeganAt, EndedAt) { Against = Against };
+    public WorkInterval ToSpell() => new(Id, StepId, BeganAt, EndedAt) { Against = Against };
 }
 
 /// <summary>One piece of a model through one step.</summary>

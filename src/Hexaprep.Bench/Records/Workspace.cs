@@ -63,7 +63,7 @@ public record Workspace
     public required IReadOnlyList<EntryRow> Logbook { get; init; }
 
     /// <summary>Spells of hands.</summary>
-    public required IReadOnlyList<SpellRow> Spells { get; init; }
+    public required IReadOnlyList<WorkIntervalRow> Spells { get; init; }
 
     /// <summary>What went through which step.</summary>
     public required IReadOnlyList<TickRow> Ticks { get; init; }
@@ -84,7 +84,7 @@ public record Workspace
     public required IReadOnlyList<ExceptionRow> SittingExceptions { get; init; }
 
     /// <summary>House rules that were chosen.</summary>
-    public IReadOnlyList<ChoiceRow> HouseChoices { get; init; } = [];
+    public IReadOnlyList<HouseRuleChoiceRow> HouseChoices { get; init; } = [];
 
     /// <summary>What users changed of routes.</summary>
     public IReadOnlyList<RouteChangeRow> RouteChanges { get; init; } = [];

@@ -47,7 +47,7 @@ public sealed class BatchWork
 
     /// <summary>Every piece that is through a step.</summary>
     public ILookup<Guid, Tick> PieceTicks { get; }
-    public ILookup<Guid, Spell> Spells { get; }
+    public ILookup<Guid, WorkInterval> Spells { get; }
     public ILookup<Guid, Coat> Coats { get; }
     public IReadOnlyList<Flaw> OpenFlaws { get; }
 

@@ -11,20 +11,20 @@ namespace Hexaprep.Bench.State;
 public sealed class BenchHistory
 {
     private readonly BenchState _of;
-    private readonly Lazy<ImmutableList<Spell>> _ended;
+    private readonly Lazy<ImmutableList<WorkInterval>> _ended;
     private readonly Lazy<ProductLogs> _products;
     private readonly Lazy<IReadOnlyList<string>> _coatedUnits;
     private readonly ReadAir _air;
 
     private BenchHistory(
         BenchState of,
-        Lazy<ImmutableList<Spell>> ended,
+        Lazy<ImmutableList<WorkInterval>> ended,
         Lazy<ProductLogs> products,
         Lazy<IReadOnlyList<string>> coatedUnits,
         ReadAir air
     ) => (_of, _ended, _products, _coatedUnits, _air) = (of, ended, products, coatedUnits, air);
 
-    public IReadOnlyList<Spell> Ended => _ended.Value;
+    public IReadOnlyList<WorkInterval> Ended => _ended.Value;
     public ProductLogs Products => _products.Value;
     public IReadOnlyList<string> CoatedUnits => _coatedUnits.Value;
 
@@ -43,7 +43,7 @@ public sealed class BenchHistory
     public BenchHistory After(BenchState before, BenchState next, IReadOnlyList<Change> changes)
     {
         var ended = _ended.IsValueCreated
-            ? new Lazy<ImmutableList<Spell>>(EndedAfter(_ended.Value, before, next, changes))
+            ? new Lazy<ImmutableList<WorkInterval>>(EndedAfter(_ended.Value, before, next, changes))
             : new(() => EndedOf(next));
         var sameUnits = ReferenceEquals(before.Units, next.Units) && ReferenceEquals(before.PastCoats, next.PastCoats);
         return new BenchHistory(
@@ -85,8 +85,8 @@ public sealed class BenchHistory
             _ => null,
         };
 
-    private static ImmutableList<Spell> EndedAfter(
-        ImmutableList<Spell> ended,
+    private static ImmutableList<WorkInterval> EndedAfter(
+        ImmutableList<WorkInterval> ended,
         BenchState before,
         BenchState next,
         IReadOnlyList<Change> changes
@@ -102,10 +102,10 @@ public sealed class BenchHistory
         return ended;
     }
 
-    private static ImmutableList<Spell> EndedOf(BenchState state) =>
+    private static ImmutableList<WorkInterval> EndedOf(BenchState state) =>
         [.. state.Spells.Where(s => s.EndedAt is not null).OrderBy(s => s.EndedAt).ThenBy(s => s.BeganAt).ThenBy(s => s.Id)];
 
-    private static int ByEnd(Spell a, Spell b) =>
+    private static int ByEnd(WorkInterval a, WorkInterval b) =>
         a.EndedAt!.Value.CompareTo(b.EndedAt!.Value) is not 0 and var byEnd ? byEnd : Order.Spells(a, b);
 
     private static IReadOnlyList<string> UnitsOf(BenchState state) =>

@@ -190,16 +190,16 @@ public sealed class BenchIndex
     public ByStep<Tick> PieceTicksOf => new(id => WorkOn(id)?.PieceTicks[id] ?? []);
 
     /// <summary>Spells of a step, oldest first.</summary>
-    public ByStep<Spell> SpellsOf => new(id => WorkOn(id)?.Spells[id] ?? []);
+    public ByStep<WorkInterval> SpellsOf => new(id => WorkOn(id)?.Spells[id] ?? []);
 
     /// <summary>The open spell, or null when hands are free.</summary>
-    public Spell? InHand { get; }
+    public WorkInterval? InHand { get; }
 
     /// <summary>Spells that were put down or finished, by their end: the newest stands last.</summary>
-    public IReadOnlyList<Spell> EndedSpells => _history.Ended;
+    public IReadOnlyList<WorkInterval> EndedSpells => _history.Ended;
 
     /// <summary>Spells that ended after a moment, the newest first: costs what it gives.</summary>
-    public IEnumerable<Spell> EndedAfter(Instant moment) => Backwards(EndedSpells).TakeWhile(s => s.EndedAt > moment);
+    public IEnumerable<WorkInterval> EndedAfter(Instant moment) => Backwards(EndedSpells).TakeWhile(s => s.EndedAt > moment);
 
     /// <summary>Ticks from a moment on, the newest first: costs what it gives.</summary>
     public IEnumerable<Tick> TicksFrom(Instant moment) => Backwards(State.Ticks).TakeWhile(t => t.At >= moment);
@@ -335,7 +335,7 @@ public sealed class BenchIndex
     /// <summary>The step's title, its coat or session number with it.</summary>
     public static string TitleOf(BenchStep step) =>
         step.RepairId is not null ? RepairWords.TitleOf(step.Key.Kind, step.Amounts.Method)
-        : step is { Key.Kind: StepKind.Sand, Amounts.Method: Room.ByScraping } ? "Scrape the fills"
+        : step is { Key.Kind: StepKind.Sand, Amounts.Method: WorkshopLimits.ByScraping } ? "Scrape the fills"
         : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
 
     /// <summary>How a step is done, in words: what was fixed in one way is let go in its way.</summary>

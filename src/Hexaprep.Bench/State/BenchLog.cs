@@ -6,7 +6,12 @@ using Hexaprep.Craft.Vocabulary;
 namespace Hexaprep.Bench.State;
 
 /// <summary>What was done at the bench, in order of time: of the whole bench, or of one batch.</summary>
-public sealed record BenchLog(ImmutableList<Spell> Spells, ImmutableList<Tick> Ticks, ImmutableList<Coat> Coats, ImmutableList<Flaw> Flaws)
+public sealed record BenchLog(
+    ImmutableList<WorkInterval> Spells,
+    ImmutableList<Tick> Ticks,
+    ImmutableList<Coat> Coats,
+    ImmutableList<Flaw> Flaws
+)
 {
     public static readonly BenchLog Empty = new([], [], [], []);
 

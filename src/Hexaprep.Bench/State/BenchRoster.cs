@@ -23,7 +23,7 @@ public sealed class BenchRoster
         var ordered = state
             .Steps.OrderBy(s => s.Position)
             .ThenBy(s => s.RepairId is null)
-            .ThenBy(s => s.RepairId is null ? 0 : StepFacts.Of(s.Key.Kind).Place)
+            .ThenBy(s => s.RepairId is null ? 0 : StepDefinition.Of(s.Key.Kind).Place)
             .ThenBy(s => s.RepairId is null ? 0 : s.Key.Occurrence)
             .ToList();
         AllStepsOf = ordered.ToLookup(s => s.BatchId);

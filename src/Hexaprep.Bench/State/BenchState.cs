@@ -17,7 +17,7 @@ public sealed record BenchStep(
     StepKey Key,
     int Of,
     Side Side,
-    StepDraft Amounts,
+    StepAmounts Amounts,
     string Reason,
     int Position,
     string? NotNeeded = null
@@ -44,7 +44,7 @@ public sealed record BenchEdge(
 );
 
 /// <summary>A spell of hands on one step: open until it is put down or finished.</summary>
-public sealed record Spell(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt)
+public sealed record WorkInterval(Guid Id, Guid StepId, Instant BeganAt, Instant? EndedAt)
 {
     /// <summary>What spoke against it where it was begun against advice, or logged although it was not allowed; null for none.</summary>
     public string? Against { get; init; }
@@ -153,10 +153,10 @@ public sealed record BenchSettings(SittingCalendar Calendar, int Handles)
 /// <summary>The house rules: the bench's, and those of single units and batches laid over them.</summary>
 /// <param name="Bench">For the whole bench.</param>
 /// <param name="Narrower">By the id of a unit or a batch.</param>
-public sealed record HouseBook(HouseRuleChoices Bench, ImmutableDictionary<Guid, HouseRuleChoices> Narrower)
+public sealed record HouseRuleSet(HouseRuleChoices Bench, ImmutableDictionary<Guid, HouseRuleChoices> Narrower)
 {
     /// <summary>All defaults.</summary>
-    public static readonly HouseBook Default = new(HouseRuleChoices.Default, ImmutableDictionary<Guid, HouseRuleChoices>.Empty);
+    public static readonly HouseRuleSet Default = new(HouseRuleChoices.Default, ImmutableDictionary<Guid, HouseRuleChoices>.Empty);
 
     /// <summary>The rules that hold for a batch.</summary>
     public HouseRuleChoices For(Batch batch) => Bench.Under(Of(batch.UnitId)).Under(Of(batch.Id));
@@ -167,7 +167,7 @@ public sealed record HouseBook(HouseRuleChoices Bench, ImmutableDictionary<Guid,
     /// <summary>The book with one choice made, for the whole bench where <paramref name="scope"/> is null, else for a unit or batch; a
     /// null option takes a
     /// narrower choice back.</summary>
-    public HouseBook With(Guid? scope, School school, string? option)
+    public HouseRuleSet With(Guid? scope, HouseRule school, string? option)
     {
         HouseRuleChoices Set(HouseRuleChoices rules) => option is null ? new(rules.Chosen.Remove(school.Id)) : rules.With(school, option);
         return scope is { } id ? this with { Narrower = Narrower.SetItem(id, Set(Of(id))) } : this with { Bench = Set(Bench) };
@@ -177,13 +177,13 @@ public sealed record HouseBook(HouseRuleChoices Bench, ImmutableDictionary<Guid,
 /// <summary>Everything the bench knows, at one moment of its history.</summary>
 public sealed record BenchState(
     BenchSettings Settings,
-    HouseBook House,
+    HouseRuleSet House,
     ImmutableList<Unit> Units,
     ImmutableList<Batch> Batches,
     ImmutableList<BenchModel> Models,
     ImmutableList<BenchStep> Steps,
     ImmutableList<BenchEdge> Edges,
-    ImmutableList<Spell> Spells,
+    ImmutableList<WorkInterval> Spells,
     ImmutableList<Tick> Ticks,
     ImmutableList<Coat> Coats,
     ImmutableList<Flaw> Flaws
@@ -264,5 +264,5 @@ public sealed record BenchState(
     public BenchLog Log => new(Spells, Ticks, Coats, Flaws);
 
     /// <summary>An empty bench.</summary>
-    public static BenchState Empty(BenchSettings settings) => new(settings, HouseBook.Default, [], [], [], [], [], [], [], [], []);
+    public static BenchState Empty(BenchSettings settings) => new(settings, HouseRuleSet.Default, [], [], [], [], [], [], [], [], []);
 }

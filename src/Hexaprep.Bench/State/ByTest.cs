@@ -18,7 +18,7 @@ public static class ByTest
             return false;
         if (RuleBook.Trade.Named(edge.Rule) is not { } rule || rule.PlanByOver(product) == PlanBy.Sure || rule.StageOver(product) != stage)
             return false;
-        return bench.HouseOf(from.BatchId).Follows(Schools.WaitsBy, "test")
+        return bench.HouseOf(from.BatchId).Follows(HouseRuleCatalog.WaitsBy, "test")
             && (
                 stage != Readiness.Recoat
                 || bench.Drying.LabelOf(Product.Of(from.Key.Kind, product, from.Amounts.Method))?.RecoatMax is null

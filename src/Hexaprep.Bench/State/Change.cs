@@ -12,7 +12,7 @@ namespace Hexaprep.Bench.State;
 public abstract record Change
 {
     /// <summary>Hands go to a step.</summary>
-    public sealed record SpellOpened(Spell Spell) : Change;
+    public sealed record SpellOpened(WorkInterval Spell) : Change;
 
     /// <summary>Hands leave it, or (null) come back to it.</summary>
     public sealed record SpellEnded(Guid SpellId, Instant? At) : Change;
@@ -78,7 +78,7 @@ public abstract record Change
     public sealed record PhotoGone(Guid PhotoId) : Change;
 
     /// <summary>Units come to the bench, after those that are there; their routes follow as <see cref="RouteSet"/>.</summary>
-    public sealed record UnitsJoined(IReadOnlyList<MusteredUnit> Units) : Change;
+    public sealed record UnitsJoined(IReadOnlyList<NewUnit> Units) : Change;
 
     /// <summary>A unit as it now is.</summary>
     public sealed record UnitSet(Unit Unit) : Change;
@@ -106,7 +106,7 @@ public abstract record Change
     public sealed record RouteChangesSet(Guid BatchId, IReadOnlyList<KeptRouteChange> Kept) : Change;
 
     /// <summary>An option is followed at a point, for the bench, a unit or a batch; null takes a narrower choice back.</summary>
-    public sealed record ChoiceSet(Guid? UnitId, Guid? BatchId, School School, string? Option) : Change;
+    public sealed record ChoiceSet(Guid? UnitId, Guid? BatchId, HouseRule School, string? Option) : Change;
 
     /// <summary>The questions of the first visit were answered.</summary>
     public sealed record HouseAsked : Change;

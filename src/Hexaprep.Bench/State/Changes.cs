@@ -76,7 +76,7 @@ public static class Changes
     private static ImmutableList<BenchClock> Latest(ImmutableList<BenchClock> clocks) =>
         clocks.Count > BenchState.MostClocks ? clocks.RemoveRange(0, clocks.Count - BenchState.MostClocks) : clocks;
 
-    private static BenchState Joined(BenchState s, IReadOnlyList<MusteredUnit> units) =>
+    private static BenchState Joined(BenchState s, IReadOnlyList<NewUnit> units) =>
         s with
         {
             Units = s.Units.AddRange(units.Select(u => u.Unit)),
@@ -141,7 +141,7 @@ public static class Changes
 /// <summary>The orders in which storage reads lists.</summary>
 public static class Order
 {
-    public static readonly Comparison<Spell> Spells = (a, b) => Then(a.BeganAt.CompareTo(b.BeganAt), a.Id, b.Id);
+    public static readonly Comparison<WorkInterval> Spells = (a, b) => Then(a.BeganAt.CompareTo(b.BeganAt), a.Id, b.Id);
     public static readonly Comparison<Tick> Ticks = (a, b) =>
         a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment
         : a.StepId.CompareTo(b.StepId) is not 0 and var byStep ? byStep

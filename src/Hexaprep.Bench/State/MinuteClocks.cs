@@ -122,9 +122,8 @@ public sealed record MinuteClock(
             { Key.Kind: StepKind.PlaceTransfer } => Of(ClockKind.Soak),
             { Key.Kind: StepKind.Wash, Amounts.Method: "acid_dip" } => Of(ClockKind.AcidDip),
             { Key.Kind: StepKind.Straighten, Amounts.Method: "warm_water" } => Of(Dips(bench, step)),
-            { Key.Kind: StepKind.RemoveSupports } when bench.HouseOf(step.BatchId).Follows(Schools.SupportRemoval, "warm_when_stuck") => Of(
-                Dips(bench, step)
-            ),
+            { Key.Kind: StepKind.RemoveSupports }
+                when bench.HouseOf(step.BatchId).Follows(HouseRuleCatalog.SupportRemoval, "warm_when_stuck") => Of(Dips(bench, step)),
             _ => null,
         };
 

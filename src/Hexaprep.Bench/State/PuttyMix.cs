@@ -28,7 +28,7 @@ public static class PuttyMix
     /// <summary>When the mix used last in a spell was made: the cautious reading, so that it stiffens no later than is said.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="spell">A spell on a step that works with a mix.</param>
-    public static Instant MadeAt(BenchIndex bench, Spell spell)
+    public static Instant MadeAt(BenchIndex bench, WorkInterval spell)
     {
         var step = bench.Steps[spell.StepId];
         var ticks = bench.TicksOf[spell.StepId].Where(t => t.SpellId == spell.Id).Select(t => t.At).Order().ToList();
@@ -48,7 +48,7 @@ public static class PuttyMix
     }
 
     /// <summary>When the mix used last in a spell stiffens.</summary>
-    public static Instant StiffAt(BenchIndex bench, Spell spell) => StiffAt(bench, bench.Steps[spell.StepId], MadeAt(bench, spell));
+    public static Instant StiffAt(BenchIndex bench, WorkInterval spell) => StiffAt(bench, bench.Steps[spell.StepId], MadeAt(bench, spell));
 
     private static Instant StiffAt(BenchIndex bench, BenchStep step, Instant made) =>
         made + Duration.FromMinutes(TermsOf(bench, step, made)!.WorkingMinutes);

@@ -42,15 +42,15 @@ public sealed record SprayManner(SprayMedium Medium, SprayPlace Place, double? M
         step.Amounts.Mode is null ? null : Of(bench, step.BatchId, step.Key.Kind, step.Amounts.Way);
 
     /// <summary>How a kind of step would be sprayed for a batch; null when nothing would be.</summary>
-    public static SprayManner? Of(BenchIndex bench, Guid batchId, StepKind kind, Way way)
+    public static SprayManner? Of(BenchIndex bench, Guid batchId, StepKind kind, Technique way)
     {
         if (way.Product is not { } product || SprayFitness.MediumOf(way.Method, product) is not { } medium)
             return null;
         var (house, label) = (bench.HouseOf(batchId), bench.Drying.LabelOf(Product.Of(kind, product, way.Method)));
         var place =
-            medium == SprayMedium.Aerosol ? (house.Follows(Schools.CanPlace, "booth") ? SprayPlace.Booth : SprayPlace.Outdoors)
-            : house.Follows(Schools.AirbrushPlace, "booth") ? SprayPlace.Booth
-            : house.Follows(Schools.AirbrushPlace, "outdoors") || medium == SprayMedium.AirbrushLacquer ? SprayPlace.Outdoors
+            medium == SprayMedium.Aerosol ? (house.Follows(HouseRuleCatalog.CanPlace, "booth") ? SprayPlace.Booth : SprayPlace.Outdoors)
+            : house.Follows(HouseRuleCatalog.AirbrushPlace, "booth") ? SprayPlace.Booth
+            : house.Follows(HouseRuleCatalog.AirbrushPlace, "outdoors") || medium == SprayMedium.AirbrushLacquer ? SprayPlace.Outdoors
             : SprayPlace.AiredRoom;
         return new SprayManner(medium, place, label?.MinTempC, label?.MaxHumidityPct);
     }

@@ -65,5 +65,5 @@ public sealed record PastCoat(
             ]
         );
 
-    private StepKind Step => StepFacts.InOrder.First(f => f.Use == Product.Use && f.IsUsualUse).Kind;
+    private StepKind Step => StepDefinition.InOrder.First(f => f.Use == Product.Use && f.IsUsualUse).Kind;
 }

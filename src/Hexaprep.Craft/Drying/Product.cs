@@ -31,7 +31,7 @@ public sealed record Product(ProductClass Class, string? Method, CoatUse Use)
     public static Product Of(Coat coat) => Of(coat.Step, coat.Product, coat.Method);
 
     /// <summary>The product a step is done with.</summary>
-    public static Product Of(StepKind step, ProductClass product, string? method) => new(product, method, StepFacts.Of(step).Use);
+    public static Product Of(StepKind step, ProductClass product, string? method) => new(product, method, StepDefinition.Of(step).Use);
 
     /// <summary>Reads an outside id; null when it is none.</summary>
     public static Product? Find(string id) =>

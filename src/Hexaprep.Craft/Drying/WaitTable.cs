@@ -95,7 +95,7 @@ public static class WaitTable
     /// <summary>The air a step's wait passes in when nobody read an instrument: a warm stream over washed models, by house rule, else
     /// the workroom's.</summary>
     public static Air AirAfter(StepKind step, HouseRuleChoices house) =>
-        step == StepKind.Wash && house.Follows(Schools.Drying, "warm_air") ? Dryer : Air.Usual;
+        step == StepKind.Wash && house.Follows(HouseRuleCatalog.Drying, "warm_air") ? Dryer : Air.Usual;
 
     /// <summary>The band around a usual time that the model gave, spread as products of the class are, floors applied.</summary>
     public static WaitBand Of(StepKind step, ProductClass product, Readiness stage, HouseRuleChoices house, double minutes, Air air) =>
@@ -125,7 +125,7 @@ public static class WaitTable
         (step, stage) switch
         {
             (StepKind.Prime, Readiness.NextLayer) => house.PrimerFloorMinutes,
-            (StepKind.Wash, Readiness.NextLayer) when house.Follows(Schools.Drying, "air_overnight") => 720,
+            (StepKind.Wash, Readiness.NextLayer) when house.Follows(HouseRuleCatalog.Drying, "air_overnight") => 720,
             (StepKind.Wash, Readiness.NextLayer) when !usual && air.MovesMs <= 0.1 => StillWaterMinutes,
             _ => 0,
         };

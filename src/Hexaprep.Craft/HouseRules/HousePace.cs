@@ -19,18 +19,18 @@ public static class HousePace
     ];
 
     /// <summary>A point for each kind of step, in working order.</summary>
-    public static readonly IReadOnlyList<School> Points =
+    public static readonly IReadOnlyList<HouseRule> Points =
     [
-        .. StepFacts.InOrder.Select(f => f.Kind).Where(k => !Without.Contains(k)).Select(Point),
+        .. StepDefinition.InOrder.Select(f => f.Kind).Where(k => !Without.Contains(k)).Select(Point),
     ];
 
     /// <summary>True for a point of pace.</summary>
-    public static bool IsPace(School school) => Points.Contains(school);
+    public static bool IsPace(HouseRule school) => Points.Contains(school);
 
-    private static School Point(StepKind kind)
+    private static HouseRule Point(StepKind kind)
     {
         var title = StepWords.For(kind).Title;
-        return new School(
+        return new HouseRule(
             $"pace_{Ids.Of(kind)}",
             $"{title}: how long does it take you?",
             [kind],

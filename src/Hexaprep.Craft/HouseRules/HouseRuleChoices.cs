@@ -10,18 +10,18 @@ public sealed record HouseRuleChoices(ImmutableSortedDictionary<string, string> 
     public static readonly HouseRuleChoices Default = new(ImmutableSortedDictionary<string, string>.Empty);
 
     /// <summary>The option followed at a point.</summary>
-    public SchoolOption Of(School school) =>
+    public SchoolOption Of(HouseRule school) =>
         Chosen.TryGetValue(school.Id, out var id) && school.Option(id) is { } option ? option : school.Default;
 
     /// <summary>True when this option is followed.</summary>
     /// <exception cref="ArgumentException">The school has no such option (a defect of the rule that asks).</exception>
-    public bool Follows(School school, string option) =>
+    public bool Follows(HouseRule school, string option) =>
         school.Option(option) is { } known
             ? ReferenceEquals(Of(school), known)
             : throw new ArgumentException($"{school.Id} has no option '{option}'.", nameof(option));
 
     /// <summary>The rules with one choice made.</summary>
-    public HouseRuleChoices With(School school, string option) =>
+    public HouseRuleChoices With(HouseRule school, string option) =>
         school.Option(option) is null
             ? throw new ArgumentException($"{school.Id} has no option '{option}'.", nameof(option))
             : new(Chosen.SetItem(school.Id, option));
@@ -31,7 +31,7 @@ public sealed record HouseRuleChoices(ImmutableSortedDictionary<string, string> 
 
     /// <summary>The least minutes primer is left before paint.</summary>
     public int PrimerFloorMinutes =>
-        Of(Schools.PrimerWait).Id switch
+        Of(HouseRuleCatalog.PrimerWait).Id switch
         {
             "brisk" => 120,
             "usual" => 720,

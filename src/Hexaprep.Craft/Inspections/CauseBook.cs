@@ -143,7 +143,7 @@ public static class CauseBook
             Odds((Dust, Usual), (Grainy, Seldom), (Fuzzy, Rare))
         )
         {
-            HouseRule = Schools.DustRoom.Id,
+            HouseRule = HouseRuleCatalog.DustRoom.Id,
         },
         [CauseId.LineMissed] = new(
             "the line was there before the coat",
@@ -174,7 +174,7 @@ public static class CauseBook
             Odds((Silvering, Often), (FilmEdge, Often), (Bubble, Rare))
         )
         {
-            HouseRule = Schools.GlossArea.Id,
+            HouseRule = HouseRuleCatalog.GlossArea.Id,
         },
         [CauseId.BedYoung] = new(
             "the gloss bed was still soft",
@@ -209,7 +209,7 @@ public static class CauseBook
             Odds((Wrinkle, Often), (FilmEdge, Usual), (Bubble, Often), (Silvering, Often), (Loose, Rare))
         )
         {
-            HouseRule = Schools.Solutions.Id,
+            HouseRule = HouseRuleCatalog.Solutions.Id,
         },
         [CauseId.MovedLate] = new(
             "the film was moved after softener",

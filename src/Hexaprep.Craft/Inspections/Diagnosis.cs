@@ -43,7 +43,7 @@ public sealed record Diagnosis(SeenFlaw Flaw, IReadOnlyList<Cause> Causes, doubl
     /// <param name="learned">By how much this bench's own counts move a cause's odds; 1 without any.</param>
     public static Diagnosis Of(GateCase log, SeenFlaw flaw, Func<CauseId, double>? learned = null)
     {
-        var facts = Evidence.Of(new Scene(log, flaw)).ToLookup(f => f.Cause);
+        var facts = Evidence.Of(new EvidenceContext(log, flaw)).ToLookup(f => f.Cause);
         var odds = CauseBook
             .Explaining(flaw.Kind)
             .Select(c =>

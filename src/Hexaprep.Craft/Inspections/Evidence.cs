@@ -10,7 +10,7 @@ namespace Hexaprep.Craft.Inspections;
 public static class Evidence
 {
     /// <summary>The facts, for and against.</summary>
-    public static IReadOnlyList<Fact> Of(Scene scene) =>
+    public static IReadOnlyList<Fact> Of(EvidenceContext scene) =>
         [
             .. SprayEvidence.Of(scene),
             .. WaitEvidence.Of(scene),

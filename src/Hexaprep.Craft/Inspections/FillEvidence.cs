@@ -13,10 +13,10 @@ internal static class FillEvidence
 
     private static bool Shrinks(CaseCoat coat) => coat.Laid.Product is not (ProductClass.EpoxyPutty or ProductClass.Ca);
 
-    public static IEnumerable<Fact> Of(Scene scene) =>
+    public static IEnumerable<Fact> Of(EvidenceContext scene) =>
         [.. Unfilled(scene), .. Loudest(Deep(scene)), .. Loudest(Soft(scene)), .. Route(scene)];
 
-    private static IEnumerable<Fact> Unfilled(Scene scene)
+    private static IEnumerable<Fact> Unfilled(EvidenceContext scene)
     {
         var log = scene.Log;
         if (log.LeftOut(StepKind.Fill))
@@ -40,7 +40,7 @@ internal static class FillEvidence
             );
     }
 
-    private static IEnumerable<Fact?> Deep(Scene scene)
+    private static IEnumerable<Fact?> Deep(EvidenceContext scene)
     {
         foreach (var coat in scene.Log.Coats.Where(IsFiller))
         {
@@ -54,11 +54,11 @@ internal static class FillEvidence
     }
 
     // Sanded or coated before it was hard.
-    private static IEnumerable<Fact?> Soft(Scene scene) =>
+    private static IEnumerable<Fact?> Soft(EvidenceContext scene) =>
         Waited(FillerShrunk, 0.6, scene.Waits.Where(w => IsFiller(w.Below) && Shrinks(w.Below)), cutShort: 6);
 
     // What the route asks of a joint.
-    private static IEnumerable<Fact> Route(Scene scene)
+    private static IEnumerable<Fact> Route(EvidenceContext scene)
     {
         var log = scene.Log;
         foreach (

@@ -116,7 +116,7 @@ public sealed record GateCase(Job Job, IReadOnlyList<CaseDeed> Done, IReadOnlyLi
 
     /// <summary>True when the route has it, the log has gone on past it, and it is not there.</summary>
     public bool Missed(StepKind step) =>
-        !Did(step) && RouteHas(step) && KnowsWork && Noted.Any(s => StepFacts.Of(s).Place > StepFacts.Of(step).Place);
+        !Did(step) && RouteHas(step) && KnowsWork && Noted.Any(s => StepDefinition.Of(s).Place > StepDefinition.Of(step).Place);
 
     /// <summary>True for a log that tells of any work at all.</summary>
     public bool KnowsWork => Done.Any(d => !d.LeftOut) || Coats.Count > 0;
@@ -127,9 +127,9 @@ public sealed record GateCase(Job Job, IReadOnlyList<CaseDeed> Done, IReadOnlyLi
     {
         if (!Missed(step))
             return false;
-        var last = Noted.Max(s => StepFacts.Of(s).Place);
+        var last = Noted.Max(s => StepDefinition.Of(s).Place);
         // Who keeps a log need not note every look.
-        var before = _route.Value.Where(s => StepFacts.Of(s) is { LooksAt: null } f && f.Place < last && s != step).ToList();
+        var before = _route.Value.Where(s => StepDefinition.Of(s) is { LooksAt: null } f && f.Place < last && s != step).ToList();
         return before.Count(Did) >= FullShare * before.Count;
     }
 

@@ -14,7 +14,7 @@ internal static class MaterialEvidence
 {
     private const int DaysAYear = 365;
 
-    public static IEnumerable<Fact> Of(Scene scene) =>
+    public static IEnumerable<Fact> Of(EvidenceContext scene) =>
         [
             .. Soft(scene),
             .. Loudest([.. Attack(scene)]),
@@ -24,7 +24,7 @@ internal static class MaterialEvidence
             .. Loudest([.. Old(scene)]),
         ];
 
-    private static IEnumerable<Fact> Soft(Scene scene)
+    private static IEnumerable<Fact> Soft(EvidenceContext scene)
     {
         var materials = scene.Log.Job.Batch.Materials;
         if (materials.Contains(Material.FlexiblePvc))
@@ -52,7 +52,7 @@ internal static class MaterialEvidence
             _ => 0,
         };
 
-    private static IEnumerable<Fact?> Attack(Scene scene)
+    private static IEnumerable<Fact?> Attack(EvidenceContext scene)
     {
         // The coat that shows it may be the one that bites or the one that is bitten.
         foreach (var over in scene.Log.Coats.Where(c => c.Laid.Product.HasSolvent() && c.Begun is not null))
@@ -90,7 +90,7 @@ internal static class MaterialEvidence
             yield return new(SolventAttack, 0.1, "All coats are water-based.");
     }
 
-    private static IEnumerable<Fact> Fog(Scene scene)
+    private static IEnumerable<Fact> Fog(EvidenceContext scene)
     {
         var log = scene.Log;
         var painted = log.Coats.Where(c => c.Laid.Step.Coats()).Min(c => c.Laid.EndedAt);
@@ -107,7 +107,7 @@ internal static class MaterialEvidence
             yield return new(CaFog, 0.3, "CA was used before paint only.");
     }
 
-    private static IEnumerable<Fact?> Bond(Scene scene)
+    private static IEnumerable<Fact?> Bond(EvidenceContext scene)
     {
         foreach (var glue in scene.Log.Coats.Where(c => c.Laid.Step is StepKind.Glue or StepKind.Reassemble or StepKind.Base))
         {
@@ -124,7 +124,7 @@ internal static class MaterialEvidence
         }
     }
 
-    private static IEnumerable<Fact?> Bath(Scene scene)
+    private static IEnumerable<Fact?> Bath(EvidenceContext scene)
     {
         foreach (var water in scene.Log.Coats.Where(c => c.BathC is not null))
         {
@@ -159,7 +159,7 @@ internal static class MaterialEvidence
             _ => 3 * DaysAYear,
         };
 
-    private static IEnumerable<Fact?> Old(Scene scene)
+    private static IEnumerable<Fact?> Old(EvidenceContext scene)
     {
         foreach (var deed in scene.Log.Done.Where(d => d.Opened is not null && !d.LeftOut && d.Step == scene.Flaw.Step))
         {

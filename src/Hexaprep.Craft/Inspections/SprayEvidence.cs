@@ -15,7 +15,7 @@ internal static class SprayEvidence
     // Practised distances, cm: a can 20 to 35, an airbrush 3 to 15, by some to 20.
     private static (double Near, double Far) Distance(string method) => method == "spray_can" ? (20, 35) : (3, 20);
 
-    public static IEnumerable<Fact> Of(Scene scene) =>
+    public static IEnumerable<Fact> Of(EvidenceContext scene) =>
         [
             .. Loudest(scene.Shown.Select(Dryness)),
             .. Loudest(scene.Shown.Select(TooFar)),
@@ -97,7 +97,7 @@ internal static class SprayEvidence
     }
 
     // A pass over one that was still wet adds to it.
-    private static Func<CaseCoat, Fact?> NextPass(Scene scene) =>
+    private static Func<CaseCoat, Fact?> NextPass(EvidenceContext scene) =>
         coat =>
             scene.Under.FirstOrDefault(w => ReferenceEquals(w.Coat, coat) && w.Below.Laid.Step == coat.Laid.Step) is { } wait
                 ? wait.CutShort

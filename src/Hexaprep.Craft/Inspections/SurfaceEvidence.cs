@@ -14,10 +14,10 @@ internal static class SurfaceEvidence
     // Dust work that ended so shortly before a coat is still in the air and on the model.
     private static readonly Duration Settles = Duration.FromMinutes(15);
 
-    public static IEnumerable<Fact> Of(Scene scene) =>
+    public static IEnumerable<Fact> Of(EvidenceContext scene) =>
         [.. Washed(scene), .. Filed(scene), .. Loudest([.. Fingers(scene)]), .. Loudest([.. Dusty(scene)]), .. Lines(scene)];
 
-    private static IEnumerable<Fact> Washed(Scene scene)
+    private static IEnumerable<Fact> Washed(EvidenceContext scene)
     {
         var log = scene.Log;
         var agent = log.Job.Batch.Materials.Any(m => m.HasReleaseAgent());
@@ -34,7 +34,7 @@ internal static class SurfaceEvidence
             ? "an unknown material"
             : word;
 
-    private static IEnumerable<Fact> Filed(Scene scene)
+    private static IEnumerable<Fact> Filed(EvidenceContext scene)
     {
         var log = scene.Log;
         if (
@@ -46,7 +46,7 @@ internal static class SurfaceEvidence
             yield return new(Greasy, 3, "Lines were filed after the bath, and it was not wiped again.");
     }
 
-    private static IEnumerable<Fact?> Fingers(Scene scene)
+    private static IEnumerable<Fact?> Fingers(EvidenceContext scene)
     {
         var (log, coat) = (scene.Log, scene.Shown.OrderBy(c => c.Begun).FirstOrDefault());
         if (coat?.Begun is not { } begun)
@@ -59,10 +59,10 @@ internal static class SurfaceEvidence
         }
     }
 
-    private static IEnumerable<Fact?> Dusty(Scene scene)
+    private static IEnumerable<Fact?> Dusty(EvidenceContext scene)
     {
         var log = scene.Log;
-        var work = log.Done.Where(d => !d.LeftOut && Room.MakesDust(d.Step, log.Job.House) && d.At is not null).ToList();
+        var work = log.Done.Where(d => !d.LeftOut && WorkshopLimits.MakesDust(d.Step, log.Job.House) && d.At is not null).ToList();
         foreach (var coat in scene.Shown)
         {
             if (coat.Begun is not { } begun || coat.Laid.EndedAt is not { } end || coat.Laid.Times(Readiness.Touch) is not { } dry)
@@ -87,7 +87,7 @@ internal static class SurfaceEvidence
     private static bool WipedBetween(GateCase log, Instant from, Instant until) =>
         log.Done.Any(d => d.Step == StepKind.Wash && !d.LeftOut && d.At >= from && d.At <= until);
 
-    private static IEnumerable<Fact> Lines(Scene scene)
+    private static IEnumerable<Fact> Lines(EvidenceContext scene)
     {
         var log = scene.Log;
         if (log.LeftOut(StepKind.CleanLines))

@@ -9,7 +9,7 @@ namespace Hexaprep.Craft.Inspections;
 /// <summary>The bed, the placing, the softener and the seal of waterslide transfers.</summary>
 internal static class TransferEvidence
 {
-    public static IEnumerable<Fact> Of(Scene scene) =>
+    public static IEnumerable<Fact> Of(EvidenceContext scene) =>
         [
             .. Bed(scene),
             .. Loudest(Waited(BedYoung, 0.35, scene.Waits.Where(w => w.Below.Laid.Step == StepKind.GlossBed && IsOfTransfers(w.By)))),
@@ -24,7 +24,7 @@ internal static class TransferEvidence
 
     private static bool OfTransfers(CaseCoat coat) => IsOfTransfers(coat.Laid.Step);
 
-    private static IEnumerable<Fact> Bed(Scene scene)
+    private static IEnumerable<Fact> Bed(EvidenceContext scene)
     {
         var log = scene.Log;
         if (log.LeftOut(StepKind.GlossBed))
@@ -38,7 +38,7 @@ internal static class TransferEvidence
     }
 
     // Placed in plain water is known only where something was noted of the placing.
-    private static IEnumerable<Fact> Seat(Scene scene)
+    private static IEnumerable<Fact> Seat(EvidenceContext scene)
     {
         var placed = scene.Log.Coats.Where(c => c.Laid.Step == StepKind.PlaceTransfer).ToList();
         if (placed.Any(c => c.Laid.Product == ProductClass.SettingSolution))
@@ -47,7 +47,7 @@ internal static class TransferEvidence
             yield return new(AirTrapped, 4, "It was placed in plain water, without setting solution.");
     }
 
-    private static IEnumerable<Fact> Softener(Scene scene)
+    private static IEnumerable<Fact> Softener(EvidenceContext scene)
     {
         var (log, coats) = (scene.Log, scene.Log.Coats.Count(c => c.Laid.Step == StepKind.SoftenTransfer));
         if (log.LeftOut(StepKind.SoftenTransfer))
@@ -62,7 +62,7 @@ internal static class TransferEvidence
             yield return new(MovedLate, 0.1, "There was no softener to be moved in.");
     }
 
-    private static IEnumerable<Fact?> Moved(Scene scene)
+    private static IEnumerable<Fact?> Moved(EvidenceContext scene)
     {
         var log = scene.Log;
         if (log.Coats.Where(c => c.Laid.Step == StepKind.SoftenTransfer).Min(c => c.Begun) is not { } softened)
@@ -81,7 +81,7 @@ internal static class TransferEvidence
         }
     }
 
-    private static IEnumerable<Fact> Unsealed(Scene scene)
+    private static IEnumerable<Fact> Unsealed(EvidenceContext scene)
     {
         if (IsOfTransfers(scene.Flaw.Step) && scene.Log.Coats.Count > 0 && !scene.Log.Did(StepKind.Seal))
             yield return new(SealedEarly, 0.1, "It is not sealed yet.");

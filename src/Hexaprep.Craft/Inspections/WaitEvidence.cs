@@ -11,7 +11,7 @@ namespace Hexaprep.Craft.Inspections;
 /// <summary>Waits kept and cut short, recoat windows, what was touched too soon.</summary>
 internal static class WaitEvidence
 {
-    public static IEnumerable<Fact> Of(Scene scene) =>
+    public static IEnumerable<Fact> Of(EvidenceContext scene) =>
         [
             .. Loudest(Young(scene)),
             .. Loudest([.. Touched(scene)]),
@@ -22,10 +22,10 @@ internal static class WaitEvidence
         ];
 
     // Its own layers over one another, and what was done over it.
-    private static IEnumerable<Fact?> Young(Scene scene) =>
+    private static IEnumerable<Fact?> Young(EvidenceContext scene) =>
         Waited(TooYoung, 0.4, scene.Under.Concat(scene.Over).Where(w => w.Below.Laid.Step.Coats()));
 
-    private static IEnumerable<Fact?> Touched(Scene scene)
+    private static IEnumerable<Fact?> Touched(EvidenceContext scene)
     {
         foreach (var coat in scene.Shown)
         {
@@ -41,7 +41,7 @@ internal static class WaitEvidence
     }
 
     // Found tacky before its time is no riddle.
-    private static IEnumerable<Fact> Felt(Scene scene)
+    private static IEnumerable<Fact> Felt(EvidenceContext scene)
     {
         if (scene.Flaw.Kind != FlawKind.Tacky || scene.Shown.MaxBy(c => c.Laid.EndedAt) is not { } coat || coat.Laid.EndedAt is not { } end)
             yield break;
@@ -53,7 +53,7 @@ internal static class WaitEvidence
             );
     }
 
-    private static IEnumerable<Fact?> Window(Scene scene)
+    private static IEnumerable<Fact?> Window(EvidenceContext scene)
     {
         foreach (var coat in scene.Shown)
         {
@@ -79,11 +79,11 @@ internal static class WaitEvidence
     }
 
     // Water, glue and filler under it.
-    private static IEnumerable<Fact?> Wet(Scene scene) =>
+    private static IEnumerable<Fact?> Wet(EvidenceContext scene) =>
         Waited(WetBelow, 0.4, scene.Under.Where(w => w.Below.Laid.Product == ProductClass.Water || w.Below.Laid.Product.Binds()));
 
     // Force on a glue that had not set; what only must not touch it is no force.
-    private static IEnumerable<Fact?> Joint(Scene scene)
+    private static IEnumerable<Fact?> Joint(EvidenceContext scene)
     {
         foreach (var fact in Waited(WeakJoint, 0.6, scene.Waits.Where(w => IsGlue(w.Below) && w.Stage != Readiness.Touch)))
             yield return fact;

@@ -8,7 +8,7 @@ namespace Hexaprep.Craft.Permissions;
 /// <param name="Step">Its kind.</param>
 /// <param name="Piece">The piece it was done on; null for the whole model.</param>
 /// <param name="At">When it ended; null when nobody noted it.</param>
-public sealed record Deed(StepKind Step, int? Piece, Instant? At)
+public sealed record CompletedStep(StepKind Step, int? Piece, Instant? At)
 {
     /// <summary>How it was done; null where nobody noted it: the trade's own way.</summary>
     public string? Method { get; init; }
@@ -62,7 +62,7 @@ public sealed record RecoatWindow(Instant Opens, Instant? Closes, Instant? Reope
 /// <summary>What was done with a model or batch so far, and what lies on it.</summary>
 /// <param name="Done">Steps that ended; a kind listed twice was done twice.</param>
 /// <param name="Coats">What was left on, oldest first.</param>
-public sealed record WorkHistory(IReadOnlyList<Deed> Done, IReadOnlyList<LaidCoat> Coats)
+public sealed record WorkHistory(IReadOnlyList<CompletedStep> Done, IReadOnlyList<LaidCoat> Coats)
 {
     /// <summary>Nothing yet.</summary>
     public static readonly WorkHistory None = new([], []);

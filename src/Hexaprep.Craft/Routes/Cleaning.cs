@@ -18,15 +18,15 @@ public static class Cleaning
     /// <summary>A part bound straight stays bound till the next day, minutes.</summary>
     public const int BoundMinutes = 720;
 
-    private static readonly Hold Overnight = new(
-        Barred.By("bind"),
+    private static readonly CureHold Overnight = new(
+        Prohibition.By("bind"),
         BoundMinutes,
         "Taken off early the part springs back: the binding stays on till the next day.",
         "Loosen the binding on one: it keeps its shape against the sheet or its mate."
     );
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(
             Study,
@@ -61,23 +61,23 @@ public static class Cleaning
         },
         new(
             Straighten,
-            j => Bends(j) && !j.Follows(Schools.Bends, "leave"),
+            j => Bends(j) && !j.Follows(HouseRuleCatalog.Bends, "leave"),
             _ => "Soft castings bend in the box; a bent part misleads every fit after it.",
             Straightenings
         )
         {
-            LeftOut = j => Bends(j) && j.Follows(Schools.Bends, "leave") ? "Bends are left, by house rule." : null,
+            LeftOut = j => Bends(j) && j.Follows(HouseRuleCatalog.Bends, "leave") ? "Bends are left, by house rule." : null,
             Without = _ => "A bent part misleads every fit after it, and is seen from across the table.",
         },
         new(
             OpenTubes,
-            j => j.Follows(Schools.Muzzles, "all") || (j.Follows(Schools.Muzzles, "leaders") && LookedAt(j)),
+            j => j.Follows(HouseRuleCatalog.Muzzles, "all") || (j.Follows(HouseRuleCatalog.Muzzles, "leaders") && LookedAt(j)),
             _ => "Open muzzles are looked for on a model seen this closely.",
             _ => new(3, 120)
         )
         {
             LeftOut = j =>
-                j.Follows(Schools.Muzzles, "none")
+                j.Follows(HouseRuleCatalog.Muzzles, "none")
                     ? "Muzzles stay closed, by house rule."
                     : $"Muzzles stay closed on {Tiers.Word(j.Batch.Tier)}: nobody looks that close.",
         },
@@ -172,7 +172,7 @@ public static class Cleaning
         Rule.NeverOn(
             "HotWaterOnlyOnWhatYields",
             Straighten,
-            Barred.By("warm_water"),
+            Prohibition.By("warm_water"),
             Strength.Law,
             "Metal and hard frame plastic do not yield to hot water: they bend cold, or are bound, or break.",
             "bind",
@@ -181,7 +181,7 @@ public static class Cleaning
         Rule.NeverOn(
             "HotWaterOpensCaJoints",
             Straighten,
-            Barred.By("warm_water"),
+            Prohibition.By("warm_water"),
             Strength.Law,
             "Hot water softens CA: the joints let go. Bind it, or straighten before gluing.",
             "bind",
@@ -194,7 +194,7 @@ public static class Cleaning
         Rule.NeverOn(
             "LeadIsNotHeated",
             Straighten,
-            Barred.By("warm_water"),
+            Prohibition.By("warm_water"),
             Strength.Law,
             "Lead may be in it: no heat. Bind it straight, or bend it cold.",
             "bind",
@@ -203,7 +203,7 @@ public static class Cleaning
         Rule.NeverOn(
             "OnlyMetalBendsCold",
             Straighten,
-            Barred.By("cold_bend"),
+            Prohibition.By("cold_bend"),
             Strength.Law,
             "Bent cold, resin and plastic spring back or snap.",
             "bind",
@@ -287,7 +287,7 @@ public static class Cleaning
             RemoveSupports,
             Strength.Practice,
             "Warm what is thick and stuck only: fine parts warp in hot water and are nicked off cold.",
-            j => Printed(j) && j.Follows(Schools.SupportRemoval, "warm_when_stuck")
+            j => Printed(j) && j.Follows(HouseRuleCatalog.SupportRemoval, "warm_when_stuck")
         ),
         Rule.Card(
             "LugsStay",
@@ -340,7 +340,7 @@ public static class Cleaning
 
     private static bool LookedAt(Job j) => j.Batch.Tier is Tier.Leader or Tier.Display;
 
-    private static IReadOnlyList<StepDraft> Straightenings(Job j) =>
+    private static IReadOnlyList<StepAmounts> Straightenings(Job j) =>
         j.All(m => m.IsMetal())
             ? [new(4, 60) { Method = "cold_bend" }, new(4, 90) { Method = "bind" }, new(4, 60) { Method = "warm_water" }]
             : [new(4, 60) { Method = "warm_water" }, new(4, 90) { Method = "bind" }, new(4, 60) { Method = "cold_bend" }];

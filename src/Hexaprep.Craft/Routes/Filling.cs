@@ -18,7 +18,7 @@ public static class Filling
         RouteBuilder.WayOf(RuleBook.Trade.Choice(Fill), j, RuleBook.Trade).Method == "epoxy_putty";
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(
             Fill,
@@ -39,7 +39,10 @@ public static class Filling
             Sand,
             j => Filled(j) && !j.Skips(Fill) || j.Adds(Fill),
             _ => "A filled seam left proud shows under paint.",
-            j => j.Follows(Schools.FillFinish, Room.ByScraping) ? new(2, 130) { Method = Room.ByScraping } : new(2, 130)
+            j =>
+                j.Follows(HouseRuleCatalog.FillFinish, WorkshopLimits.ByScraping)
+                    ? new(2, 130) { Method = WorkshopLimits.ByScraping }
+                    : new(2, 130)
         ),
     ];
 
@@ -83,7 +86,7 @@ public static class Filling
         Rule.NeverOn(
             "CementFillsNoOpenGap",
             Fill,
-            Barred.By("cement_reflow"),
+            Prohibition.By("cement_reflow"),
             Strength.Law,
             "Cement closes a seam whose faces touch; an open gap stays open.",
             "epoxy_putty",
@@ -92,7 +95,7 @@ public static class Filling
         Rule.NeverOn(
             "AcrylicPuttySinksInAWideGap",
             Fill,
-            Barred.By("acrylic_putty"),
+            Prohibition.By("acrylic_putty"),
             Strength.Practice,
             $"Acrylic putty shrinks by a third: over {Widest("acrylic_putty")} mm it sinks and cracks.",
             "epoxy_putty",
@@ -101,7 +104,7 @@ public static class Filling
         Rule.NeverOn(
             "CaFillsNoWideGap",
             Fill,
-            Barred.By("ca_filler"),
+            Prohibition.By("ca_filler"),
             Strength.Practice,
             $"CA bridges up to {Widest("ca_filler")} mm: in a wider gap it runs through and fogs.",
             "epoxy_putty",
@@ -110,7 +113,7 @@ public static class Filling
         Rule.NeverOn(
             "CementFlowsOnlyInStyrene",
             Fill,
-            Barred.By("cement_reflow"),
+            Prohibition.By("cement_reflow"),
             Strength.Law,
             "Only hard frame plastic softens and flows.",
             "acrylic_putty",
@@ -119,7 +122,7 @@ public static class Filling
         Rule.NeverOn(
             "CementNeedsABareSeam",
             Fill,
-            Barred.By("cement_reflow"),
+            Prohibition.By("cement_reflow"),
             Strength.Law,
             "Cement flows in bare plastic, not under a coat.",
             "acrylic_putty"
@@ -130,7 +133,7 @@ public static class Filling
         Rule.NeverOn(
             "CaFillsBareGapsOnly",
             Fill,
-            Barred.By("ca_filler"),
+            Prohibition.By("ca_filler"),
             Strength.Practice,
             "CA over a coat grips the coat only.",
             "acrylic_putty"
@@ -141,7 +144,7 @@ public static class Filling
         Rule.NeverOn(
             "NoTwoPartPuttyOnPaint",
             Fill,
-            Barred.By("epoxy_putty"),
+            Prohibition.By("epoxy_putty"),
             Strength.Practice,
             "Kneading putty into a painted seam buries the paint: thinned acrylic putty wipes off.",
             "acrylic_putty"
@@ -152,7 +155,7 @@ public static class Filling
         Rule.NeverOn(
             "PrimerFillsNoGap",
             Fill,
-            Barred.By("surfacer"),
+            Prohibition.By("surfacer"),
             Strength.Practice,
             "Thick primer drowns detail, and the gap remains.",
             "acrylic_putty",
@@ -161,7 +164,7 @@ public static class Filling
         Rule.NeverOn(
             "VarnishFillsHairlinesOnly",
             Fill,
-            Barred.By("gloss_varnish"),
+            Prohibition.By("gloss_varnish"),
             Strength.Practice,
             "Varnish shrinks: it fills a hairline, not a gap.",
             "acrylic_putty",
@@ -173,7 +176,7 @@ public static class Filling
             Fill,
             Strength.Practice,
             "Pieces painted apart: fill what shows across the line now, and stop at the joint.",
-            j => j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")
+            j => j.Adds(Reassemble) || !j.Follows(HouseRuleCatalog.SubAssemblies, "none")
         ),
         Rule.Card(
             "EstimateBeforeMixing",
@@ -205,7 +208,7 @@ public static class Filling
             Sand,
             Strength.Practice,
             "A levelling coat is not rushed: it dries slower than the putty under it.",
-            j => j.Follows(Schools.FillFinish, "levelling_coat")
+            j => j.Follows(HouseRuleCatalog.FillFinish, "levelling_coat")
         ),
         Rule.Card(
             "NoDustNearWetCoats",
@@ -221,30 +224,30 @@ public static class Filling
     internal static bool Filled(Job j) =>
         HasGaps(j)
         && (
-            j.Follows(Schools.FillWho, "where_noted")
-            || (j.Follows(Schools.FillWho, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display)
+            j.Follows(HouseRuleCatalog.FillWho, "where_noted")
+            || (j.Follows(HouseRuleCatalog.FillWho, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display)
         );
 
     // The widest gap that a way of filling takes, by the table.
     private static string Widest(string method) =>
         TradeDefaults.GapMethods[method].Width[1].ToString("0.#", System.Globalization.CultureInfo.InvariantCulture);
 
-    private static IReadOnlyList<StepDraft> Fillers(Job j)
+    private static IReadOnlyList<StepAmounts> Fillers(Job j)
     {
-        var slow = j.Follows(Schools.PuttyRatio, "slow");
+        var slow = j.Follows(HouseRuleCatalog.PuttyRatio, "slow");
         var (seconds, working) = (Wide(j) ? 240 : 150, slow ? PuttyWorkingMinutes * 3 / 2 : PuttyWorkingMinutes);
-        var epoxy = new StepDraft(4, Wide(j) ? 240 : 180)
+        var epoxy = new StepAmounts(4, Wide(j) ? 240 : 180)
         {
             Product = ProductClass.EpoxyPutty,
             Method = "epoxy_putty",
             WorkingMinutes = working,
             ModelsPerMix = Math.Max(1, GapFilling.GapsPerMix(working, (Wide(j) ? 240 : 180) / 60.0)),
         };
-        StepDraft acrylic = new(2, seconds) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" },
+        StepAmounts acrylic = new(2, seconds) { Product = ProductClass.AcrylicPutty, Method = "acrylic_putty" },
             ca = new(2, 110) { Product = ProductClass.Ca, Method = "ca_filler" };
-        StepDraft reflow = new(2, 90) { Product = ProductClass.PlasticCement, Method = "cement_reflow" },
+        StepAmounts reflow = new(2, 90) { Product = ProductClass.PlasticCement, Method = "cement_reflow" },
             varnish = new(2, 60) { Product = ProductClass.AcrylicWb, Method = "gloss_varnish" };
-        return j.House.Of(Schools.Filler).Id switch
+        return j.House.Of(HouseRuleCatalog.Filler).Id switch
         {
             "epoxy_for_all" => [epoxy, acrylic, ca, reflow, varnish],
             "ca_filler" when !Wide(j) => [ca, acrylic, epoxy, reflow, varnish],

@@ -13,7 +13,7 @@ public static class Finishing
     private static readonly Func<Job, bool> HasBase = j => j.Batch.BaseMm is not null;
     private static readonly Func<Job, bool> Marked = j => j.Batch.Transfers > 0;
     private static readonly Func<Job, bool> Weathered = j => j.Batch.Tier == Tier.Display;
-    private static readonly Func<Job, bool> WeatheredFirst = j => j.Follows(Schools.WeatheringWhen, "before_last");
+    private static readonly Func<Job, bool> WeatheredFirst = j => j.Follows(HouseRuleCatalog.WeatheringWhen, "before_last");
     private static readonly Func<Job, bool> WeatheredLast = j => !WeatheredFirst(j);
 
     /// <summary>The jobs whose pieces are painted apart.</summary>
@@ -21,17 +21,17 @@ public static class Finishing
         !j.Skips(Reassemble)
         && (
             j.Adds(Reassemble)
-            || (!j.Follows(Schools.SubAssemblies, "none") && j.Batch.Parts > 2 && j.Batch.Tier is Tier.Leader or Tier.Display)
+            || (!j.Follows(HouseRuleCatalog.SubAssemblies, "none") && j.Batch.Parts > 2 && j.Batch.Tier is Tier.Leader or Tier.Display)
         );
 
     /// <summary>In how many pieces a model is primed and painted, 1 to 4.</summary>
     public static int PiecesApart(Job j) =>
         !Apart(j) ? 1
-        : j.Follows(Schools.SubAssemblies, "many") ? 4
+        : j.Follows(HouseRuleCatalog.SubAssemblies, "many") ? 4
         : 2;
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(
             StepKind.Weather,
@@ -206,7 +206,7 @@ public static class Finishing
             Readiness.NextLayer,
             Strength.Practice,
             "Pieces joined at different stages differ in shade for good.",
-            j => j.Follows(Schools.ShadingWhen, "over_sealed_marks")
+            j => j.Follows(HouseRuleCatalog.ShadingWhen, "over_sealed_marks")
         ),
         Rule.NeedsDry(
             "JointSetBeforeSeamRepair",
@@ -299,7 +299,7 @@ public static class Finishing
         Rule.NeverOn(
             "NoCoatOverEffects",
             FinalCoat,
-            Barred.Anyhow,
+            Prohibition.Anyhow,
             Strength.Law,
             "The effects are on: a coat over them kills wet looks and darkens pigment. Seal round them, by brush.",
             null,
@@ -312,15 +312,15 @@ public static class Finishing
         Rule.Lock("VarnishLocksTheSurface", FinalCoat, Strength.Practice, "What is under the last coat is repaired on top of it only."),
     ];
 
-    private static IReadOnlyList<StepDraft> Joins(Job j)
+    private static IReadOnlyList<StepAmounts> Joins(Job j)
     {
-        StepDraft ca = new(2, 120)
+        StepAmounts ca = new(2, 120)
         {
             Attention = Attention.Attended,
             Product = ProductClass.Ca,
             Method = "ca",
         };
-        StepDraft cement = new(2, 120)
+        StepAmounts cement = new(2, 120)
         {
             Attention = Attention.Attended,
             Product = ProductClass.PlasticCement,
@@ -329,26 +329,26 @@ public static class Finishing
         return [ca, cement];
     }
 
-    private static IReadOnlyList<StepDraft> Repairs(Job j)
+    private static IReadOnlyList<StepAmounts> Repairs(Job j)
     {
         // Filled, then the strip painted over; the varnish over all is a step of its own.
-        StepDraft varnish = new(3, 900)
+        StepAmounts varnish = new(3, 900)
         {
             Product = ProductClass.AcrylicWb,
             Method = "gloss_varnish",
             Occurrences = 2,
         };
-        StepDraft putty = new(3, 1080)
+        StepAmounts putty = new(3, 1080)
         {
             Product = ProductClass.AcrylicPutty,
             Method = "acrylic_putty",
             Occurrences = 2,
         };
-        return j.Follows(Schools.SeamFill, "putty") ? [putty, varnish] : [varnish, putty];
+        return j.Follows(HouseRuleCatalog.SeamFill, "putty") ? [putty, varnish] : [varnish, putty];
     }
 
     private static Sheen SheenOf(Job j) =>
-        j.House.Of(Schools.FinalSheen).Id switch
+        j.House.Of(HouseRuleCatalog.FinalSheen).Id switch
         {
             "matte" => Sheen.Matte,
             "satin" => Sheen.Satin,
@@ -357,7 +357,7 @@ public static class Finishing
         };
 
     private static string Why(Job j) =>
-        (SheenOf(j), j.Follows(Schools.FinalSheen, "as_noted")) switch
+        (SheenOf(j), j.Follows(HouseRuleCatalog.FinalSheen, "as_noted")) switch
         {
             (Sheen.Matte, _) => "Matte takes the shine off every earlier coat.",
             (Sheen.Satin, true) => "Satin, as the roster asks.",
@@ -366,25 +366,25 @@ public static class Finishing
             _ => "Gloss, by house rule.",
         };
 
-    private static IReadOnlyList<StepDraft> Coats(Job j)
+    private static IReadOnlyList<StepAmounts> Coats(Job j)
     {
         var mode = SheenOf(j) == Sheen.Gloss ? SprayMode.Gloss : SprayMode.Matte;
-        StepDraft can = new(6, 25)
+        StepAmounts can = new(6, 25)
         {
             OneGo = true,
             Mode = mode,
             Product = ProductClass.AcrylicSolvent,
             Method = "spray_can",
         };
-        StepDraft airbrush = new(10, 40)
+        StepAmounts airbrush = new(10, 40)
         {
             OneGo = true,
             Mode = mode,
             Product = ProductClass.AcrylicWb,
             Method = "airbrush",
         };
-        StepDraft brush = new(3, 90) { Product = ProductClass.AcrylicWb, Method = "brush" };
-        return j.Follows(Schools.KillGloss, "local_brush") || j.Follows(Schools.PrimeBy, "brush")
+        StepAmounts brush = new(3, 90) { Product = ProductClass.AcrylicWb, Method = "brush" };
+        return j.Follows(HouseRuleCatalog.KillGloss, "local_brush") || j.Follows(HouseRuleCatalog.PrimeBy, "brush")
             ? [brush, can, airbrush]
             : [can, airbrush, brush];
     }

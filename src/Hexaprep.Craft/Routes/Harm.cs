@@ -17,7 +17,7 @@ public static class Harm
     /// <summary>Work on a model whose parts are not joined yet.</summary>
     public static readonly Rule NotJoined = NotThere("JoinedBeforeWork", Glue, "There is no model yet: its parts are joined first.");
 
-    private static readonly Barred Strong = Barred.With(p => p is ProductClass.Lacquer or ProductClass.EnamelAlkyd);
+    private static readonly Prohibition Strong = Prohibition.With(p => p is ProductClass.Lacquer or ProductClass.EnamelAlkyd);
 
     private const string OpenTransfers = "The transfers are not sealed: ";
 
@@ -30,7 +30,7 @@ public static class Harm
             Prime,
             "AcidLiftsPaint",
             Wash,
-            Barred.By("acid_dip"),
+            Prohibition.By("acid_dip"),
             Strength.Law,
             "Acid lifts and stains what is primed or painted.",
             "wipe"
@@ -39,7 +39,7 @@ public static class Harm
             Prime,
             "NoBathOverPrimer",
             Wash,
-            Barred.ByAnythingBut(Washing.ByCloth, "strip", "acid_dip"),
+            Prohibition.ByAnythingBut(Washing.ByCloth, "strip", "acid_dip"),
             Strength.Practice,
             "A bath softens young coats, lifts edges and lets the handle's grip go: what is primed is wiped, not bathed.",
             "wipe"
@@ -48,7 +48,7 @@ public static class Harm
             Prime,
             "HotWaterLiftsPaint",
             Straighten,
-            Barred.By("warm_water"),
+            Prohibition.By("warm_water"),
             Strength.Law,
             "Hot water lifts the paint and varnish that lie on it.",
             "bind"
@@ -62,7 +62,7 @@ public static class Harm
                 CutTransfer,
                 $"NoTransferLeftWaiting{s}",
                 s,
-                Barred.Anyhow,
+                Prohibition.Anyhow,
                 Strength.Practice,
                 "Cut transfers lie waiting: over this coat they would silver. Place them first, or take the cut back.",
                 Ids.Of(PlaceTransfer)
@@ -71,10 +71,10 @@ public static class Harm
                 LiftedBy = PlaceTransfer,
             }
         ),
-        Unsealed("Wash", Wash, Barred.Anyhow, "water floats them off again."),
-        Unsealed("Mask", Mask, Barred.Anyhow, "tape and film pull them off."),
-        Unsealed("Paint", Paint, Barred.Anyhow, "paint creeps under their edge, and a brush lifts them."),
-        Unsealed("Primer", Prime, Barred.Anyhow, "primer buries them, and its solvent wrinkles them."),
+        Unsealed("Wash", Wash, Prohibition.Anyhow, "water floats them off again."),
+        Unsealed("Mask", Mask, Prohibition.Anyhow, "tape and film pull them off."),
+        Unsealed("Paint", Paint, Prohibition.Anyhow, "paint creeps under their edge, and a brush lifts them."),
+        Unsealed("Primer", Prime, Prohibition.Anyhow, "primer buries them, and its solvent wrinkles them."),
         Unsealed("StrongFinal", FinalCoat, Strong, "a lacquer or enamel bites into the film."),
         Unsealed("StrongProtection", ProtectiveCoat, Strong, "a lacquer or enamel bites into the film."),
         .. new[] { Sand, Roughen, Fill, Prime }.Select(s =>
@@ -82,7 +82,7 @@ public static class Harm
                 FinalCoat,
                 $"LastCoatStays{s}",
                 s,
-                Barred.Anyhow,
+                Prohibition.Anyhow,
                 Strength.Practice,
                 "The last coat is on: this would cut or bury it. A flaw in it is mended at the look.",
                 null
@@ -100,13 +100,17 @@ public static class Harm
             Instead = Ids.Of(needed),
         };
 
-    private static Rule After(StepKind done, string name, StepKind step, Barred what, Strength strength, string reason, string? instead) =>
-        Rule.NeverOn(name, step, what, strength, reason, instead) with
-        {
-            After = done,
-        };
+    private static Rule After(
+        StepKind done,
+        string name,
+        StepKind step,
+        Prohibition what,
+        Strength strength,
+        string reason,
+        string? instead
+    ) => Rule.NeverOn(name, step, what, strength, reason, instead) with { After = done };
 
-    private static Rule Unsealed(string name, StepKind step, Barred what, string follows) =>
+    private static Rule Unsealed(string name, StepKind step, Prohibition what, string follows) =>
         After(PlaceTransfer, $"OpenTransfersBear{name}", step, what, Strength.Practice, OpenTransfers + follows, Ids.Of(Seal)) with
         {
             LiftedBy = Seal,
@@ -129,7 +133,7 @@ public static class Harm
                 Paint,
                 $"No{step}ThroughPaint",
                 step,
-                Barred.Anyhow,
+                Prohibition.Anyhow,
                 Strength.Law,
                 $"{what} drilled through paint chip it round the hole, and the dust lies in every coat that follows.",
                 null

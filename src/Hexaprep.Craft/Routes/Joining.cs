@@ -13,7 +13,7 @@ public static class Joining
 {
     /// <summary>The jobs with joints.</summary>
     internal static readonly Func<Job, bool> Assembled = j => j.Batch.Parts > 1 || j.Batch.Materials.Count > 1;
-    private static readonly Func<Job, bool> Welds = j => j.All(m => m.IsStyrene()) && j.Follows(Schools.PlasticGlue, "cement");
+    private static readonly Func<Job, bool> Welds = j => j.All(m => m.IsStyrene()) && j.Follows(HouseRuleCatalog.PlasticGlue, "cement");
 
     // A kit of several materials has joints of plastic on plastic where some material has two parts or more.
     private static readonly Func<Job, bool> WeldsSome = j =>
@@ -22,13 +22,15 @@ public static class Joining
         j.Any(m => !m.IsStyrene() && m is not Material.FlexiblePvc and not Material.Photopolymer);
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(DryFit, Assembled, _ => "The last free change before glue.", j => new(1, 25 * Joints(j))),
         new(Roughen, Roughened, j => $"Glue needs tooth on {j.Batch.MaterialWords}.", j => new(2, 20 * Joints(j)))
         {
             LeftOut = j =>
-                Assembled(j) && !Welds(j) && j.Follows(Schools.RoughenFaces, "never") ? "Faces are not roughened, by house rule." : null,
+                Assembled(j) && !Welds(j) && j.Follows(HouseRuleCatalog.RoughenFaces, "never")
+                    ? "Faces are not roughened, by house rule."
+                    : null,
             Without = _ => "Glue on a smooth face lets go at the first knock.",
         },
         new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240))
@@ -62,10 +64,10 @@ public static class Joining
         Rule.Before("DryFitBeforeMagnets", DryFit, Magnet, Strength.Practice, "Magnets set before the fit sit wrong."),
         Rule.Before("RoughenAfterDryFit", DryFit, Roughen, Strength.Practice, "The fit shows which faces meet."),
         Rule.Needs("RoughenBeforeGlue", Roughen, Glue, Strength.Practice, "CA needs tooth and a clean, de-dusted face.", j =>
-            Tooth(j) && !j.Follows(Schools.RoughenFaces, "never")
+            Tooth(j) && !j.Follows(HouseRuleCatalog.RoughenFaces, "never")
         ) with
         {
-            ByWay = Barred.By("ca"),
+            ByWay = Prohibition.By("ca"),
             Lapses = true,
             Unless = Pin,
         },
@@ -142,7 +144,7 @@ public static class Joining
         Rule.NeverOn(
             "CementNeedsStyrene",
             Glue,
-            Barred.By("plastic_cement"),
+            Prohibition.By("plastic_cement"),
             Strength.Law,
             "Solvent cement cannot weld resin, metal, soft plastic or filament prints.",
             "ca",
@@ -157,12 +159,12 @@ public static class Joining
             WeldsSome
         ) with
         {
-            ByWay = Barred.By("plastic_cement"),
+            ByWay = Prohibition.By("plastic_cement"),
         },
         Rule.NeverOn(
             "CementNeedsBarePlastic",
             Glue,
-            Barred.By("plastic_cement"),
+            Prohibition.By("plastic_cement"),
             Strength.Law,
             "Cement welds bare plastic, not a paint film: scrape the faces first.",
             "roughen"
@@ -174,7 +176,7 @@ public static class Joining
         Rule.NeverOn(
             "CementNeedsBareFacesAtReassembly",
             Reassemble,
-            Barred.By("plastic_cement"),
+            Prohibition.By("plastic_cement"),
             Strength.Law,
             "Cement welds bare plastic, not a paint film: scrape the faces first.",
             "roughen",
@@ -187,7 +189,7 @@ public static class Joining
         Rule.NeverOn(
             "CementNeedsStyreneAtReassembly",
             Reassemble,
-            Barred.By("plastic_cement"),
+            Prohibition.By("plastic_cement"),
             Strength.Law,
             "Solvent cement cannot weld resin, metal, soft plastic or filament prints.",
             "ca",
@@ -198,7 +200,7 @@ public static class Joining
         Rule.NeverOn(
             "WeldsAreNotSacrificed",
             Glue,
-            new Barred { Method = "plastic_cement", Fate = Fate.Sacrificial },
+            new Prohibition { Method = "plastic_cement", Fate = Fate.Sacrificial },
             Strength.Law,
             "Cement welds for good: a joint that is to be broken is held by a drop of CA.",
             "ca"
@@ -206,7 +208,7 @@ public static class Joining
         Rule.NeverOn(
             "TwoPartIsNotReleased",
             Glue,
-            new Barred { Method = "epoxy_adhesive", Fate = Fate.Release },
+            new Prohibition { Method = "epoxy_adhesive", Fate = Fate.Release },
             Strength.Practice,
             "Two-part adhesive does not snap: the model would.",
             "ca"
@@ -214,7 +216,7 @@ public static class Joining
         Rule.NeverOn(
             "NoAcceleratorOverPaint",
             Glue,
-            new Barred { Accelerator = true },
+            new Prohibition { Accelerator = true },
             Strength.Practice,
             "Accelerator fogs paint and varnish.",
             "ca"
@@ -225,7 +227,7 @@ public static class Joining
         Rule.NeverOn(
             "NoAcceleratorAtReassembly",
             Reassemble,
-            new Barred { Accelerator = true },
+            new Prohibition { Accelerator = true },
             Strength.Practice,
             "Accelerator fogs paint and varnish: hold it by hand.",
             "ca"
@@ -244,7 +246,7 @@ public static class Joining
             Base,
             Strength.Practice,
             "Where the joint must break again, one small drop: much CA snaps the model.",
-            j => j.Follows(Schools.BaseBond, "regroup")
+            j => j.Follows(HouseRuleCatalog.BaseBond, "regroup")
         ),
         Rule.Card(
             "SocketsStayNearlyEmpty",
@@ -298,11 +300,11 @@ public static class Joining
             !Welds(j)
         ) with
         {
-            ByWay = Barred.By("ca"),
+            ByWay = Prohibition.By("ca"),
         },
         Rule.Lock("CementLocks", Glue, Strength.Law, "Once cement has set the joint is welded: a wrong piece has to be cut.", Welds) with
         {
-            ByWay = Barred.By("plastic_cement"),
+            ByWay = Prohibition.By("plastic_cement"),
         },
         Rule.Lock(
             "FirstOfAPairLocksTheSecond",
@@ -350,28 +352,28 @@ public static class Joining
     private static bool Roughened(Job j) =>
         Assembled(j)
         && !Welds(j)
-        && !j.Follows(Schools.RoughenFaces, "never")
-        && (j.Any(m => !m.IsStyrene()) || j.Follows(Schools.RoughenFaces, "always"));
+        && !j.Follows(HouseRuleCatalog.RoughenFaces, "never")
+        && (j.Any(m => !m.IsStyrene()) || j.Follows(HouseRuleCatalog.RoughenFaces, "always"));
 
     private static bool Pinned(Job j) =>
         Assembled(j)
-        && !j.Follows(Schools.Pins, "never")
+        && !j.Follows(HouseRuleCatalog.Pins, "never")
         && (
             j.Any(m => m.IsMetal())
             || (j.Batch.Tier != Tier.RankAndFile && j.Any(m => m is Material.PuResin))
-            || (j.Follows(Schools.Pins, "always") && !Welds(j))
+            || (j.Follows(HouseRuleCatalog.Pins, "always") && !Welds(j))
         );
 
     private static string? WhyUnpinned(Job j) =>
         !Assembled(j) ? null
-        : j.Follows(Schools.Pins, "never") && j.Any(m => m.IsMetal() || m is Material.PuResin) ? "No pins, by house rule."
+        : j.Follows(HouseRuleCatalog.Pins, "never") && j.Any(m => m.IsMetal() || m is Material.PuResin) ? "No pins, by house rule."
         : j.Any(m => m is Material.PuResin) ? "Rank and file in resin is glued without pins: the joints are light."
         : Welds(j) ? "Solvent cement welds its joints: they hold without pins."
         : "Its joints are light: glue alone holds them.";
 
     /// <summary>White glue holds no soft plastic or metal, at whatever step.</summary>
     internal static Rule WhiteGlueHoldsNot(string id, StepKind step) =>
-        Rule.NeverOn(id, step, Barred.By("pva"), Strength.Law, "White glue does not hold soft plastic or metal.", "ca", j =>
+        Rule.NeverOn(id, step, Prohibition.By("pva"), Strength.Law, "White glue does not hold soft plastic or metal.", "ca", j =>
             j.Any(m => m is Material.FlexiblePvc or Material.Unknown || m.IsMetal())
         );
 
@@ -380,18 +382,18 @@ public static class Joining
         Rule.NeverOn(
             id,
             step,
-            new Barred { Method = "plastic_cement", Fate = Fate.Release },
+            new Prohibition { Method = "plastic_cement", Fate = Fate.Release },
             Strength.Law,
             $"Cement welds for good: a {what} that is to come off is held by a drop of CA.",
             "ca"
         );
 
     private static string Best(Job j) =>
-        j.Follows(Schools.OtherGlue, "epoxy_adhesive") && !j.All(m => m.IsStyrene()) ? "epoxy_adhesive" : "ca";
+        j.Follows(HouseRuleCatalog.OtherGlue, "epoxy_adhesive") && !j.All(m => m.IsStyrene()) ? "epoxy_adhesive" : "ca";
 
-    private static IReadOnlyList<StepDraft> Glues(Job j)
+    private static IReadOnlyList<StepAmounts> Glues(Job j)
     {
-        StepDraft By(string method, ProductClass product, int seconds) =>
+        StepAmounts By(string method, ProductClass product, int seconds) =>
             new(2, seconds * Joints(j))
             {
                 Attention = Attention.Attended,
@@ -399,7 +401,7 @@ public static class Joining
                 Method = method,
             };
         // Two-part adhesive dries as two-part putty does, by its label.
-        StepDraft cement = By("plastic_cement", ProductClass.PlasticCement, 50),
+        StepAmounts cement = By("plastic_cement", ProductClass.PlasticCement, 50),
             ca = By("ca", ProductClass.Ca, 70),
             epoxy = By("epoxy_adhesive", ProductClass.EpoxyPutty, 110);
         return Best(j) == "epoxy_adhesive" ? [epoxy, ca, cement]

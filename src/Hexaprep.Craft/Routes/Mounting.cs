@@ -9,9 +9,9 @@ namespace Hexaprep.Craft.Routes;
 public static class Mounting
 {
     private static readonly Func<Job, bool> HasBase = j => j.Batch.BaseMm is not null;
-    private static readonly Func<Job, bool> BasedFirst = j => !j.Follows(Schools.BaseWhen, "at_the_end");
+    private static readonly Func<Job, bool> BasedFirst = j => !j.Follows(HouseRuleCatalog.BaseWhen, "at_the_end");
     private static readonly Func<Job, bool> BasedLast = j => !BasedFirst(j);
-    private static readonly Func<Job, bool> GritFirst = j => BasedFirst(j) && j.Follows(Schools.TextureWhen, "before_primer");
+    private static readonly Func<Job, bool> GritFirst = j => BasedFirst(j) && j.Follows(HouseRuleCatalog.TextureWhen, "before_primer");
     private static readonly Func<Job, bool> GritLast = j => !GritFirst(j);
 
     /// <summary>The jobs without a handle: a building stands on its own ground.</summary>
@@ -20,7 +20,7 @@ public static class Mounting
     private static readonly Func<Job, bool> HeldFirst = j => !HeldLate(j) && !Grounded(j);
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(
             Base,
@@ -47,7 +47,7 @@ public static class Mounting
             SealTexture,
             Sealed,
             _ => "Thinned white glue keeps grit from shedding into paint.",
-            j => [new(2, 30) { Product = j.Follows(Schools.GritSeal, "clear_coat") ? ProductClass.AcrylicWb : ProductClass.Pva }]
+            j => [new(2, 30) { Product = j.Follows(HouseRuleCatalog.GritSeal, "clear_coat") ? ProductClass.AcrylicWb : ProductClass.Pva }]
         )
         {
             Moved = j => GritFirst(j) ? Side.Mount : Side.Finish,
@@ -202,7 +202,7 @@ public static class Mounting
         Rule.NeverOn(
             "CementHoldsPlasticToPlastic",
             Base,
-            Barred.By("plastic_cement"),
+            Prohibition.By("plastic_cement"),
             Strength.Law,
             "Cement welds a plastic foot to a plastic base; it holds no resin, metal, soft plastic or print.",
             "ca",
@@ -211,7 +211,7 @@ public static class Mounting
         Rule.NeverOn(
             "WhiteGlueHoldsNoBase",
             Base,
-            Barred.By("pva"),
+            Prohibition.By("pva"),
             Strength.Law,
             "White glue does not hold soft plastic or metal to a base.",
             "ca",
@@ -258,7 +258,7 @@ public static class Mounting
         Rule.NeverOn(
             "FoamMeltsInSpray",
             Prime,
-            new Barred { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
+            new Prohibition { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
             Strength.Law,
             "Solvent spray melts polystyrene foam: the model falls.",
             "rack"
@@ -266,7 +266,7 @@ public static class Mounting
         Rule.NeverOn(
             "FoamMeltsInGloss",
             GlossBed,
-            new Barred { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
+            new Prohibition { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
             Strength.Law,
             "Solvent spray melts polystyrene foam: the model falls.",
             "rack"
@@ -274,7 +274,7 @@ public static class Mounting
         Rule.NeverOn(
             "FoamMeltsInVarnish",
             FinalCoat,
-            new Barred { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
+            new Prohibition { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
             Strength.Law,
             "Solvent spray melts polystyrene foam: the model falls.",
             "rack"
@@ -282,7 +282,7 @@ public static class Mounting
         Rule.NeverOn(
             "FoamMeltsInClearCoat",
             ProtectiveCoat,
-            new Barred { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
+            new Prohibition { Stand = "polystyrene_foam", Product = p => p.HasSolvent() },
             Strength.Law,
             "Solvent spray melts polystyrene foam: the model falls.",
             "rack"
@@ -297,11 +297,11 @@ public static class Mounting
         Rule.Lock("FinalBaseHidesTheFeet", Base, Strength.Practice, "On its base, feet and underside are out of reach."),
     ];
 
-    private static bool HeldLate(Job j) => HasBase(j) && BasedFirst(j) && j.Follows(Schools.MountWhen, "after_primer");
+    private static bool HeldLate(Job j) => HasBase(j) && BasedFirst(j) && j.Follows(HouseRuleCatalog.MountWhen, "after_primer");
 
     private static bool Sealed(Job j) =>
         HasBase(j)
-        && j.House.Of(Schools.GritSeal).Id switch
+        && j.House.Of(HouseRuleCatalog.GritSeal).Id switch
         {
             "primer_only" => false,
             "by_tier" => j.Batch.Tier != Tier.RankAndFile,
@@ -312,15 +312,15 @@ public static class Mounting
 
     private static bool Light(Job j) => j.All(m => m.IsStyrene() || m is Material.FlexiblePvc or Material.Pla);
 
-    private static IReadOnlyList<StepDraft> Fixings(Job j)
+    private static IReadOnlyList<StepAmounts> Fixings(Job j)
     {
         // Each piece that is painted apart takes a handle of its own.
         var pieces = Finishing.PiecesApart(j);
-        StepDraft putty = new(2, 45 * pieces) { Method = "putty" },
+        StepAmounts putty = new(2, 45 * pieces) { Method = "putty" },
             drop = new(2, 60 * pieces) { Method = "ca_drop", Product = ProductClass.Ca };
-        StepDraft peg = new(3, 90 * pieces) { Method = "peg" },
+        StepAmounts peg = new(3, 90 * pieces) { Method = "peg" },
             pin = new(3, 75 * pieces) { Method = "pin" };
-        return j.House.Of(Schools.Attachment).Id switch
+        return j.House.Of(HouseRuleCatalog.Attachment).Id switch
         {
             "putty" => [putty, drop, peg, pin],
             "ca_drop" => [drop, putty, peg, pin],

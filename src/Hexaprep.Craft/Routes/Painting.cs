@@ -16,16 +16,17 @@ public static class Painting
     private const double MostAside = 0.5;
 
     private static readonly Func<Job, bool> Masked = j =>
-        !j.Skips(Mask) && (j.Adds(Mask) || (j.Follows(Schools.ApartOrMasked, "masked") && j.Batch.Tier is Tier.Leader or Tier.Display));
+        !j.Skips(Mask)
+        && (j.Adds(Mask) || (j.Follows(HouseRuleCatalog.ApartOrMasked, "masked") && j.Batch.Tier is Tier.Leader or Tier.Display));
 
-    private static readonly Func<Job, bool> ShadedBetween = j => Asked(j, PaintShade, Schools.PaintShades);
-    private static readonly Func<Job, bool> Filtered = j => Asked(j, PaintFilter, Schools.PaintFilters);
+    private static readonly Func<Job, bool> ShadedBetween = j => Asked(j, PaintShade, HouseRuleCatalog.PaintShades);
+    private static readonly Func<Job, bool> Filtered = j => Asked(j, PaintFilter, HouseRuleCatalog.PaintFilters);
 
     // Base colours first, highlights and touching in behind what comes between them.
     private static readonly Func<Job, bool> InTwo = j => Painted(j) && (ShadedBetween(j) || Masked(j));
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(
             Paint,
@@ -33,7 +34,7 @@ public static class Painting
             j =>
                 $"{j.Batch.PaintMinutes} min a model, as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}"
                 + $"{(Aside(j) > 0 ? $"; {Math.Round(Aside(j) / 60.0)} of them for shade and filter" : "")}.",
-            j => new StepDraft(5, j.Batch.PaintMinutes * 60 - Aside(j))
+            j => new StepAmounts(5, j.Batch.PaintMinutes * 60 - Aside(j))
             {
                 Product = ProductClass.AcrylicWb,
                 Method = "brush",
@@ -183,10 +184,10 @@ public static class Painting
             LeastMinutes = WaitTable.BeforeMaskMinutes,
         },
         Rule.Needs("ClearCoatBeforeLiquidMask", ProtectiveCoat, Mask, Strength.Practice, "Liquid film grips harder than paint holds.", j =>
-            !j.Follows(Schools.CoatUnderMask, "never")
+            !j.Follows(HouseRuleCatalog.CoatUnderMask, "never")
         ) with
         {
-            ByWay = Barred.By("liquid"),
+            ByWay = Prohibition.By("liquid"),
         },
         Rule.Needs("MaskBeforeUnmask", Mask, Unmask, Strength.Law, "There is no mask to take off."),
         Rule.Needs("MaskBeforeItsColour", Mask, PaintMasked, Strength.Practice, "The mask keeps the colour off what lies beside it."),
@@ -320,7 +321,7 @@ public static class Painting
         Rule.NeverOn(
             "NoSolventFilterOnBarePaint",
             PaintFilter,
-            Barred.With(p => p.HasSolvent()),
+            Prohibition.With(p => p.HasSolvent()),
             Strength.Practice,
             "Enamel thinner softens acrylic paint that no clear coat protects.",
             "protective_coat"
@@ -435,7 +436,7 @@ public static class Painting
 
     private static bool Painted(Job j) => j.Batch.PaintMinutes > 0 && !j.Skips(Paint);
 
-    private static bool Asked(Job j, StepKind step, School school) =>
+    private static bool Asked(Job j, StepKind step, HouseRule school) =>
         !j.Skips(step)
         && (
             j.Adds(step)
@@ -462,14 +463,14 @@ public static class Painting
         (int)Math.Min(MostAside * j.Batch.PaintMinutes * 60, ((ShadedBetween(j) ? 1 : 0) + (Filtered(j) ? 1 : 0)) * Seconds(j));
 
     private static bool Protected(Job j) =>
-        j.House.Of(Schools.MidVarnish).Id switch
+        j.House.Of(HouseRuleCatalog.MidVarnish).Id switch
         {
             "never" => false,
             "always" => Painted(j),
             // Enamel over acrylic paint asks for a coat between them.
             _ when Filtered(j) && WayOf(j, PaintFilter)?.Product == ProductClass.EnamelAlkyd => true,
             _ => Masked(j)
-                && j.House.Of(Schools.CoatUnderMask).Id switch
+                && j.House.Of(HouseRuleCatalog.CoatUnderMask).Id switch
                 {
                     "always" => true,
                     "never" => false,
@@ -481,12 +482,12 @@ public static class Painting
 
     private static RouteChange? WayOf(Job j, StepKind step) => j.Changes.LastOrDefault(c => c.Kind == ChangeKind.Swap && c.Step == step);
 
-    private static IReadOnlyList<StepDraft> Masks(Job j)
+    private static IReadOnlyList<StepAmounts> Masks(Job j)
     {
-        StepDraft tape = new(3, 300) { Method = "tape" },
+        StepAmounts tape = new(3, 300) { Method = "tape" },
             putty = new(3, 240) { Method = "putty" },
             liquid = new(4, 200) { Method = "liquid" };
-        return j.House.Of(Schools.MaskWith).Id switch
+        return j.House.Of(HouseRuleCatalog.MaskWith).Id switch
         {
             "putty" => [putty, tape, liquid],
             "liquid" => [liquid, tape, putty],

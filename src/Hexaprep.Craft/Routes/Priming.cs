@@ -12,10 +12,10 @@ public static class Priming
     private static readonly Func<Job, bool> Stubborn = j => j.Any(m => m.IsMetal() || m is Material.PuResin);
     private static readonly Func<Job, bool> Soft = j => j.Any(m => m is Material.FlexiblePvc or Material.Unknown);
     private static readonly Func<Job, bool> Primed = j =>
-        !j.Follows(Schools.PrimePrints, "bare") || !j.All(m => m is Material.Photopolymer);
+        !j.Follows(HouseRuleCatalog.PrimePrints, "bare") || !j.All(m => m is Material.Photopolymer);
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(TestPatch, _ => false, _ => "A spare or a hidden face shows whether the spray stays tacky.", _ => new(5, 0)),
         new(
@@ -45,7 +45,7 @@ public static class Priming
         {
             LeftOut = j =>
                 Primed(j) && !Brushed(j)
-                    ? j.Follows(Schools.BareSpots, "respray")
+                    ? j.Follows(HouseRuleCatalog.BareSpots, "respray")
                         ? "Bare spots are sprayed again, by house rule."
                         : "Bare recesses of rank and file are sprayed again where the gate finds them."
                     : null,
@@ -53,8 +53,8 @@ public static class Priming
         new(
             RevealBrush,
             j =>
-                j.Follows(Schools.RevealDetail, "all")
-                || (j.Follows(Schools.RevealDetail, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display),
+                j.Follows(HouseRuleCatalog.RevealDetail, "all")
+                || (j.Follows(HouseRuleCatalog.RevealDetail, "leaders") && j.Batch.Tier is Tier.Leader or Tier.Display),
             _ => "A lighter tone on every edge shows straps, buckles and missed lines.",
             _ => new(2, 190) { Product = ProductClass.AcrylicWb, Method = "brush" }
         ),
@@ -130,7 +130,7 @@ public static class Priming
         Rule.NeverOn(
             "NoUntestedSolventOnSoftPlastic",
             Prime,
-            Barred.With(p => p.HasSolvent()),
+            Prohibition.With(p => p.HasSolvent()),
             Strength.Practice,
             "Solvent spray and enamel can leave soft plastic tacky for good: try it on a spare or a hidden face first.",
             "test_patch",
@@ -166,7 +166,7 @@ public static class Priming
             Prime,
             Strength.Taste,
             "The fuller coat first, the thinner one for the recesses.",
-            j => j.Follows(Schools.CoatOrder, "fuller_then_thin")
+            j => j.Follows(HouseRuleCatalog.CoatOrder, "fuller_then_thin")
         ),
         Rule.Card(
             "TurnAfterTouchDry",
@@ -262,35 +262,35 @@ public static class Priming
             Prime,
             Strength.Practice,
             "A muzzle still closed is drilled now: after primer each rim costs a touch-in.",
-            j => j.Follows(Schools.Muzzles, "all") || j.Batch.Tier is Tier.Leader or Tier.Display
+            j => j.Follows(HouseRuleCatalog.Muzzles, "all") || j.Batch.Tier is Tier.Leader or Tier.Display
         ) with
         {
             MakesDearer = OpenTubes,
         },
         Rule.Lock("PaintThicknessClosesFits", Prime, Strength.Practice, "Coats close sockets: ease tight fits first.", j =>
-            j.Adds(Reassemble) || !j.Follows(Schools.SubAssemblies, "none")
+            j.Adds(Reassemble) || !j.Follows(HouseRuleCatalog.SubAssemblies, "none")
         ),
     ];
 
     private static bool Brushed(Job j) =>
-        j.House.Of(Schools.BareSpots).Id switch
+        j.House.Of(HouseRuleCatalog.BareSpots).Id switch
         {
             "brush_all" => true,
             "respray" => false,
             _ => j.Batch.Tier != Tier.RankAndFile,
         };
 
-    private static StepDraft Way(Job j) => RouteBuilder.WayOf(RuleBook.Trade.Choice(Prime), j, RuleBook.Trade);
+    private static StepAmounts Way(Job j) => RouteBuilder.WayOf(RuleBook.Trade.Choice(Prime), j, RuleBook.Trade);
 
-    private static IReadOnlyList<StepDraft> Primers(Job j)
+    private static IReadOnlyList<StepAmounts> Primers(Job j)
     {
-        var rounds = j.House.Of(Schools.CoatOrder).Id switch
+        var rounds = j.House.Of(HouseRuleCatalog.CoatOrder).Id switch
         {
             "three_thin" => 3,
             "one_heavy" => 1,
             _ => 2,
         };
-        StepDraft Can(ProductClass product) =>
+        StepAmounts Can(ProductClass product) =>
             new(6, Sprayed(j, 25))
             {
                 OneGo = true,
@@ -299,7 +299,7 @@ public static class Priming
                 Method = "spray_can",
                 Occurrences = rounds,
             };
-        StepDraft Airbrush(ProductClass product) =>
+        StepAmounts Airbrush(ProductClass product) =>
             new(10, Sprayed(j, 40))
             {
                 OneGo = true,
@@ -308,28 +308,28 @@ public static class Priming
                 Method = "airbrush",
                 Occurrences = rounds,
             };
-        StepDraft Brush(ProductClass product) =>
+        StepAmounts Brush(ProductClass product) =>
             new(3, Sprayed(j, 150))
             {
                 Product = product,
                 Method = "brush",
                 Occurrences = Math.Min(rounds, 2),
             };
-        var chemistry = j.House.Of(Schools.PrimerChemistry).Id switch
+        var chemistry = j.House.Of(HouseRuleCatalog.PrimerChemistry).Id switch
         {
             "acrylic" => ProductClass.AcrylicSolvent,
             "lacquer" => ProductClass.Lacquer,
             "enamel" => ProductClass.EnamelAlkyd,
             _ => Stubborn(j) ? ProductClass.Lacquer : ProductClass.AcrylicSolvent,
         };
-        StepDraft water = Airbrush(ProductClass.AcrylicWb),
+        StepAmounts water = Airbrush(ProductClass.AcrylicWb),
             can = Can(chemistry == ProductClass.EnamelAlkyd ? ProductClass.Lacquer : chemistry),
             brush = Brush(ProductClass.AcrylicWb),
             enamel = Brush(ProductClass.EnamelAlkyd);
         var other = Can(can.Product == ProductClass.Lacquer ? ProductClass.AcrylicSolvent : ProductClass.Lacquer);
         if (chemistry == ProductClass.EnamelAlkyd)
             return [enamel, can, water, brush, other];
-        return j.House.Of(Schools.PrimeBy).Id switch
+        return j.House.Of(HouseRuleCatalog.PrimeBy).Id switch
         {
             "airbrush" => [water, can, brush, enamel, other],
             "airbrush_small" when j.Batch.Models <= Limit(j) => [water, can, brush, enamel, other],
@@ -351,7 +351,7 @@ public static class Priming
     }
 
     private static int Limit(Job j) =>
-        j.House.Of(Schools.AirbrushUpTo).Id switch
+        j.House.Of(HouseRuleCatalog.AirbrushUpTo).Id switch
         {
             "four" => 4,
             "thirty" => 30,

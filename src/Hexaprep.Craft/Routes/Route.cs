@@ -9,7 +9,7 @@ namespace Hexaprep.Craft.Routes;
 /// <param name="Side">Where it stands on the hexagon.</param>
 /// <param name="Amounts">Hands, product, method.</param>
 /// <param name="Reason">Why the batch needs it.</param>
-public sealed record RouteStep(StepKey Key, int Of, Side Side, StepDraft Amounts, string Reason)
+public sealed record RouteStep(StepKey Key, int Of, Side Side, StepAmounts Amounts, string Reason)
 {
     /// <summary>Minutes of hands for this many models, set-up and mixes included.</summary>
     public int HandsMinutes(int models) => Effort.Minutes(Amounts.SetupMinutes, Amounts.SecondsPerModel, Amounts.ModelsPerMix, models);

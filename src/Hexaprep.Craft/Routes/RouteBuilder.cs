@@ -17,7 +17,7 @@ public static class RouteBuilder
     /// checked).</exception>
     public static Route Derive(Job job, RuleBook book)
     {
-        var chosen = new Dictionary<StepKind, StepChoice>();
+        var chosen = new Dictionary<StepKind, StepApplicability>();
         foreach (var choice in book.Choices)
         {
             if (!job.Skips(choice.Kind) && (choice.When(job) || job.Adds(choice.Kind)))
@@ -32,8 +32,8 @@ public static class RouteBuilder
         }
         foreach (var link in Links(book, job, steps, chosen.ContainsKey))
             Add(Edge(link, steps, job));
-        if (book.Has(Waiting.NextPass))
-            foreach (var edge in Repeats(Waiting.NextPass, steps, job))
+        if (book.Has(DryingRules.NextPass))
+            foreach (var edge in Repeats(DryingRules.NextPass, steps, job))
                 Add(edge);
         foreach (var edge in Sessions(steps))
             Add(edge);
@@ -67,7 +67,7 @@ public static class RouteBuilder
 
     /// <summary>How a step is done for a job: the user's choice, else the first way no rule refuses; its hands at the pace of the
     /// schools followed.</summary>
-    public static StepDraft WayOf(StepChoice choice, Job job, RuleBook book)
+    public static StepAmounts WayOf(StepApplicability choice, Job job, RuleBook book)
     {
         var ways = choice.Ways(job);
         var swap = job.Changes.LastOrDefault(c => c.Kind == ChangeKind.Swap && c.Step == choice.Kind);
@@ -82,10 +82,10 @@ public static class RouteBuilder
     }
 
     /// <summary>The same at the pace of the schools followed.</summary>
-    public static StepDraft Paced(StepKind kind, StepDraft way, Job job)
+    public static StepAmounts Paced(StepKind kind, StepAmounts way, Job job)
     {
         var times = 1.0;
-        foreach (var school in Schools.At(kind))
+        foreach (var school in HouseRuleCatalog.At(kind))
         {
             foreach (var pace in job.House.Of(school).Paces)
                 if (pace.Step == kind)
@@ -97,7 +97,7 @@ public static class RouteBuilder
         return times == 1 ? way : way with { SecondsPerModel = (int)Math.Round(way.SecondsPerModel * times) };
     }
 
-    private static IEnumerable<RouteStep> Occurrences(StepChoice choice, Job job, RuleBook book, bool isPrimed)
+    private static IEnumerable<RouteStep> Occurrences(StepApplicability choice, Job job, RuleBook book, bool isPrimed)
     {
         var draft = WayOf(choice, job, book);
         var (side, reason) = (choice.SideFor(job), choice.When(job) ? choice.Reason(job) : "You added it.");
@@ -125,7 +125,7 @@ public static class RouteBuilder
 
     // What is done once more comes after all that handles the model before primer, and primer follows while it lasts.
     private static IEnumerable<RouteEdge> Again(
-        IEnumerable<StepChoice> choices,
+        IEnumerable<StepApplicability> choices,
         Dictionary<StepKey, RouteStep> steps,
         IReadOnlyList<RouteEdge> edges
     )
@@ -215,7 +215,7 @@ public static class RouteBuilder
         from step in steps.Values
         where step.Key.Occurrence > 1 && step.Amounts.Product is { } product && DryingModel.Knows(product, Readiness.Recoat)
         // Sessions of painting are no coats: another area is painted meanwhile.
-        where !StepFacts.Of(step.Key.Kind).PausesWithinAModel
+        where !StepDefinition.Of(step.Key.Kind).PausesWithinAModel
         let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
         // What is filled is hard before it is painted over; a coat has flashed off before the next.
         let stage = before.Amounts.Product is { } below && below.Binds() ? Readiness.NextLayer : Readiness.Recoat

@@ -58,7 +58,7 @@ public sealed record Job(BatchTraits Batch, HouseRuleChoices House, IReadOnlyLis
     public bool All(Func<Material, bool> question) => Batch.All(question);
 
     /// <summary>True when this school is followed.</summary>
-    public bool Follows(School school, string option) => House.Follows(school, option);
+    public bool Follows(HouseRule school, string option) => House.Follows(school, option);
 
     /// <summary>True when the user asked for the step although the route would not have it.</summary>
     public bool Adds(StepKind step) => Changed(step, ChangeKind.Add);

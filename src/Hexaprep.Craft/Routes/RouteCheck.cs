@@ -111,7 +111,7 @@ public static class RouteCheck
         );
     }
 
-    private static string Named(StepDraft way) =>
+    private static string Named(StepAmounts way) =>
         way.Method is null ? "only one way"
         : way.Product is { } product ? $"{way.Method} with {Ids.Of(product)}"
         : way.Method;

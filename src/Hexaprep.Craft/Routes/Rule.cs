@@ -43,7 +43,7 @@ public sealed record Rule(
     public bool Speaks(Func<StepKind, bool> has) => (Once is not { } once || has(once)) && (Unless is not { } unless || !has(unless));
 
     /// <summary>It speaks only when the later step is done this way; null for every way.</summary>
-    public Barred? ByWay { get; init; }
+    public Prohibition? ByWay { get; init; }
 
     /// <summary>The readiness waited for where what lies below is water-borne; null: the same as otherwise.</summary>
     public Readiness? OverWaterBorne { get; init; }
@@ -69,10 +69,10 @@ public sealed record Rule(
 
     /// <summary>What holds the later step back although nothing dries: a binding, a cloth's damp. It counts from the earlier step's
     /// end; null for none.</summary>
-    public Hold? Held { get; init; }
+    public CureHold? Held { get; init; }
 
     /// <summary>What is refused (refusals only).</summary>
-    public Barred? Bars { get; init; }
+    public Prohibition? Bars { get; init; }
 
     /// <summary>What to do instead (refusals): a method, a product, or the step that lifts the refusal.</summary>
     public string? Instead { get; init; }
@@ -121,7 +121,7 @@ public sealed record Rule(
     public static Rule NeverOn(
         string name,
         StepKind step,
-        Barred what,
+        Prohibition what,
         Strength strength,
         string reason,
         string? instead,

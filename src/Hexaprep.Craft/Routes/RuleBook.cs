@@ -11,7 +11,7 @@ public sealed record RuleBook
     private readonly Dictionary<string, Rule> _named;
 
     /// <summary>A book of these steps and rules.</summary>
-    public RuleBook(IReadOnlyList<StepChoice> choices, IReadOnlyList<Rule> rules)
+    public RuleBook(IReadOnlyList<StepApplicability> choices, IReadOnlyList<Rule> rules)
     {
         (Choices, Rules) = (choices, rules);
         _named = rules.DistinctBy(r => r.Name).ToDictionary(r => r.Name);
@@ -32,7 +32,7 @@ public sealed record RuleBook
             .. Painting.Choices,
             .. Transferring.Choices,
             .. Finishing.Choices,
-            .. Looking.Choices,
+            .. InspectionRules.Choices,
         ],
         [
             .. Cleaning.Rules,
@@ -44,15 +44,15 @@ public sealed record RuleBook
             .. Painting.Rules,
             .. Transferring.Rules,
             .. Finishing.Rules,
-            .. Looking.Rules,
-            .. Waiting.Rules,
+            .. InspectionRules.Rules,
+            .. DryingRules.Rules,
             .. Harm.Rules,
             .. Planning.Rules,
         ]
     );
 
     /// <summary>Steps that can be chosen.</summary>
-    public IReadOnlyList<StepChoice> Choices { get; }
+    public IReadOnlyList<StepApplicability> Choices { get; }
 
     /// <summary>All rules.</summary>
     public IReadOnlyList<Rule> Rules { get; }
@@ -73,15 +73,15 @@ public sealed record RuleBook
     public RuleBook Without(string name) => new(Choices, [.. Rules.Where(r => r.Name != name)]);
 
     /// <summary>The choice of a step.</summary>
-    public StepChoice Choice(StepKind kind) => Choices.First(c => c.Kind == kind);
+    public StepApplicability Choice(StepKind kind) => Choices.First(c => c.Kind == kind);
 
     /// <summary>The rules that refuse a way of doing a step on these materials, the gravest first.</summary>
-    public IEnumerable<Rule> Refusals(StepKind step, Way way, Job job) =>
+    public IEnumerable<Rule> Refusals(StepKind step, Technique way, Job job) =>
         _about[step].Where(r => r.Bars is { } bars && bars.Meets(way) && r.When(job)).OrderBy(r => r.Strength);
 
     /// <summary>The rule that bars a way for a step on a fresh job, or null: one that nothing lifts, or that a test must lift first: a
     /// test that is only planned changes nothing by itself.</summary>
-    public Rule? Bars(StepKind step, Way way, Job job)
+    public Rule? Bars(StepKind step, Technique way, Job job)
     {
         foreach (var rule in _about[step])
         {
@@ -98,18 +98,24 @@ public sealed record RuleBook
     }
 
     /// <summary>The texts shown with a step: the cards of the rules, the gravest first, then those of the schools followed.</summary>
-    public IEnumerable<Said> Cards(StepKind step, Job job) =>
+    public IEnumerable<Citation> Cards(StepKind step, Job job) =>
         CardRules(step, job)
             .OrderBy(r => r.Strength)
-            .Select(r => new Said(r.Reason, r.Strength))
-            .Concat(Schools.At(step).Select(s => job.House.Of(s).Card).Where(c => c.Length > 0).Select(c => new Said(c, Strength.Taste)));
+            .Select(r => new Citation(r.Reason, r.Strength))
+            .Concat(
+                HouseRuleCatalog
+                    .At(step)
+                    .Select(s => job.House.Of(s).Card)
+                    .Where(c => c.Length > 0)
+                    .Select(c => new Citation(c, Strength.Taste))
+            );
 
     /// <summary>What doing a step locks: points of no return, in words.</summary>
-    public IEnumerable<Said> LocksOf(StepKind step, Job job) =>
+    public IEnumerable<Citation> LocksOf(StepKind step, Job job) =>
         CardRules(step, job)
             .Where(r => r.Locks is not null && r.Strength != Strength.Taste)
             .OrderBy(r => r.Strength)
-            .Select(r => new Said(r.Reason, r.Strength))
+            .Select(r => new Citation(r.Reason, r.Strength))
             .DistinctBy(s => s.Text);
 
     /// <summary>The rules shown with a step.</summary>

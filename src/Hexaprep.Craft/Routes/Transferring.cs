@@ -11,9 +11,9 @@ namespace Hexaprep.Craft.Routes;
 public static class Transferring
 {
     private static readonly Func<Job, bool> Marked = j => j.Batch.Transfers > 0;
-    private static readonly Func<Job, bool> Softened = j => Marked(j) && !j.Follows(Schools.Solutions, "none");
+    private static readonly Func<Job, bool> Softened = j => Marked(j) && !j.Follows(HouseRuleCatalog.Solutions, "none");
     private static readonly Func<Job, bool> Shaded = j => Marked(j) && j.Batch.Tier is Tier.Leader or Tier.Display;
-    private static readonly Func<Job, bool> ShadedOver = j => j.Follows(Schools.ShadingWhen, "over_sealed_marks");
+    private static readonly Func<Job, bool> ShadedOver = j => j.Follows(HouseRuleCatalog.ShadingWhen, "over_sealed_marks");
     private static readonly Func<Job, bool> ShadedUnder = j => !ShadedOver(j);
 
     /// <summary>How long a mark that was soaked may wait to be placed, minutes: the cautious end of "a few".</summary>
@@ -29,7 +29,7 @@ public static class Transferring
     );
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(
             GlossBed,
@@ -114,7 +114,7 @@ public static class Transferring
         Rule.NeverOn(
             "NoTransferOnMatte",
             PlaceTransfer,
-            Barred.Anyhow,
+            Prohibition.Anyhow,
             Strength.Practice,
             "Never on bare matte paint: air under the film shows silver.",
             "gloss_bed"
@@ -244,7 +244,7 @@ public static class Transferring
         Rule.NeverOn(
             "NoSolventEffectOnBareMarks",
             Shade,
-            Barred.With(p => p.HasSolvent()),
+            Prohibition.With(p => p.HasSolvent()),
             Strength.Practice,
             "Enamel and alcohol lift unsealed transfers.",
             "seal"
@@ -256,7 +256,7 @@ public static class Transferring
         Rule.NeverOn(
             "NoSolventWeatherOnBareMarks",
             StepKind.Weather,
-            Barred.With(p => p.HasSolvent()),
+            Prohibition.With(p => p.HasSolvent()),
             Strength.Practice,
             "Enamel and alcohol lift unsealed transfers.",
             "seal"
@@ -268,7 +268,7 @@ public static class Transferring
         Rule.NeverOn(
             "SealedMarksAreNotSoftened",
             SoftenTransfer,
-            Barred.Anyhow,
+            Prohibition.Anyhow,
             Strength.Law,
             "The seal is over the film: softener cannot reach it any more. A fresh transfer goes over it.",
             "place_transfer"
@@ -412,7 +412,7 @@ public static class Transferring
     private static int Marks(Job j) => Math.Max(1, j.Batch.Transfers);
 
     private static bool Whole(Job j) =>
-        j.House.Of(Schools.GlossArea).Id switch
+        j.House.Of(HouseRuleCatalog.GlossArea).Id switch
         {
             "whole" => true,
             "local" => false,
@@ -420,24 +420,24 @@ public static class Transferring
         };
 
     private static int SoftenerCoats(Job j) =>
-        j.House.Of(Schools.SoftenerCoats).Id switch
+        j.House.Of(HouseRuleCatalog.SoftenerCoats).Id switch
         {
             "two" => 2,
             "four" => 4,
             _ => 1,
         };
 
-    private static IReadOnlyList<StepDraft> Glosses(Job j)
+    private static IReadOnlyList<StepAmounts> Glosses(Job j)
     {
-        StepDraft can = new(6, 25)
+        StepAmounts can = new(6, 25)
         {
             OneGo = true,
             Mode = SprayMode.Gloss,
             Product = ProductClass.AcrylicSolvent,
             Method = "spray_can",
         };
-        StepDraft brush = new(3, Whole(j) ? 120 : 30 * Marks(j)) { Product = ProductClass.AcrylicWb, Method = "brush" };
-        StepDraft airbrush = new(10, 40)
+        StepAmounts brush = new(3, Whole(j) ? 120 : 30 * Marks(j)) { Product = ProductClass.AcrylicWb, Method = "brush" };
+        StepAmounts airbrush = new(10, 40)
         {
             OneGo = true,
             Mode = SprayMode.Gloss,
@@ -445,7 +445,7 @@ public static class Transferring
             Method = "airbrush",
         };
         return Whole(j)
-            ? j.Follows(Schools.PrimeBy, "brush")
+            ? j.Follows(HouseRuleCatalog.PrimeBy, "brush")
                 ? [brush, can, airbrush]
                 : [can, airbrush, brush]
             : [brush, airbrush, can];

@@ -12,8 +12,8 @@ public static class Washing
     public static readonly Func<Job, bool> First = j =>
         Agent!(j)
         || Unfinished!(j)
-        || j.Follows(Schools.WashWhen, "before_glue")
-        || (j.Follows(Schools.WashWhen, "by_material") && j.Any(Early));
+        || j.Follows(HouseRuleCatalog.WashWhen, "before_glue")
+        || (j.Follows(HouseRuleCatalog.WashWhen, "by_material") && j.Any(Early));
 
     /// <summary>The jobs washed after assembly.</summary>
     internal static readonly Func<Job, bool> Last = j => !First(j);
@@ -22,10 +22,10 @@ public static class Washing
 
     /// <summary>Prints of a lot that is not known to be washed and cured: nothing is scraped from them before their wash.</summary>
     public static readonly Func<Job, bool> Unfinished = j =>
-        j.Any(m => m is Material.Photopolymer) && !j.Follows(Schools.PrintLot, "finished");
+        j.Any(m => m is Material.Photopolymer) && !j.Follows(HouseRuleCatalog.PrintLot, "finished");
 
     /// <summary>Prints straight from the printer, or tacky: the resin maker's wash, then its cure.</summary>
-    public static readonly Func<Job, bool> Raw = j => j.Any(m => m is Material.Photopolymer) && j.Follows(Schools.PrintLot, "raw");
+    public static readonly Func<Job, bool> Raw = j => j.Any(m => m is Material.Photopolymer) && j.Follows(HouseRuleCatalog.PrintLot, "raw");
 
     /// <summary>The wash that the resin's own sheet asks for.</summary>
     public const string MakersWash = "maker_wash";
@@ -37,8 +37,8 @@ public static class Washing
     /// <summary>The method of a wipe.</summary>
     public const string ByCloth = "wipe";
 
-    private static readonly Hold ClothDries = new(
-        Barred.By(ByCloth),
+    private static readonly CureHold ClothDries = new(
+        Prohibition.By(ByCloth),
         WipeDriesMinutes,
         "What the cloth left dries first; its label may ask for longer.",
         "Tilt it to the light: no damp sheen in the folds."
@@ -74,7 +74,7 @@ public static class Washing
     };
 
     /// <summary>The steps of this stage.</summary>
-    public static readonly IReadOnlyList<StepChoice> Choices =
+    public static readonly IReadOnlyList<StepApplicability> Choices =
     [
         new(Wash, Needed, Why, Baths)
         {
@@ -152,7 +152,7 @@ public static class Washing
         Rule.NeverOn(
             "RawPrintsTakeTheMakersWash",
             Wash,
-            Barred.ByAnythingBut(MakersWash, ByCloth),
+            Prohibition.ByAnythingBut(MakersWash, ByCloth),
             Strength.Law,
             "Soap and water leave liquid resin on a raw print: the bath of the resin's own sheet, with gloves.",
             MakersWash,
@@ -164,7 +164,7 @@ public static class Washing
         Rule.NeverOn(
             "MakersWashIsForRawPrints",
             Wash,
-            Barred.By(MakersWash),
+            Prohibition.By(MakersWash),
             Strength.Law,
             "The resin maker's bath is a solvent: it is for prints straight from the printer, and attacks other materials and paint.",
             "soap_cool",
@@ -217,7 +217,7 @@ public static class Washing
         Rule.NeverOn(
             "NoWarmBathForResin",
             Wash,
-            Barred.By("soap_warm"),
+            Prohibition.By("soap_warm"),
             Strength.Law,
             "Heat bends cast and printed resin; a mixed tray takes the coolest water.",
             "soap_cool",
@@ -226,13 +226,13 @@ public static class Washing
         Rule.NeverOn(
             "NoAcidOnLeadOrPlastic",
             Wash,
-            Barred.By("acid_dip"),
+            Prohibition.By("acid_dip"),
             Strength.Law,
             "Acid dissolves lead and does plastics no good: only metal you have named free of lead.",
             "soap_cool",
             j => !j.Batch.LeadFree || j.Any(m => m != Material.WhiteMetal)
         ),
-        Rule.NeverOn("NoAcidOnMagnets", Wash, Barred.By("acid_dip"), Strength.Law, "Acid eats magnets.", "soap_cool") with
+        Rule.NeverOn("NoAcidOnMagnets", Wash, Prohibition.By("acid_dip"), Strength.Law, "Acid eats magnets.", "soap_cool") with
         {
             After = Magnet,
         },
@@ -271,33 +271,33 @@ public static class Washing
 
     private static bool Early(Material m) => m.HasReleaseAgent() || m is Material.Photopolymer;
 
-    private static bool Finished(Job j) => j.Follows(Schools.PrintLot, "finished") && j.All(m => m is Material.Photopolymer);
+    private static bool Finished(Job j) => j.Follows(HouseRuleCatalog.PrintLot, "finished") && j.All(m => m is Material.Photopolymer);
 
     private static bool Needed(Job j) => WhyNot(j) is null;
 
     private static string? WhyNot(Job j) =>
-        j.Follows(Schools.WashNeed, "always") ? null
+        j.Follows(HouseRuleCatalog.WashNeed, "always") ? null
         : Finished(j) ? "Sold washed and cured: nothing is left to wash off."
-        : j.Follows(Schools.WashNeed, "only_must") && !j.Any(Early)
+        : j.Follows(HouseRuleCatalog.WashNeed, "only_must") && !j.Any(Early)
             ? "Frame plastic is not washed, by house rule: primer may lift where fingers were."
         : null;
 
-    private static IReadOnlyList<StepDraft> Baths(Job j)
+    private static IReadOnlyList<StepAmounts> Baths(Job j)
     {
-        static StepDraft By(string method, int seconds = 45, int setup = 5) =>
+        static StepAmounts By(string method, int seconds = 45, int setup = 5) =>
             new(setup, seconds)
             {
                 OneGo = true,
                 Product = ProductClass.Water,
                 Method = method,
             };
-        var warm = j.Follows(Schools.BathWarmth, "by_material") && j.All(m => m.IsStyrene() || m == Material.WhiteMetal);
-        StepDraft[] soap = warm ? [By("soap_warm"), By("soap_cool")] : [By("soap_cool"), By("soap_warm")];
+        var warm = j.Follows(HouseRuleCatalog.BathWarmth, "by_material") && j.All(m => m.IsStyrene() || m == Material.WhiteMetal);
+        StepAmounts[] soap = warm ? [By("soap_warm"), By("soap_cool")] : [By("soap_cool"), By("soap_warm")];
         if (Raw(j))
             return [By(MakersWash, 60, 10), .. soap];
         if (Unfinished(j))
             soap = [.. soap, By(MakersWash, 60, 10)];
-        return j.House.Of(Schools.Bath).Id switch
+        return j.House.Of(HouseRuleCatalog.Bath).Id switch
         {
             "degreaser" => [By("degreaser", 60), .. soap, By("acid_dip", 75, 25)],
             "acid_then_soap" => [By("acid_dip", 75, 25), .. soap, By("degreaser", 60)],
@@ -306,7 +306,7 @@ public static class Washing
     }
 
     // Metal carries grease and tarnish from every hand between its wash and its primer.
-    private static StepDraft? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepDraft(3, 30) { OneGo = true, Method = ByCloth } : null;
+    private static StepAmounts? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepAmounts(3, 30) { OneGo = true, Method = ByCloth } : null;
 
     // A must where something on it is known or feared, else good practice.
     private static string Why(Job j) => $"{(Agent(j) || Unfinished(j) ? "A must" : "It should be")}: {Sentence.Within(Reason(j))}";

@@ -30,7 +30,7 @@ public static class MethodWords
         ["airbrush"] = "airbrush",
         ["brush"] = "brush",
         ["warm_water"] = "hot water",
-        [Room.ByScraping] = "scraping",
+        [WorkshopLimits.ByScraping] = "scraping",
         ["bind"] = "binding till it holds",
         ["cold_bend"] = "bending cold",
         ["tape"] = "tape",
@@ -72,7 +72,7 @@ public static class MethodWords
     };
 
     /// <summary>A way in words: the method, with the product where it is a coat, and the edge where it is a mask.</summary>
-    public static string? Of(StepKind step, Way way) =>
+    public static string? Of(StepKind step, Technique way) =>
         way.Method is not { } method ? null
         : step == StepKind.Mask && EdgeOf.TryGetValue(method, out var edge) ? $"{Of(method)}, {edge}"
         : step.Coats() && way.Product is { } product ? $"{Of(method)}, {Of(product)}"

@@ -14,7 +14,7 @@ public readonly record struct StepKey(StepKind Kind, int? Piece, int Occurrence)
     /// <summary>By kind, then piece, then occurrence.</summary>
     public static readonly Comparer<StepKey> Order = Comparer<StepKey>.Create(
         (a, b) =>
-            a.Kind != b.Kind ? StepFacts.Of(a.Kind).Place - StepFacts.Of(b.Kind).Place
+            a.Kind != b.Kind ? StepDefinition.Of(a.Kind).Place - StepDefinition.Of(b.Kind).Place
             : a.Piece != b.Piece ? Nullable.Compare(a.Piece, b.Piece)
             : a.Occurrence.CompareTo(b.Occurrence)
     );

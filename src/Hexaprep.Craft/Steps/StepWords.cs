@@ -18,7 +18,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
     private static readonly Dictionary<(StepKind, string), string> Hows = new()
     {
         [(Straighten, "warm_water")] = "Dip 5 to 60 s, straighten, hold in cool water until it stays.",
-        [(Sand, Room.ByScraping)] = "Scrape it flush once it is rigid, the blade drawn backwards; then feel across the joint.",
+        [(Sand, WorkshopLimits.ByScraping)] = "Scrape it flush once it is rigid, the blade drawn backwards; then feel across the joint.",
         [(Straighten, "bind")] = "Bind it straight and leave it overnight; again if it springs.",
         [(Straighten, "cold_bend")] = "Bend slowly by hand, a little at a time, never back and forth.",
         [(Wash, "maker_wash")] = "Gloves: the bath and times of the resin's own sheet, then let it dry.",
@@ -52,10 +52,10 @@ public sealed record StepWords(string Title, string Short, string Done, string H
 
     /// <summary>How a step is done by a method: one line.</summary>
     public static string HowBy(StepKind kind, string? method) =>
-        method is not null && Hows.TryGetValue((kind, method), out var how) ? how : StepFacts.Of(kind).Words.How;
+        method is not null && Hows.TryGetValue((kind, method), out var how) ? how : StepDefinition.Of(kind).Words.How;
 
     /// <summary>The words for a step of this kind.</summary>
-    public static StepWords For(StepKind kind) => StepFacts.Of(kind).Words;
+    public static StepWords For(StepKind kind) => StepDefinition.Of(kind).Words;
 
     /// <summary>The words for a step: those of its kind, or of its kind done once more before primer.</summary>
     public static StepWords Of(StepKey key) => key.IsAgain ? Wiping : For(key.Kind);
@@ -74,7 +74,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         of <= 1 || kind == Wash ? Of(new StepKey(kind, null, occurrence)).Title
         : kind == SeamRepair ? (occurrence == 1 ? "Fill the seam" : "Repaint the seam")
         : kind == Paint ? (occurrence == 1 ? "Paint the base colours" : "Paint the highlights")
-        : $"{StepFacts.Of(kind).Words.Title}, coat {occurrence}";
+        : $"{StepDefinition.Of(kind).Words.Title}, coat {occurrence}";
 
     /// <summary>The substance left to dry, and what it does: ("putty", "cures").</summary>
     public static (string Noun, string Verb) Wait(StepKind kind, ProductClass product) =>
@@ -101,5 +101,5 @@ public sealed record StepWords(string Title, string Short, string Done, string H
     public static (string Noun, string Verb) Hold(StepKind kind) => kind == Straighten ? ("binding", "holds") : ("cloth's damp", "dries");
 
     /// <summary>What a readiness lets hands do next, for the step that waits: "safe to sand".</summary>
-    public static string SafeTo(StepKind next) => $"safe to {StepFacts.Of(next).Words.Short}";
+    public static string SafeTo(StepKind next) => $"safe to {StepDefinition.Of(next).Words.Short}";
 }

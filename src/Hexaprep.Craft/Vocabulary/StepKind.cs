@@ -3,7 +3,7 @@ using Hexaprep.Craft.Steps;
 
 namespace Hexaprep.Craft.Vocabulary;
 
-/// <summary>Every kind of step the catalogue knows; what is known of each stands in <see cref="StepFacts"/>. The order here means
+/// <summary>Every kind of step the catalogue knows; what is known of each stands in <see cref="StepDefinition"/>. The order here means
 /// nothing.</summary>
 public enum StepKind
 {

@@ -34,19 +34,19 @@ public static class BenchPlanner
     /// <param name="cancel">Ends the search.</param>
     public static BenchPlan Make(BenchIndex bench, Instant now, int budget, CancellationToken cancel = default)
     {
-        var draft = new PlanDraft(bench, now, []);
+        var draft = new ProblemBuilder(bench, now, []);
         var problem = draft.Problem();
         var result = Planner.Solve(problem, budget, cancel: cancel);
         // Evenings are laid until all is placed, judged by the fixed orders alone; then it is planned in earnest.
         while (result.Unplaced.Count > 0 && draft.MoreEvenings)
         {
-            draft = new PlanDraft(bench, now, [], now + 2 * (draft.LastEvening - now));
+            draft = new ProblemBuilder(bench, now, [], now + 2 * (draft.LastEvening - now));
             problem = draft.Problem();
             var isPlaced = Planner.Solve(problem, 1, cancel: cancel).Unplaced.Count == 0;
             if (isPlaced || !draft.MoreEvenings)
                 result = Planner.Solve(problem, budget, cancel: cancel);
         }
-        return PlanDraft.SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
+        return ProblemBuilder.SharingMixes(bench, draft.Plan(problem, result, budget), cancel);
     }
 
     /// <summary>The plan that is there at once: the older one, in which only what must move has moved; without one, the best of some
@@ -55,11 +55,11 @@ public static class BenchPlanner
     /// <param name="now">Nothing is planned before it.</param>
     /// <param name="older">The plan before, or null.</param>
     /// <param name="cancel">Ends it.</param>
-    public static BenchPlan AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel = default)
+    public static BenchPlan QuickReschedule(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel = default)
     {
         if (older is null)
             return Make(bench, now, 1, cancel);
-        var draft = new PlanDraft(bench, now, SharedMixes.In(older.Problem), older.LastEvening);
+        var draft = new ProblemBuilder(bench, now, SharedMixes.In(older.Problem), older.LastEvening);
         var problem = draft.Problem();
         var kept = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft.Origin), cancel), older.Budget);
         if (kept.Result.Unplaced.Count > 0)
@@ -74,7 +74,7 @@ public static class BenchPlanner
         while (best.Result.Unplaced.Count > 0)
         {
             until = now + 2 * (until - now);
-            var draft = new PlanDraft(bench, now, SharedMixes.In(older.Problem), until);
+            var draft = new ProblemBuilder(bench, now, SharedMixes.In(older.Problem), until);
             var problem = draft.Problem();
             var longer = draft.Plan(problem, Planner.Keep(problem, older.OnMinutesFrom(draft.Origin), cancel), older.Budget);
             if (longer.Result.Unplaced.Count < best.Result.Unplaced.Count)
@@ -102,7 +102,7 @@ public static class BenchPlanner
     /// can. Null for none.</param>
     /// <param name="budget">Decodes for each of the searches, at least 1.</param>
     /// <param name="cancel">Ends the searches.</param>
-    public static Bettering Better(
+    public static Bettering Improve(
         BenchIndex bench,
         Instant now,
         BenchPlan kept,
@@ -111,16 +111,10 @@ public static class BenchPlanner
         CancellationToken cancel = default
     ) => BeingBettered(bench, now, kept, before, budget, DateSearch.MostRounds, cancel);
 
-    /// <summary>The plan that would be in force after a change that is only thought of: bettered as <see cref="Better"/> does, but dates
+    /// <summary>The plan that would be in force after a change that is only thought of: bettered as <see cref="Improve"/> does, but dates
     /// that were lost are not sought so long: somebody waits for the answer.</summary>
-    public static BenchPlan Thought(
-        BenchIndex bench,
-        Instant now,
-        BenchPlan kept,
-        BenchPlan before,
-        int budget,
-        CancellationToken cancel
-    ) => BeingBettered(bench, now, kept, before, budget, RoundsWhileOneWaits, cancel).InForce;
+    public static BenchPlan Trial(BenchIndex bench, Instant now, BenchPlan kept, BenchPlan before, int budget, CancellationToken cancel) =>
+        BeingBettered(bench, now, kept, before, budget, RoundsWhileOneWaits, cancel).InForce;
 
     private static Bettering BeingBettered(
         BenchIndex bench,
@@ -136,7 +130,7 @@ public static class BenchPlanner
             bound = null;
         Parallel.Invoke(
             new ParallelOptions { CancellationToken = cancel },
-            () => free = Freely(bench, now, kept, budget, cancel),
+            () => free = SearchFreely(bench, now, kept, budget, cancel),
             () => bound = new DateSearch(bench, now, kept, before, cancel).Best(budget, rounds)
         );
         var taken = new[] { free!, bound! }
@@ -157,13 +151,13 @@ public static class BenchPlanner
     /// <summary>The plan that follows an older one, as the app comes to it: kept at once, then bettered.</summary>
     public static BenchPlan Next(BenchIndex bench, Instant now, BenchPlan older, int budget, CancellationToken cancel = default)
     {
-        var kept = AtOnce(bench, now, older, cancel);
-        var next = Better(bench, now, kept, older, budget, cancel).InForce;
+        var kept = QuickReschedule(bench, now, older, cancel);
+        var next = Improve(bench, now, kept, older, budget, cancel).InForce;
         return next.Told(PlanMoves.Between(bench, older, next, now));
     }
 
     /// <summary>The best plan found with all freedom, from the order of another and from nothing.</summary>
-    public static BenchPlan Freely(BenchIndex bench, Instant now, BenchPlan from, int budget, CancellationToken cancel = default) =>
+    public static BenchPlan SearchFreely(BenchIndex bench, Instant now, BenchPlan from, int budget, CancellationToken cancel = default) =>
         new BenchSearch(bench, now, cancel).From(from, budget);
 
     /// <summary>Until when what the running sitting holds next stands; null outside a sitting, and where hands would stand

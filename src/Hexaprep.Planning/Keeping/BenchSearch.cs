@@ -41,21 +41,21 @@ public sealed record BenchSearch(BenchIndex Bench, Instant Now, CancellationToke
         return Finished(draft, problem, Planner.Solve(Searched(draft, problem), budget, Minutes(draft), Cancel), budget);
     }
 
-    private (PlanDraft Draft, PlanProblem Problem) Draft(BenchPlan like)
+    private (ProblemBuilder Draft, PlanProblem Problem) Draft(BenchPlan like)
     {
-        var draft = new PlanDraft(Bench, Now, SharedMixes.In(like.Problem), like.LastEvening);
+        var draft = new ProblemBuilder(Bench, Now, SharedMixes.In(like.Problem), like.LastEvening);
         return (draft, draft.Problem());
     }
 
-    private Dictionary<string, int>? Minutes(PlanDraft draft) => Dates?.ToDictionary(e => e.Key, e => draft.Minute(e.Value));
+    private Dictionary<string, int>? Minutes(ProblemBuilder draft) => Dates?.ToDictionary(e => e.Key, e => draft.Minute(e.Value));
 
     // What is about to be done stands, for the search alone; the plan is that of the bench as it is.
-    private BenchPlan Finished(PlanDraft draft, PlanProblem problem, PlanResult result, int budget) =>
+    private BenchPlan Finished(ProblemBuilder draft, PlanProblem problem, PlanResult result, int budget) =>
         Dates is not null
             ? draft.Plan(problem, Planner.Keep(problem, result.Schedule.Chunks, Cancel), budget)
-            : PlanDraft.SharingMixes(Bench, draft.Plan(problem, result, budget), Cancel);
+            : ProblemBuilder.SharingMixes(Bench, draft.Plan(problem, result, budget), Cancel);
 
-    private PlanProblem Searched(PlanDraft draft, PlanProblem problem)
+    private PlanProblem Searched(ProblemBuilder draft, PlanProblem problem)
     {
         if (Standing is not { } standing)
             return problem;

@@ -20,7 +20,7 @@ public static class PaintEvenings
     /// <param name="clock">Words for moments.</param>
     public static IReadOnlyList<string> Of(BenchIndex bench, BenchPlan plan, BenchStep step, Clockface clock)
     {
-        if (!Sessions.Has(step))
+        if (!PaintSessions.Has(step))
             return [];
         var sittings = plan
             .Problem.Sittings.Select(s => (Begin: plan.At(s.Begin), End: plan.At(s.End)))

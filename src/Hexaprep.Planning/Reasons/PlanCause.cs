@@ -85,7 +85,7 @@ public sealed class PlanCause
             var was = _before.Resources.FirstOrDefault(r => r.Id == resource.Id);
             if (was is not null && was.Capacity != resource.Capacity)
             {
-                var what = resource.Id == PlanDraft.Rack ? "rack slots" : "handles";
+                var what = resource.Id == ProblemBuilder.Rack ? "rack slots" : "handles";
                 yield return $"there are {resource.Capacity} {what}, not {was.Capacity}";
             }
         }

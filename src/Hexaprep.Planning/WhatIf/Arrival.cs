@@ -49,7 +49,7 @@ public static class Arrival
         CancellationToken cancel = default
     )
     {
-        var unit = Muster.Call(orders, bench.State.Settings.Handles, newId)[0];
+        var unit = RosterExpander.Expand(orders, bench.State.Settings.Handles, newId)[0];
         var joined = bench.With(RosterEdits.Joined(bench, [unit], newId));
         var clock = new Clockface(bench.State.Settings.Zone, now);
         var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
@@ -70,7 +70,7 @@ public static class Arrival
         };
     }
 
-    private static string CutInto(MusteredUnit unit, int handles)
+    private static string CutInto(NewUnit unit, int handles)
     {
         var sizes = unit.Batches.Select(b => $"{b.Traits.Models}").ToList();
         return $"In batches of {Sentence.Listed(sizes)}: {handles} handles hold no more at once.";
@@ -91,11 +91,11 @@ public static class Arrival
         CancellationToken cancel
     )
     {
-        var kept = BenchPlanner.AtOnce(joined, clock.Now, inForce, cancel);
+        var kept = BenchPlanner.QuickReschedule(joined, clock.Now, inForce, cancel);
         var plan =
             weight == Weights[0]
-                ? BenchPlanner.Better(joined, clock.Now, kept, inForce, budget, cancel).InForce
-                : BenchPlanner.Freely(joined, clock.Now, kept, budget, cancel);
+                ? BenchPlanner.Improve(joined, clock.Now, kept, inForce, budget, cancel).InForce
+                : BenchPlanner.SearchFreely(joined, clock.Now, kept, budget, cancel);
         var with = Promises.Of(joined, plan);
         var begins = plan.Work.Where(w => joined.UnitOf(joined.Steps[w.StepId]).Id == unit).Select(w => (Instant?)w.Begin).Min();
         var moves = Promises.Moves(bench, Promises.Of(bench, inForce), with, clock);

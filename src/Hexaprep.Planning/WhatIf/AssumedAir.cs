@@ -113,7 +113,7 @@ public static class AssumedAir
             .Ways(job)
             .Where(w => RuleBook.Trade.Bars(step.Key.Kind, w.Way, job) is null && w.Method != step.Amounts.Method)
             .ToList();
-        AirElse By(string words, StepDraft way) =>
+        AirElse By(string words, StepAmounts way) =>
             new(words, new WhatIfAsk(WhatIfKind.Way, StepId: step.Id) { Method = way.Method, Product = way.Product });
         if (open.Find(w => w.Method == "brush") is { } brush)
             yield return By("the brush", brush);

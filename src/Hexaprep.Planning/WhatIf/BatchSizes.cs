@@ -73,7 +73,7 @@ public sealed class BatchSizes(
     }
 
     private IEnumerable<WhatIfAsk> Asks() =>
-        Merges().Concat(Cuts()).Where(a => new Regroup(a.BatchId!.Value, a.WithId, a.Models).WhyNot(bench) is null).Take(MostWeighed);
+        Merges().Concat(Cuts()).Where(a => new BatchResizing(a.BatchId!.Value, a.WithId, a.Models).WhyNot(bench) is null).Take(MostWeighed);
 
     private IEnumerable<WhatIfAsk> Merges() =>
         from unit in bench.State.Batches.GroupBy(b => b.UnitId)
@@ -85,7 +85,7 @@ public sealed class BatchSizes(
     private IEnumerable<WhatIfAsk> Cuts() =>
         from batch in bench.State.Batches.OrderByDescending(b => b.Traits.Models)
         where batch.Traits.Models >= SmallestCut
-        from first in SizeCaps
+        from first in BatchLimits
             .Of(bench, batch)
             .Where(c => c.Most < batch.Traits.Models)
             .Select(c => c.Most)
@@ -115,7 +115,7 @@ public sealed class BatchSizes(
 
     private string Cap(WhatIfAsk ask)
     {
-        var caps = SizeCaps.Of(bench, bench.Batches[ask.BatchId!.Value]);
+        var caps = BatchLimits.Of(bench, bench.Batches[ask.BatchId!.Value]);
         return caps.Count == 0 ? "" : $"at most {caps[0].Most}: {caps[0].Words}";
     }
 }

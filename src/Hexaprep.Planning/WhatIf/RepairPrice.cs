@@ -73,7 +73,7 @@ public static class RepairPrice
                 };
                 var (taken, made) = RepairEdits.Taken(bench, flawId, repair, together, now);
                 var next = bench.With(made);
-                return (Ask: ask, Title: taken.Words, Next: next, Plan: BenchPlanner.AtOnce(next, now, plan, cancel));
+                return (Ask: ask, Title: taken.Words, Next: next, Plan: BenchPlanner.QuickReschedule(next, now, plan, cancel));
             })
             .ToList();
         var best = ways.MinBy(w => (w.Plan.Result.Unplaced.Count, w.Plan.Result.Schedule.Z ?? 0, w.Ask.Together))!;

@@ -27,14 +27,14 @@ public sealed record SecondPlan(BenchPlan Plan, IReadOnlyDictionary<Guid, Instan
     /// <param name="cancel">Ends the search.</param>
     public static SecondPlan Of(BenchIndex bench, BenchPlan plan, BenchIndex next, Instant now, int budget, CancellationToken cancel)
     {
-        var kept = BenchPlanner.AtOnce(next, now, plan, cancel);
+        var kept = BenchPlanner.QuickReschedule(next, now, plan, cancel);
         var sameAims = SameAims(plan.Problem, kept.Problem);
         var relaxes = sameAims && Stands(plan, kept);
         var second =
-            !sameAims ? Better(kept, BenchPlanner.Freely(next, now, kept, budget, cancel))
+            !sameAims ? Better(kept, BenchPlanner.SearchFreely(next, now, kept, budget, cancel))
             : relaxes ? KeepingDates(plan, kept, new DateSearch(next, now, kept, plan, cancel).Best(budget))
-            : BenchPlanner.Thought(next, now, kept, plan, budget, cancel);
-        var tightens = sameAims && !relaxes && Stands(second, BenchPlanner.AtOnce(bench, now, second, cancel));
+            : BenchPlanner.Trial(next, now, kept, plan, budget, cancel);
+        var tightens = sameAims && !relaxes && Stands(second, BenchPlanner.QuickReschedule(bench, now, second, cancel));
         return new SecondPlan(second, Seen(bench, next, plan, second, tightens, isClear: relaxes || tightens || !sameAims));
     }
 

@@ -139,27 +139,30 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                         ?? throw Missing("unitId", "unit", "Choose one of the units.");
                     return new($"{unit.Name} first", [new Change.UnitSet(unit with { Weight = FirstWeight, Version = unit.Version + 1 })]);
                 case WhatIfKind.Airbrush:
-                    return new("Airbrush instead of the can", HouseEdits.Chosen(bench, null, null, Schools.PrimeBy, "airbrush", newId));
+                    return new(
+                        "Airbrush instead of the can",
+                        HouseEdits.Chosen(bench, null, null, HouseRuleCatalog.PrimeBy, "airbrush", newId)
+                    );
                 case WhatIfKind.SkipFilling:
                     return SkipFilling();
                 case WhatIfKind.Merge:
-                    return Regrouped(new Regroup(Need("batchId", ask.BatchId), Need("withId", ask.WithId), null));
+                    return Regrouped(new BatchResizing(Need("batchId", ask.BatchId), Need("withId", ask.WithId), null));
                 case WhatIfKind.Split:
-                    return Regrouped(new Regroup(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
+                    return Regrouped(new BatchResizing(Need("batchId", ask.BatchId), null, Need("models", ask.Models)));
                 case WhatIfKind.Repair:
                     return Repaired(ask);
                 case WhatIfKind.Way:
                     return AnotherWay(ask);
                 case WhatIfKind.UnderWay:
-                    var many = Schools.UnderWay.Options.FirstOrDefault(o => o.Id == ask.UnderWay)
+                    var many = HouseRuleCatalog.UnderWay.Options.FirstOrDefault(o => o.Id == ask.UnderWay)
                         ?? throw Refuse(
                             "underWay",
                             "That is no option of it.",
-                            $"Give {string.Join(", ", Schools.UnderWay.Options.Select(o => o.Id))}."
+                            $"Give {string.Join(", ", HouseRuleCatalog.UnderWay.Options.Select(o => o.Id))}."
                         );
                     return new(
                         $"Under way at once: {Sentence.Within(many.Label)}",
-                        HouseEdits.Chosen(bench, null, null, Schools.UnderWay, many.Id, newId)
+                        HouseEdits.Chosen(bench, null, null, HouseRuleCatalog.UnderWay, many.Id, newId)
                     );
                 case WhatIfKind.NoSprayBefore:
                     return NoSprayBefore(Ahead("date", ask.Date));
@@ -279,7 +282,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             );
         }
 
-        private WhatIfChange Regrouped(Regroup how)
+        private WhatIfChange Regrouped(BatchResizing how)
         {
             if (how.WhyNot(bench) is { } refusal)
                 throw new RefusedException(refusal);

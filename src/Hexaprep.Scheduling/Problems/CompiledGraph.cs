@@ -14,7 +14,7 @@ internal sealed partial class CompiledProblem
     private IEnumerable<Hold> Compile(PlanBatch batch, Dictionary<string, int> resources, int[] order, int[] since) =>
         batch.Holds.Select(h => Compile(batch, h, resources, order, since));
 
-    private Hold Compile(PlanBatch batch, PlanHold hold, Dictionary<string, int> resources, int[] order, int[] since)
+    private Hold Compile(PlanBatch batch, ResourceReservation hold, Dictionary<string, int> resources, int[] order, int[] since)
     {
         var (from, to) = (ById[(batch.Id, hold.From.Step)], ById[(batch.Id, hold.To.Step)]);
         var (fromEdge, toEdge) = (Ids.Parse<StepEdge>(hold.From.Edge), Ids.Parse<StepEdge>(hold.To.Edge));

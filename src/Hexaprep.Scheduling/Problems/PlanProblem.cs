@@ -91,7 +91,7 @@ public sealed record PlanBatch(
     int Count,
     IReadOnlyList<PlanStep> Steps,
     IReadOnlyList<PlanArc> Arcs,
-    IReadOnlyList<PlanHold> Holds
+    IReadOnlyList<ResourceReservation> Holds
 );
 
 /// <summary>A step: set-up, minutes a model, most chunks, the wait after it.</summary>
@@ -162,7 +162,7 @@ public sealed record PlanArc(string From, string To, int Min)
 }
 
 /// <summary>An amount of a resource held from one edge to another.</summary>
-public sealed record PlanHold(string Resource, int Amount, PlanEdge From, PlanEdge To);
+public sealed record ResourceReservation(string Resource, int Amount, PlanEdge From, PlanEdge To);
 
 /// <summary>The start, end or ready moment of a step.</summary>
 public sealed record PlanEdge(string Step, string Edge);

@@ -10,7 +10,7 @@ internal sealed class Improver(CompiledProblem problem, Timetable table, Placer 
 {
     private readonly Neighbourhood _near = new(problem, table, random);
     private readonly TrialSettings _manner = new(problem, random);
-    private readonly Held _held = new(problem, table, placer, random);
+    private readonly PinnedPlacement _held = new(problem, table, placer, random);
 
     // On a large bench a trial costs more beside the steps it lays.
     private readonly int _effort = problem.Steps > 1000 ? 2 : 1;

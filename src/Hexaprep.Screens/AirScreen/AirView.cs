@@ -56,7 +56,7 @@ public sealed record AirView(
     public required string Meets { get; init; }
 
     /// <summary>How the coats of this bench took the air.</summary>
-    public required TookAir Took { get; init; }
+    public required AirOutcomes Took { get; init; }
 }
 
 /// <summary>A reading that still holds.</summary>
@@ -153,7 +153,7 @@ public sealed class AirReader(BenchIndex bench, Instant now)
             Sprayed = Sprayed(next, manner),
             Days = week.Days(),
             Meets = week.Meets(),
-            Took = TookAir.Of(bench),
+            Took = AirOutcomes.Of(bench),
         };
     }
 

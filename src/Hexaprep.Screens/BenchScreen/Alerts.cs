@@ -55,7 +55,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
     private IEnumerable<AlertView> Safe()
     {
         // A sitting's worth: what is planned for later is no return of the wait that ends now.
-        var returns = new DropIns(bench, plan, _clock).Before(now + Duration.FromHours(3));
+        var returns = new ShortReturns(bench, plan, _clock).Before(now + Duration.FromHours(3));
         return from coat in bench.AwaitedCoats
             let step = bench.Steps[coat.StepId]
             from awaited in Waits.Of(bench, step)
@@ -86,7 +86,7 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
     }
 
     private IEnumerable<AlertView> Held() =>
-        from held in Holding.Running(bench, now - Told)
+        from held in RunningHold.Running(bench, now - Told)
         where held.Until <= now
         let next = bench.Steps[held.What.Edge.To]
         where !bench.TicksOf[next.Id].Any() && next.Id != bench.InHand?.StepId
@@ -111,13 +111,13 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
             : $"{BenchIndex.TitleOf(next)} may begin";
 
     private IEnumerable<AlertView> Losses() =>
-        from soon in new SoonReader(bench, plan, now).View()
-        where soon.At - now <= SoonReader.ToldAhead(soon.Kind)
+        from soon in new UpcomingReader(bench, plan, now).View()
+        where soon.At - now <= UpcomingReader.ToldAhead(soon.Kind)
         select new AlertView(
             soon.Key,
             $"{soon.Unit}: {soon.Text} {_clock.At(soon.At)}",
             soon.Remedy,
-            soon.At - SoonReader.ToldAhead(soon.Kind),
+            soon.At - UpcomingReader.ToldAhead(soon.Kind),
             true
         )
         {

@@ -61,7 +61,7 @@ public sealed class BenchReader
         {
             Clocks = MinuteClocks.Running(_bench, _now),
             BringIn = BringIn(),
-            Soon = new SoonReader(_bench, _plan, _now).View(),
+            Soon = new UpcomingReader(_bench, _plan, _now).View(),
             Closing = ends.Closing(),
             Return = ends.Return(),
             // What cannot wait is never put aside for a touch.
@@ -108,7 +108,7 @@ public sealed class BenchReader
         return
             step.NotNeeded is not null
             || models.Count == 0
-            || (!Sessions.Has(step) && !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id))
+            || (!PaintSessions.Has(step) && !_bench.TicksOf[step.Id].Any(t => t.SpellId == last.Id))
             || Permission.Of(_bench, step, models, _clock) is not null
             ? null
             : Paused(step);
@@ -121,8 +121,11 @@ public sealed class BenchReader
     {
         var models = _bench.Remaining(step).Count;
         var ends = _now + Duration.FromMinutes(_bench.Hands(step, models, _now));
-        if (Sessions.Has(step) && _sitting is not null)
-            ends = Instant.Min(_now + Duration.FromMinutes(Sessions.Left(_bench, step, _now) + step.Amounts.SetupMinutes), _sitting.End);
+        if (PaintSessions.Has(step) && _sitting is not null)
+            ends = Instant.Min(
+                _now + Duration.FromMinutes(PaintSessions.Left(_bench, step, _now) + step.Amounts.SetupMinutes),
+                _sitting.End
+            );
         return new PlannedWork(step.Id, _now, ends, models, false);
     }
 
@@ -195,7 +198,7 @@ public sealed class BenchReader
                 }),
         ];
 
-    private DropIns DropIns() => new(_bench, _plan, _clock);
+    private ShortReturns DropIns() => new(_bench, _plan, _clock);
 
     // For each batch, the next step that this sitting does not reach.
     private List<NotTonightView> NotTonight(PlannedWork? current)
@@ -214,7 +217,7 @@ public sealed class BenchReader
             if (step is null)
                 continue;
             var text = $"{Sentence.Opened(StepWords.Of(step.Key).Short)} {_bench.NameOf(step)}";
-            var (reason, at) = HoldWords.WhyNot(_bench, _plan, step, until, _clock);
+            var (reason, at) = BindingReason.WhyNot(_bench, _plan, step, until, _clock);
             rows.Add(new NotTonightView(step.Id, text, reason, at));
         }
         return [.. rows.OrderBy(r => r.Until ?? Instant.MaxValue)];

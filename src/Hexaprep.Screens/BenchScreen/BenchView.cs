@@ -84,7 +84,7 @@ public sealed record CautionView(string Sign, string Short, string Card, bool Fu
 public sealed record LimitView(string Text, Instant At);
 
 /// <summary>The card of a step: why, how, what to look for, what goes wrong, and the rules that speak about it.</summary>
-public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<Said> Rules)
+public sealed record CardView(string Why, string How, string LookFor, string GoesWrong, IReadOnlyList<Citation> Rules)
 {
     /// <summary>Accidents of this step: what to do now, and what follows.</summary>
     public IReadOnlyList<Accident> Accidents { get; init; } = [];
@@ -137,7 +137,7 @@ public sealed record HandView(
     public int? MovableSeconds { get; init; }
 
     /// <summary>What is locked once this step is done, the gravest first; empty when nothing is.</summary>
-    public IReadOnlyList<Said> Locks { get; init; } = [];
+    public IReadOnlyList<Citation> Locks { get; init; } = [];
 
     /// <summary>The sides from which a can's pass is sprayed, to be ticked off while it is in hand; empty for other work.</summary>
     public IReadOnlyList<string> Sides { get; init; } = [];

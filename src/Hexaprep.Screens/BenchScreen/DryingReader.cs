@@ -16,14 +16,14 @@ internal static class DryingReader
             .. bench
                 .AwaitedCoats.Select(c => One(bench, plan, c, clock))
                 .OfType<DryingView>()
-                .Concat(Holding.Running(bench, clock.Now).Select(h => Held(bench, h.What, h.Until, clock)))
+                .Concat(RunningHold.Running(bench, clock.Now).Select(h => Held(bench, h.What, h.Until, clock)))
                 .OrderBy(d => d.Sure)
                 .ThenBy(d => d.StepId)
                 .ThenBy(d => d.CoatId),
         ];
 
     // Nothing dries, no test ends it: early, usual and sure are one.
-    private static DryingView Held(BenchIndex bench, Holding what, Instant until, Clockface clock)
+    private static DryingView Held(BenchIndex bench, RunningHold what, Instant until, Clockface clock)
     {
         var (step, unit, ticks) = (what.Step, bench.UnitOf(what.Step), bench.TicksOf[what.Step.Id].ToList());
         return new DryingView(

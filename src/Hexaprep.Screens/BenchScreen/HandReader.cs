@@ -40,7 +40,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         ));
         var ends =
             work.InHand ? work.End
-            : Sessions.Has(step) ? clock.Now + (work.End - work.Begin)
+            : PaintSessions.Has(step) ? clock.Now + (work.End - work.Begin)
             : clock.Now + Duration.FromMinutes(bench.Hands(step, work.Models, clock.Now));
         var test = work.InHand ? null : TestView.Of(Permission.Of(bench, step, remaining, clock), clock);
         var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
@@ -113,10 +113,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             : null;
 
     // What can no longer be done once this is: said before the first model.
-    private static IReadOnlyList<Said> Locked(BenchIndex bench, BenchStep step) =>
+    private static IReadOnlyList<Citation> Locked(BenchIndex bench, BenchStep step) =>
         [.. RuleBook.Trade.LocksOf(step.Key.Kind, bench.JobOf(step))];
 
-    private static string? InOne(IReadOnlyList<Said> locks) => locks.Count == 0 ? null : string.Join(" ", locks.Select(l => l.Text));
+    private static string? InOne(IReadOnlyList<Citation> locks) => locks.Count == 0 ? null : string.Join(" ", locks.Select(l => l.Text));
 
     // Set glue, softener and varnish have no way back; primer covers what was found and not mended.
     internal static string? Asks(BenchIndex bench, BenchStep step) =>
@@ -139,7 +139,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 
     private (string, string) Key(BenchStep step, StepWords words, bool inHand, int left, int? next, Instant ends)
     {
-        var minutes = Sessions.Has(step) ? Sessions.Left(bench, step, clock.Now) : 0;
+        var minutes = PaintSessions.Has(step) ? PaintSessions.Left(bench, step, clock.Now) : 0;
         if (!inHand && minutes > 0)
             return (
                 $"{(minutes < step.Amounts.SecondsPerModel * left / 60 || bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: "
@@ -196,7 +196,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (wait is not null && bench.Steps[PlanIds.StepOf(wait.Step!)].Amounts.Product is { } earlier)
         {
             var (noun, _) = StepWords.Wait(bench.Steps[PlanIds.StepOf(wait.Step!)].Key.Kind, earlier);
-            if (Readying.Of(bench, step, bench.Remaining(step), clock) is { TestFrom: not null } blocker)
+            if (RouteReadiness.Of(bench, step, bench.Remaining(step), clock) is { TestFrom: not null } blocker)
                 return $"Its {noun} is usually ready by now, surely by {clock.At(blocker.Until!.Value)}: test it, and go on.";
             return $"Its {noun} has been ready since {clock.At(plan.At(wait.At))}; the longest way still lies ahead of it.";
         }

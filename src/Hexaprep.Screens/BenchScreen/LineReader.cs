@@ -98,7 +98,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         select new BightView(drying.StepId, drying.UnitId, drying.Unit, drying.Mark, drying.What, drying.EndedAt!.Value, drying.Sure, true);
 
     /// <summary>A hold that work still to come will leave.</summary>
-    public static BightView Held(BenchIndex bench, Holding held, PlannedWork work, string what)
+    public static BightView Held(BenchIndex bench, RunningHold held, PlannedWork work, string what)
     {
         var unit = bench.UnitOf(held.Step);
         var until = work.End + Duration.FromMinutes(held.Edge.MinMinutes);
@@ -111,7 +111,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
         {
             var step = bench.Steps[work.StepId];
             var unit = bench.UnitOf(step);
-            if (Holding.After(bench, step) is { } held)
+            if (RunningHold.After(bench, step) is { } held)
                 yield return Held(bench, held, work, held.Noun);
             if (step.Amounts.Product is not { } product || Waits.Of(bench, step).FirstOrDefault() is not { } awaited)
                 continue;

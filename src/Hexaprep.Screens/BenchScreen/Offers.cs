@@ -64,7 +64,7 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
             select (Step: step, batch.UnitId, Offer: offered)
         ).ToList();
         var known = mayBegin.Where(o => _underWay.Contains(o.UnitId)).ToList();
-        var free = Room.Places(bench.State.House.Bench) is not { } most || _underWay.Count < most;
+        var free = WorkshopLimits.Places(bench.State.House.Bench) is not { } most || _underWay.Count < most;
         if (free)
             known.AddRange(mayBegin.Where(o => !_underWay.Contains(o.UnitId)));
         else if (known.Count == 0)
@@ -78,8 +78,8 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
         until is not { } end || clock.Now + Duration.FromMinutes(LeastMinutes(step)) <= end;
 
     private int LeastMinutes(BenchStep step) =>
-        Sessions.Has(step)
-            ? step.Amounts.SetupMinutes + Sessions.LeastMinutes
+        PaintSessions.Has(step)
+            ? step.Amounts.SetupMinutes + PaintSessions.LeastMinutes
             : bench.Hands(step, step.Amounts.OneGo ? bench.Remaining(step).Count : 1, clock.Now);
 
     private static OfferView Longer(OfferView offer, Instant? next) =>
@@ -92,14 +92,14 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
     {
         if (step.Amounts.Mode is not null && (sitting is { FitForSpray: false } || ActRules.UnfitAir(bench, step, clock.Now) is not null))
             return null;
-        if (IsDusty(step) && WetRoom.Until(bench, clock.Now) is not null)
+        if (IsDusty(step) && RoomWetness.Until(bench, clock.Now) is not null)
             return null;
         var models = bench.Remaining(step);
         var blocker = Permission.Of(bench, step, models, clock);
         var test = TestView.Of(blocker, clock);
         if (blocker is not null && test is null)
             return null;
-        var minutes = Sessions.Has(step) ? Sessions.Left(bench, step, clock.Now) : bench.Hands(step, models.Count, clock.Now);
+        var minutes = PaintSessions.Has(step) ? PaintSessions.Left(bench, step, clock.Now) : bench.Hands(step, models.Count, clock.Now);
         var hands = $"about {Clockface.Hands(minutes)} of hands-on work";
         return new OfferView(
             step.Id,
@@ -112,5 +112,5 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
     }
 
     private bool IsDusty(BenchStep step) =>
-        Room.IsShared(bench.HouseOf(step.BatchId)) && Room.MakesDust(step.Key.Kind, bench.HouseOf(step.BatchId));
+        WorkshopLimits.IsShared(bench.HouseOf(step.BatchId)) && WorkshopLimits.MakesDust(step.Key.Kind, bench.HouseOf(step.BatchId));
 }

@@ -92,7 +92,7 @@ public sealed class SittingEnds(BenchIndex bench, BenchPlan plan, Clockface cloc
         return [.. lines.Take(MostLines)];
     }
 
-    private IEnumerable<Spell> Spells(Instant since) =>
+    private IEnumerable<WorkInterval> Spells(Instant since) =>
         bench.EndedAfter(since).Where(s => s.BeganAt >= since).Concat(bench.InHand is { } hand ? [hand] : []);
 
     private IEnumerable<string> Wet(List<BenchStep> steps)
@@ -133,9 +133,9 @@ public sealed class SittingEnds(BenchIndex bench, BenchPlan plan, Clockface cloc
             where step.Id != bench.InHand?.StepId && step.Amounts.Product is not null && !bench.IsFinished(step)
             let models = bench.Remaining(step)
             let minutes = bench.Hands(step, models.Count, clock.Now)
-            where models.Count > 0 && minutes <= Math.Min(left, ShortMinutes) && !Sessions.Has(step)
+            where models.Count > 0 && minutes <= Math.Min(left, ShortMinutes) && !PaintSessions.Has(step)
             where Permission.Of(bench, step, models, clock) is null && ActRules.UnfitAir(bench, step, clock.Now) is null
-            where !Room.MakesDust(step.Key.Kind, bench.HouseOf(batch.Id)) || WetRoom.Until(bench, clock.Now) is null
+            where !WorkshopLimits.MakesDust(step.Key.Kind, bench.HouseOf(batch.Id)) || RoomWetness.Until(bench, clock.Now) is null
             let wait = Waits.Of(bench, step).Select(w => w.Planned(bench.Expected(step, w.Stage, clock.Now))).DefaultIfEmpty(0).Max()
             where wait > 60
             orderby wait descending, minutes

@@ -27,7 +27,7 @@ public sealed record SoonView(SoonKind Kind, string Key, Guid StepId, string Uni
 
 /// <summary>Counts down to losses: a recoat window that closes, a mix that stiffens, marks that soak, washed metal that
 /// tarnishes.</summary>
-public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
+public sealed class UpcomingReader(BenchIndex bench, BenchPlan plan, Instant now)
 {
     /// <summary>Days that washed metal keeps clean untouched: ours, a cautious guess. The trade says "soon" and gives no figure.</summary>
     public const int MetalKeepsDays = 2;
@@ -84,7 +84,7 @@ public sealed class SoonReader(BenchIndex bench, BenchPlan plan, Instant now)
         var spell = bench
             .EndedAfter(now - Duration.FromDays(1))
             .Append(bench.InHand)
-            .OfType<Spell>()
+            .OfType<WorkInterval>()
             .Where(s => bench.Steps[s.StepId].Amounts.WorkingMinutes is not null)
             .MaxBy(s => s.BeganAt);
         if (spell is null || bench.Steps[spell.StepId] is not { Amounts.WorkingMinutes: not null } step)

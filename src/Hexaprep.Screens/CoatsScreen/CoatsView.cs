@@ -146,7 +146,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. bench.Drying.Products.Select(ProductRow).OrderByDescending(p => p.Count).ThenBy(p => p.Name, StringComparer.Ordinal)],
             log,
             logged,
-            TookAir.Of(bench).Words,
+            AirOutcomes.Of(bench).Words,
             Seen()
         )
         {
@@ -181,7 +181,7 @@ public sealed class CoatsReader(BenchIndex bench, BenchPlan plan, Instant now)
                 c.Coat.StartedAt,
                 c.Coat.EndedAt,
                 [.. c.Coat.Tests.Select(Words)],
-                TookAir.Verdict(bench, c.Coat, flaws),
+                AirOutcomes.Verdict(bench, c.Coat, flaws),
                 true
             ));
         var before = Before(product, unit);

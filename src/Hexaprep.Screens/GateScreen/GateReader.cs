@@ -60,7 +60,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             bench.InHand?.StepId == step.Id,
             kind.IsGate() ? Permission.Of(bench, step, remaining, _clock)?.Reason : null,
             // A look has its own way of looking.
-            StepFacts.Of(kind).LooksAt
+            StepDefinition.Of(kind).LooksAt
                 is null
                 ? "Hold it under the lamp and tilt it once."
                 : StepWords.For(kind).How,
@@ -132,7 +132,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
     private List<LookFirstView> LookFirst(BenchStep step, Guid unitId) =>
         [
             .. Flaws(unitId)
-                .Where(f => StepFacts.Of(KindOf(f)).Place > StepFacts.Of(step.Key.Kind).Place && f.Kind is not null)
+                .Where(f => StepDefinition.Of(KindOf(f)).Place > StepDefinition.Of(step.Key.Kind).Place && f.Kind is not null)
                 .GroupBy(f => (f.Place, f.Kind))
                 .OrderByDescending(g => g.Count())
                 .ThenBy(g => g.Key.Place, StringComparer.Ordinal)
@@ -156,7 +156,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
         {
             if (told.Contains(flaw.Id))
                 continue;
-            var alike = CaseOfBench.Alike(bench, flaw);
+            var alike = DiagnosisCase.Alike(bench, flaw);
             told.UnionWith(alike.Select(f => f.Id));
             yield return alike;
         }
@@ -178,7 +178,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             .DefaultIfEmpty(0)
             .Max();
         var where = $"{string.Join(", ", alike.Select(f => f.Place).Distinct())} of {Said(numbers)}";
-        if (CaseOfBench.Seen(bench, alike) is not { } seen)
+        if (DiagnosisCase.Seen(bench, alike) is not { } seen)
             return new(
                 first.Id,
                 [.. alike.Select(f => f.Id)],
@@ -193,7 +193,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
                 null,
                 loops
             );
-        var log = CaseOfBench.Of(bench, batch, models, now);
+        var log = DiagnosisCase.Of(bench, batch, models, now);
         var found = Diagnosis.Of(log, seen, c => _memory.Moves(seen.Kind, c));
         var words = FlawWords.For(seen.Kind).Name;
         var repairs = first.RepairId is null ? Repairs.Of(log, seen) : [];
@@ -233,7 +233,7 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
             cause.Against,
             cause.Next,
             _memory.Words(seen.Kind, cause.Id),
-            facts.HouseRule is { } rule ? Schools.Find(rule)?.Question : null
+            facts.HouseRule is { } rule ? HouseRuleCatalog.Find(rule)?.Question : null
         )
         {
             Label = facts.Limit is { } limit && CoatOf(seen, batch, models) is { } coat ? LabelWords(limit, Product.Of(coat)) : null,

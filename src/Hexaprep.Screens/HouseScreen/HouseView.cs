@@ -96,18 +96,18 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
         var rules = house
             .Bench.Under(unit is { } u ? house.Of(u) : HouseRuleChoices.Default)
             .Under(batchId is { } id ? house.Of(id) : HouseRuleChoices.Default);
-        ChoiceOrigin Origin(School s) =>
+        ChoiceOrigin Origin(HouseRule s) =>
             batchId is { } x && house.Of(x).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Batch
             : unit is { } y && house.Of(y).Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Unit
             : house.Bench.Chosen.ContainsKey(s.Id) ? ChoiceOrigin.Bench
             : ChoiceOrigin.Default;
         return new HouseView(
             bench.State.HouseAsked,
-            [.. Schools.FirstVisit.Select(s => s.Id)],
+            [.. HouseRuleCatalog.FirstVisit.Select(s => s.Id)],
             [
-                .. Schools.All.Select(s => new SchoolView(
+                .. HouseRuleCatalog.All.Select(s => new SchoolView(
                     s.Id,
-                    StepFacts.Of(s.Steps[0]).Side,
+                    StepDefinition.Of(s.Steps[0]).Side,
                     s.Question,
                     s.Otherwise,
                     s.IsLaw,
@@ -132,7 +132,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
     /// <param name="unitId">The unit whose rule it would be; null for none.</param>
     /// <param name="batchId">The batch whose rule it would be; null for none.</param>
     /// <param name="plan">The plan in force, bettered: what is compared with.</param>
-    public EffectsView Effects(School school, Guid? unitId, Guid? batchId, BenchPlan plan)
+    public EffectsView Effects(HouseRule school, Guid? unitId, Guid? batchId, BenchPlan plan)
     {
         var scope = unitId ?? batchId;
         var batches = bench.State.Batches.Where(b => scope is null || b.Id == scope || b.UnitId == scope).ToList();
@@ -140,7 +140,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
         return new EffectsView(school.Id, [.. school.Options.Select(o => Effect(school, o, scope, current, plan))]);
     }
 
-    private OptionEffectView Effect(School school, SchoolOption option, Guid? scope, string current, BenchPlan plan)
+    private OptionEffectView Effect(HouseRule school, SchoolOption option, Guid? scope, string current, BenchPlan plan)
     {
         var changed = HouseEdits.Changed(bench, bench.State.House.With(scope, school, option.Id), school).ToHashSet();
         if (changed.Count == 0)

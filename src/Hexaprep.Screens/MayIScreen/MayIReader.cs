@@ -26,7 +26,7 @@ public sealed record MayIView(
     string? TestWords,
     IReadOnlyList<DoableView> Meanwhile,
     IReadOnlyList<ReasonView> Reasons,
-    IReadOnlyList<Said> Locks,
+    IReadOnlyList<Citation> Locks,
     string? Instead,
     string? InsteadText,
     Guid? CanBegin
@@ -78,11 +78,12 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     /// <param name="ask">What is asked.</param>
     /// <param name="model">A model's number, or null for all that remain.</param>
     /// <exception cref="RefusedException">There is no such batch or model.</exception>
-    public MayIView Of(Guid batchId, Ask ask, int? model)
+    public MayIView Of(Guid batchId, PermissionQuery ask, int? model)
     {
         var (batch, models) = Find(batchId, model);
         var step = bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == ask.Step && !bench.IsFinished(s));
-        var answer = Held(batchId, ask, model, models) ?? AsItsStartIs(BenchJudge.Of(bench, batch, models, now).Of(ask), ask, step, models);
+        var answer = Held(batchId, ask, model, models)
+            ?? AsItsStartIs(BenchPermission.Of(bench, batch, models, now).Of(ask), ask, step, models);
         var title = StepWords.For(ask.Step).Title;
         return new MayIView(
             batchId,
@@ -127,7 +128,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     }
 
     // A flaw holds the model, or all that are left: nothing but its repair goes on.
-    private Answer? Held(Guid batchId, Ask ask, int? model, IReadOnlyList<BenchModel> models)
+    private PermissionAnswer? Held(Guid batchId, PermissionQuery ask, int? model, IReadOnlyList<BenchModel> models)
     {
         var held = model is null
             ? models.Count == 0 && bench.ModelsOf[batchId].Any(m => bench.IsHeld(m.Id))
@@ -137,14 +138,14 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var repair = bench.StepsOf[batchId].FirstOrDefault(s => s.RepairId is not null && bench.Remaining(s).Count > 0);
         return repair?.Key.Kind == ask.Step
             ? null
-            : new Answer(
+            : new PermissionAnswer(
                 Verdict.NotYet,
                 null,
                 null,
                 null,
                 [],
                 [
-                    new Given(
+                    new PermissionReason(
                         "MendedFirst",
                         Strength.Practice,
                         "A flaw holds it: it is mended, or left as it is, before anything goes over it."
@@ -156,14 +157,14 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     }
 
     // What its own route still waits for speaks here as it does when the step is begun.
-    private Answer AsItsStartIs(Answer answer, Ask ask, BenchStep? step, IReadOnlyList<BenchModel> models)
+    private PermissionAnswer AsItsStartIs(PermissionAnswer answer, PermissionQuery ask, BenchStep? step, IReadOnlyList<BenchModel> models)
     {
         if (
             answer.Verdict != Verdict.Yes
             || step is null
             || !IsItsWay(ask, step)
             || bench.InHand?.StepId == step.Id
-            || Readying.Of(bench, step, models, _clock) is not { } blocker
+            || RouteReadiness.Of(bench, step, models, _clock) is not { } blocker
         )
             return answer;
         var missing = blocker.Until is null ? bench.EdgesInto[step.Id].Select(e => bench.Steps[e.From]).FirstOrDefault(IsMissing) : null;
@@ -174,7 +175,10 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             ReadyBy = blocker.TestFrom ?? blocker.Until,
             Test = null,
             Meanwhile = [],
-            Reasons = [new Given("RouteOrder", Strength.Practice, $"{Sentence.Opened(blocker.Reason)}.") { Until = blocker.Until }],
+            Reasons =
+            [
+                new PermissionReason("RouteOrder", Strength.Practice, $"{Sentence.Opened(blocker.Reason)}.") { Until = blocker.Until },
+            ],
             Instead = missing is null ? null : Ids.Of(missing.Key.Kind),
         };
 
@@ -182,7 +186,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     }
 
     // What was asked of another way says nothing of the step as it stands in the route.
-    private static bool IsItsWay(Ask ask, BenchStep step) =>
+    private static bool IsItsWay(PermissionQuery ask, BenchStep step) =>
         (ask.Method ?? step.Amounts.Method) == step.Amounts.Method && (ask.Product ?? step.Amounts.Product) == step.Amounts.Product;
 
     private (Batch, IReadOnlyList<BenchModel>) Find(Guid batchId, int? number)
@@ -205,7 +209,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         var (job, route) = (bench.State.JobOf(batch), bench.StepsOf[batch.Id].ToList());
         var unit = bench.Units[batch.UnitId];
         var inRoute = route.Select(s => s.Key.Kind).Distinct().ToList();
-        var others = StepFacts.InOrder.Select(f => f.Kind).Except(inRoute);
+        var others = StepDefinition.InOrder.Select(f => f.Kind).Except(inRoute);
         AskableStepView One(StepKind kind, bool has) =>
             new(
                 kind,
@@ -233,7 +237,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
         );
     }
 
-    private string Headline(Answer answer) =>
+    private string Headline(PermissionAnswer answer) =>
         answer.Verdict switch
         {
             Verdict.Yes => answer.Until is { } lapses ? $"Yes, till {_clock.At(lapses)}" : "Yes",
@@ -241,7 +245,7 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
             _ => answer.Until is { } until ? $"Not before {_clock.At(until)}" : "Not yet",
         };
 
-    private string Detail(Answer answer, string title) =>
+    private string Detail(PermissionAnswer answer, string title) =>
         answer.Verdict switch
         {
             Verdict.NotYet when answer.ReadyBy is { } by && answer.Until is { } until && by < until =>

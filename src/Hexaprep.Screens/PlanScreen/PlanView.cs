@@ -433,7 +433,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             );
         var holding =
             from work in plan.Work
-            let held = Holding.After(bench, bench.Steps[work.StepId])
+            let held = RunningHold.After(bench, bench.Steps[work.StepId])
             where held is not null
             select LineReader.Held(bench, held, work, $"{held.Noun} {Clockface.Lasts(held.Edge.MinMinutes)}");
         return [.. begun, .. coming, .. holding];
@@ -459,7 +459,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
         var wait =
             step.Amounts.Product is { } product && Waits.Of(bench, step).LastOrDefault() is { } awaited
                 ? Expected(step, awaited.Stage).Sure
-                : Holding.After(bench, step)?.Edge.MinMinutes ?? 0;
+                : RunningHold.After(bench, step)?.Edge.MinMinutes ?? 0;
         var note =
             $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
             + (work.Count > 1 ? $" In {work.Count} stretches." : "")
@@ -468,7 +468,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
                     ? $" From the mix for {bench.NameOf(mix.First(bench))}, which stiffens {_clock.At(mix.Stiff)}."
                     : ""
             )
-            + (work.Count == 1 && new DropIns(bench, plan, _clock).Of(work[0]) is { } back ? $" {back.Text}." : "")
+            + (work.Count == 1 && new ShortReturns(bench, plan, _clock).Of(work[0]) is { } back ? $" {back.Text}." : "")
             + (wait > 0 ? $" Then leave alone for {Clockface.Lasts(wait)}, until {_clock.At(end + Duration.FromMinutes(wait))}." : "");
         var times =
             _clock.Day(begin) == _clock.Day(end)
@@ -485,7 +485,15 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             begin,
             end,
             note,
-            [.. holds.Select(h => new HoldView(plan.At(h.At), _clock.At(plan.At(h.At)), HoldWords.Line(bench, step, h), h.Binds, h.Kind))]
+            [
+                .. holds.Select(h => new HoldView(
+                    plan.At(h.At),
+                    _clock.At(plan.At(h.At)),
+                    BindingReason.Line(bench, step, h),
+                    h.Binds,
+                    h.Kind
+                )),
+            ]
         )
         {
             Asks = HandReader.Asks(bench, step),
@@ -495,7 +503,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
                 .. PaintEvenings.Of(bench, plan, step, _clock),
             ],
             AssumedAir = step.Amounts.Mode is null ? null : AssumedAir.Of(bench, step, begin, now)?.Words,
-            Test = TestView.Of(Readying.Of(bench, step, bench.Remaining(step), _clock), _clock),
+            Test = TestView.Of(RouteReadiness.Of(bench, step, bench.Remaining(step), _clock), _clock),
         };
     }
 

@@ -131,7 +131,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 )),
             ],
             [
-                .. StepFacts
+                .. StepDefinition
                     .InOrder.Select(f => f.Kind)
                     .Where(k => !present.Contains(k) && !job.Skips(k))
                     .Select(k => new AddableView(k, StepWords.For(k).Title)),
@@ -245,7 +245,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         return [.. ways.Select(way => Way(step, job, way, route))];
     }
 
-    private static WayView Way(BenchStep step, Job job, StepDraft way, Route route)
+    private static WayView Way(BenchStep step, Job job, StepAmounts way, Route route)
     {
         var chosen = way.Method == step.Amounts.Method && way.Product == step.Amounts.Product;
         var text = MethodWords.Of(step.Key.Kind, way.Way)!;
@@ -259,7 +259,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (rules.Count > 0)
             return new(way.Method!, way.Product, text, false, rules[0].Strength, rules[0].Reason);
         var effect = RouteEffect.Between(route, RouteBuilder.Derive(RouteCheck.With(job, change), RuleBook.Trade), job.Batch.Models);
-        var cleaning = way.Method == "airbrush" ? $", and {PlanDraft.AirbrushClean} min of cleaning each evening it sprays" : "";
+        var cleaning = way.Method == "airbrush" ? $", and {ProblemBuilder.AirbrushClean} min of cleaning each evening it sprays" : "";
         return new(way.Method!, way.Product, text, false, Strength.Taste, EffectWords.Of(effect) + cleaning);
     }
 
@@ -314,7 +314,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Advice =
                 blocker is null || test is not null || step.NotNeeded is not null || step.RepairId is not null
                     ? null
-                    : Advice.On(bench, step, blocker, now),
+                    : AgainstAdvice.On(bench, step, blocker, now),
             AgainstAdvice = Against(step),
             SecondsPerModel = step.Amounts.SecondsPerModel,
             SetupMinutes = step.Amounts.SetupMinutes,
@@ -332,7 +332,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
 
     private string? WaitText(BenchStep step, IReadOnlyList<Awaited> awaited)
     {
-        if (Holding.After(bench, step) is { } held)
+        if (RunningHold.After(bench, step) is { } held)
             return $"{held.Noun}: {StepWords.SafeTo(bench.Steps[held.Edge.To].Key.Kind)} after {Clockface.Lasts(held.Edge.MinMinutes)}";
         if (step.Amounts.Product is not { } product || awaited.Count == 0)
             return null;

@@ -144,7 +144,7 @@ public sealed record RouteStepView(
     public TestView? Test { get; init; }
 
     /// <summary>What speaks against it where it waits: practice that may be gone against, or a law; null where it may begin.</summary>
-    public Advice? Advice { get; init; }
+    public AgainstAdvice? Advice { get; init; }
 
     /// <summary>When it was begun against advice, and what spoke against it.</summary>
     public IReadOnlyList<string> AgainstAdvice { get; init; } = [];

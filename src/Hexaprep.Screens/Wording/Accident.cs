@@ -35,7 +35,7 @@ public sealed record Accident(string What, string Now, string Then)
 
     // Long: data: what may go wrong, by step.
     /// <summary>What may go wrong at a step done a way, the likeliest first.</summary>
-    public static IReadOnlyList<Accident> At(StepKind kind, Way way)
+    public static IReadOnlyList<Accident> At(StepKind kind, Technique way)
     {
         List<Accident> found = [];
         if (kind is Glue or Reassemble or Base or Magnet)

@@ -14,7 +14,7 @@ namespace Hexaprep.Screens.Wording;
 /// <param name="Short">At most eight words.</param>
 /// <param name="Says">Why, and what usual practice is.</param>
 /// <param name="When">Whether a step of this kind, done this way on this job, can hurt so.</param>
-public sealed record Caution(string Name, string Sign, string Short, string Says, Func<StepKind, Way, Job, bool> When)
+public sealed record Caution(string Name, string Sign, string Short, string Says, Func<StepKind, Technique, Job, bool> When)
 {
     private const string Defer = " The product's label, its safety data sheet and local rules come first.";
 
@@ -28,7 +28,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
 
     private static bool Dusty(Job j) => j.Any(m => m is Material.PuResin or Material.Photopolymer or Material.Unknown || m.IsMetal());
 
-    private static bool Ca(Way w) => w.Product == ProductClass.Ca;
+    private static bool Ca(Technique w) => w.Product == ProductClass.Ca;
 
     /// <summary>All hazards, the gravest first.</summary>
     public static readonly IReadOnlyList<Caution> All =
@@ -93,7 +93,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "Hot water and steam scald. A small cup, tongs, a cloth, and a cool bath beside it; hold until it stays.",
             (k, w, j) =>
                 (k == Straighten && w.Method == "warm_water")
-                || (k == RemoveSupports && j.Follows(Schools.SupportRemoval, "warm_when_stuck"))
+                || (k == RemoveSupports && j.Follows(HouseRuleCatalog.SupportRemoval, "warm_when_stuck"))
         ),
         new(
             "WarmAir",
@@ -101,8 +101,8 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "Low heat only: a dryer burns and bends",
             "A warm-air dryer burns skin and bends what it dries: low heat, kept moving, never near solvent that is still wet.",
             (k, _, j) =>
-                (k == Wash && j.Follows(Schools.Drying, "warm_air"))
-                || (k is PlaceTransfer or SoftenTransfer && j.Follows(Schools.WarmAirOnMarks, "both"))
+                (k == Wash && j.Follows(HouseRuleCatalog.Drying, "warm_air"))
+                || (k is PlaceTransfer or SoftenTransfer && j.Follows(HouseRuleCatalog.WarmAirOnMarks, "both"))
         ),
         new(
             "Dust",
@@ -111,7 +111,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "Dust of resin, prints, putty and metal does not belong in lungs. Wear a mask as the safety data sheet says, sand wet "
                 + "where you can, wipe up, do not eat nearby. No dust-making while a coat is wet.",
             (k, w, j) =>
-                (k == Sand && w.Method != Room.ByScraping)
+                (k == Sand && w.Method != WorkshopLimits.ByScraping)
                 || (k is CleanLines or Roughen or RemoveSupports or Pin or OpenTubes or Magnet && Dusty(j))
                 || (k == RemoveParts && j.Any(m => m is Material.PuResin or Material.Unknown))
         ),
@@ -176,7 +176,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
                 + "and drill points cut too. Used blades go into a closed sharps box.",
             (k, w, _) =>
                 k is RemoveParts or RemoveSupports or CleanLines or CutTransfer or Release or Mask or Reassemble
-                || (k == Sand && w.Method == Room.ByScraping)
+                || (k == Sand && w.Method == WorkshopLimits.ByScraping)
         ),
         new(
             "Magnets",
@@ -191,7 +191,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "blade",
             "Single light strokes near finished paint",
             "A knife near finished paint or a transfer: single light strokes, it cuts through at once.",
-            (k, _, j) => k is TransferGate or Unmask || (k == Seal && j.Follows(Schools.FilmEdge, "shave"))
+            (k, _, j) => k is TransferGate or Unmask || (k == Seal && j.Follows(HouseRuleCatalog.FilmEdge, "shave"))
         )
         {
             Grave = false,
@@ -231,7 +231,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "glue",
             "Accelerator: few puffs, open window",
             "Accelerator fumes and flashes: ventilation, few puffs, no flame.",
-            (k, w, j) => k is Glue or Reassemble && Ca(w) && !j.Follows(Schools.Accelerator, "off")
+            (k, w, j) => k is Glue or Reassemble && Ca(w) && !j.Follows(HouseRuleCatalog.Accelerator, "off")
         )
         {
             Grave = false,
@@ -251,7 +251,7 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
             "solvent",
             "Alcohol: little of it, no flame",
             "Alcohol for smoothing or thinning burns: small amounts, no flame, gloves.",
-            (k, _, j) => k == Fill && j.Follows(Schools.Lubricant, "alcohol")
+            (k, _, j) => k == Fill && j.Follows(HouseRuleCatalog.Lubricant, "alcohol")
         )
         {
             Grave = false,
@@ -300,5 +300,5 @@ public sealed record Caution(string Name, string Sign, string Short, string Says
     ];
 
     /// <summary>The cautions of a step, the gravest first; empty when nothing there can hurt.</summary>
-    public static IReadOnlyList<Caution> For(StepKind kind, Way way, Job job) => [.. All.Where(c => c.When(kind, way, job))];
+    public static IReadOnlyList<Caution> For(StepKind kind, Technique way, Job job) => [.. All.Where(c => c.When(kind, way, job))];
 }

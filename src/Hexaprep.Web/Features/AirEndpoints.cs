@@ -77,13 +77,19 @@ public static class AirEndpoints
         api.MapPost("/forecast/simulated", SimulateAsync).WithSummary("Takes the simulated service's forecast of three days.");
     }
 
-    private static async Task<Ok<IReadOnlyList<AlertView>>> AlertsAsync(Desk desk, AlertStore store, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<AlertView>>> AlertsAsync(BenchService desk, AlertStore store, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(new AlertReader(laid.Bench, laid.Plan, laid.Now).Of(await store.AnsweredAsync(laid.Workspace, cancel)));
     }
 
-    private static async Task<NoContent> HearAsync(string key, bool? silenced, Desk desk, AlertStore store, CancellationToken cancel)
+    private static async Task<NoContent> HearAsync(
+        string key,
+        bool? silenced,
+        BenchService desk,
+        AlertStore store,
+        CancellationToken cancel
+    )
     {
         if (Texts.WhyNot(key, 120, 3) is not null || !key.All(char.IsAscii))
             throw new RefusedException(new Refusal("key", "It is no key of an alert.", "Take one of GET /api/alerts."));
@@ -91,15 +97,16 @@ public static class AirEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<AirView>> ReadAsync(Desk desk, CancellationToken cancel) => TypedResults.Ok(await ViewAsync(desk, cancel));
+    private static async Task<Ok<AirView>> ReadAsync(BenchService desk, CancellationToken cancel) =>
+        TypedResults.Ok(await ViewAsync(desk, cancel));
 
-    private static async Task<AirView> ViewAsync(Desk desk, CancellationToken cancel)
+    private static async Task<AirView> ViewAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return new AirReader(laid.Bench, laid.Now).View(laid.Plan);
     }
 
-    private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<AirView>> EnterAsync(AirEntry entry, BenchService desk, CancellationToken cancel)
     {
         var reading = new AirReading(
             entry.Id,
@@ -119,7 +126,12 @@ public static class AirEndpoints
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
-    private static async Task<Ok<JudgedReading>> AskAsync(InstrumentAsk ask, Desk desk, IAirInstrument instrument, CancellationToken cancel)
+    private static async Task<Ok<JudgedReading>> AskAsync(
+        InstrumentAsk ask,
+        BenchService desk,
+        IAirInstrument instrument,
+        CancellationToken cancel
+    )
     {
         var laid = await desk.LayAsync(cancel);
         var before = laid.Bench.State.Readings.FindLast(r => r.Place == ask.Place && r.Source == AirSource.Instrument);
@@ -148,14 +160,14 @@ public static class AirEndpoints
         return TypedResults.Ok(judged);
     }
 
-    private static async Task<Ok<AirView>> UploadAsync(ForecastUpload upload, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<AirView>> UploadAsync(ForecastUpload upload, BenchService desk, CancellationToken cancel)
     {
         var hours = ForecastFile.Read(upload.Text ?? "");
         await desk.WriteAsync(upload.Id, upload, _ => AirEdits.Forecast("a forecast file", hours, desk.Now), cancel);
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
-    private static async Task<Ok<AirView>> TypeAsync(TypedForecast typed, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<AirView>> TypeAsync(TypedForecast typed, BenchService desk, CancellationToken cancel)
     {
         var heard = new HeardForecast(
             typed.Day,
@@ -171,7 +183,7 @@ public static class AirEndpoints
         return TypedResults.Ok(await ViewAsync(desk, cancel));
     }
 
-    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, Desk desk, AirOverHttp service, CancellationToken cancel)
+    private static async Task<Ok<AirView>> SimulateAsync(ForecastAsk ask, BenchService desk, AirOverHttp service, CancellationToken cancel)
     {
         var hours = await service.ForecastAsync(cancel);
         await desk.WriteAsync(ask.Id, ask, _ => AirEdits.Forecast("the simulated weather service", hours, desk.Now), cancel);

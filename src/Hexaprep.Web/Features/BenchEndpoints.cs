@@ -41,10 +41,10 @@ public static class BenchEndpoints
             .ProducesProblem(409);
     }
 
-    private static async Task<Ok<BenchAnswer>> ReadAsync(Desk desk, CancellationToken cancel) =>
+    private static async Task<Ok<BenchAnswer>> ReadAsync(BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(Answer(await desk.LayAsync(cancel)));
 
-    private static async Task<Ok<BenchAnswer>> ActAsync(Act act, Desk desk, ILoggerFactory logs, CancellationToken cancel)
+    private static async Task<Ok<BenchAnswer>> ActAsync(Act act, BenchService desk, ILoggerFactory logs, CancellationToken cancel)
     {
         var laid = await desk.WriteAndLayAsync(act.Id, act, bench => Acts.Decide(bench, act, desk.Now, Guid.NewGuid), cancel);
         try
@@ -59,7 +59,7 @@ public static class BenchEndpoints
         }
     }
 
-    private static BenchAnswer Answer(LaidBench laid)
+    private static BenchAnswer Answer(BenchSnapshot laid)
     {
         var view = new BenchReader(laid.Bench, laid.Plan, laid.Now).View();
         var planOf = laid.Plan.MadeAtText(new Clockface(laid.Bench.State.Settings.Zone, laid.Now));

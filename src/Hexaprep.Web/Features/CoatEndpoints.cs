@@ -58,16 +58,16 @@ public static class CoatEndpoints
             .ProducesProblem(404);
     }
 
-    private static async Task<Ok<StepPaysView>> PaysAsync(Guid one, Guid other, Desk desk, CancellationToken cancel) =>
+    private static async Task<Ok<StepPaysView>> PaysAsync(Guid one, Guid other, BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(StepPays.Of((await desk.LayAsync(cancel)).Bench, one, other));
 
-    private static async Task<Ok<CoatsView>> ReadAsync(string? product, string? unit, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<CoatsView>> ReadAsync(string? product, string? unit, BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(new CoatsReader(laid.Bench, laid.Plan, laid.Now).View(product, unit));
     }
 
-    private static async Task<FileContentHttpResult> CsvAsync(Desk desk, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> CsvAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.File(
@@ -77,7 +77,7 @@ public static class CoatEndpoints
         );
     }
 
-    private static async Task<Ok<CoatUploadAnswer>> ImportAsync(CoatUpload upload, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<CoatUploadAnswer>> ImportAsync(CoatUpload upload, BenchService desk, CancellationToken cancel)
     {
         var (coats, problems) = CoatLogCsv.Read(upload.Text ?? "", Guid.NewGuid);
         if (problems.Count > 0)
@@ -87,7 +87,7 @@ public static class CoatEndpoints
         return TypedResults.Ok(new CoatUploadAnswer(coats.Count, []));
     }
 
-    private static async Task<NoContent> LabelAsync(string id, LabelEdit edit, Desk desk, CancellationToken cancel)
+    private static async Task<NoContent> LabelAsync(string id, LabelEdit edit, BenchService desk, CancellationToken cancel)
     {
         var product = Product.Find(id)
             ?? throw new RefusedException(new Refusal("id", $"There is no product {id}.", "Take one of COATS.", RefusalKind.NotFound));
@@ -105,7 +105,7 @@ public static class CoatEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> LeaveOutAsync(LeaveOut edit, Desk desk, CancellationToken cancel)
+    private static async Task<NoContent> LeaveOutAsync(LeaveOut edit, BenchService desk, CancellationToken cancel)
     {
         await desk.WriteAsync(edit.Id, edit, bench => AirEdits.LeaveOut(bench, edit.TestIds, edit.LeftOut, desk.Now), cancel);
         return TypedResults.NoContent();

@@ -38,7 +38,7 @@ public static class GateEndpoints
             .ProducesProblem(409);
     }
 
-    private static async Task<Ok<GateView>> ReadAsync(Guid stepId, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<GateView>> ReadAsync(Guid stepId, BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(new GateReader(laid.Bench, laid.Plan, laid.Now).Of(stepId));
@@ -46,7 +46,7 @@ public static class GateEndpoints
 
     private static async Task<Ok<RepairPriceView>> PriceAsync(
         RepairQuestion question,
-        Desk desk,
+        BenchService desk,
         Planners planners,
         PlanMaker maker,
         CancellationToken cancel
@@ -71,7 +71,13 @@ public static class GateEndpoints
         return TypedResults.Ok(priced.View);
     }
 
-    private static async Task<NoContent> BackAsync(Guid repairId, RepairBack back, Desk desk, Planners planners, CancellationToken cancel)
+    private static async Task<NoContent> BackAsync(
+        Guid repairId,
+        RepairBack back,
+        BenchService desk,
+        Planners planners,
+        CancellationToken cancel
+    )
     {
         var laid = await desk.LayAsync(cancel);
         await desk.WriteAsync(

@@ -78,7 +78,7 @@ public static class IntakeEndpoints
             .ProducesProblem(409);
     }
 
-    private static async Task<Ok<List<LineAnswer>>> ReadAsync(HttpRequest request, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<List<LineAnswer>>> ReadAsync(HttpRequest request, BenchService desk, CancellationToken cancel)
     {
         var names = await NamesAsync(desk, cancel);
         // The reader is synchronous; a temporary file keeps the body off the heap.
@@ -88,12 +88,17 @@ public static class IntakeEndpoints
         return TypedResults.Ok(RosterCsv.Read(body).Select(l => Answer(l.Line, l.Cells, l.Reading, names)).ToList());
     }
 
-    private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, Desk desk, CancellationToken cancel) =>
+    private static async Task<Ok<LineAnswer>> LineAsync(LineQuestion question, BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(
-            Answer(question.Line, question.Cells, RosterFields.Read(Whole.Cells("cells", question.Cells)), await NamesAsync(desk, cancel))
+            Answer(
+                question.Line,
+                question.Cells,
+                RosterFields.Read(NullElementGuard.Cells("cells", question.Cells)),
+                await NamesAsync(desk, cancel)
+            )
         );
 
-    private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<ArrivalView>> ArrivalAsync(LineQuestion question, BenchService desk, CancellationToken cancel)
     {
         var order = Ordered([new OrderedLine(question.Cells, true)])[0];
         return TypedResults.Ok(
@@ -105,33 +110,33 @@ public static class IntakeEndpoints
         );
     }
 
-    private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<RosterSaved>> SaveAsync(RosterOrder order, BenchService desk, CancellationToken cancel)
     {
         if (order.Lines.Count is 0 or > RosterCsv.MostLines)
             throw new RefusedException(new Refusal("lines", $"There are {order.Lines.Count} lines.", $"Send 1 to {RosterCsv.MostLines}."));
         var read = Ordered(order.Lines);
-        List<string> anyway = [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => Muster.Key(o.Unit))];
+        List<string> anyway = [.. read.Where((_, i) => order.Lines[i].AddAnyway).Select(o => RosterExpander.Key(o.Unit))];
         var done = await desk.WriteAsync(order.Id, order, bench => RosterEdits.Join(bench, read, anyway, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(
             new RosterSaved(
                 [.. (done?.Changes ?? []).OfType<Change.UnitsJoined>().SelectMany(c => c.Units).Select(u => u.Unit.Id)],
-                read.DistinctBy(o => Muster.Key(o.Unit)).Count(),
+                read.DistinctBy(o => RosterExpander.Key(o.Unit)).Count(),
                 read.Sum(o => o.Traits.Models)
             )
         );
     }
 
     // The names on the bench, as they are compared.
-    private static async Task<IReadOnlySet<string>> NamesAsync(Desk desk, CancellationToken cancel) =>
-        (await desk.LayAsync(cancel)).Bench.State.Units.Select(u => Muster.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
+    private static async Task<IReadOnlySet<string>> NamesAsync(BenchService desk, CancellationToken cancel) =>
+        (await desk.LayAsync(cancel)).Bench.State.Units.Select(u => RosterExpander.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
 
     private static List<UnitOrder> Ordered(IReadOnlyList<OrderedLine> lines)
     {
         var orders = new List<UnitOrder>(lines.Count);
         for (var i = 0; i < lines.Count; i++)
         {
-            Whole.Check($"lines[{i}]", lines[i]);
-            var reading = RosterFields.Read(Whole.Cells($"lines[{i}].cells", lines[i].Cells));
+            NullElementGuard.Check($"lines[{i}]", lines[i]);
+            var reading = RosterFields.Read(NullElementGuard.Cells($"lines[{i}].cells", lines[i].Cells));
             if (reading.Order is { } order)
             {
                 orders.Add(order);
@@ -147,7 +152,7 @@ public static class IntakeEndpoints
     {
         var fate =
             reading.Order is not { } order ? LineFate.Asks
-            : names.Contains(Muster.Key(order.Unit)) ? LineFate.AlreadyThere
+            : names.Contains(RosterExpander.Key(order.Unit)) ? LineFate.AlreadyThere
             : LineFate.Joins;
         return new LineAnswer(line, cells, fate, reading.Order is { } o ? Words(o) : "", reading.Problems);
     }

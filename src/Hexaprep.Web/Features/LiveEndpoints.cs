@@ -11,7 +11,7 @@ public static class LiveEndpoints
 
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api) =>
-        api.MapGet("/events", (Listeners listeners, IHostApplicationLifetime life, CancellationToken cancel) =>
+        api.MapGet("/events", (EventHub listeners, IHostApplicationLifetime life, CancellationToken cancel) =>
                 TypedResults.ServerSentEvents(StreamAsync(listeners, life, cancel))
             )
             .WithSummary(
@@ -20,7 +20,7 @@ public static class LiveEndpoints
             );
 
     private static async IAsyncEnumerable<SseItem<string>> StreamAsync(
-        Listeners listeners,
+        EventHub listeners,
         IHostApplicationLifetime life,
         [EnumeratorCancellation] CancellationToken cancel
     )
@@ -37,7 +37,7 @@ public static class LiveEndpoints
             );
     }
 
-    private static async Task<bool> NextAsync(IAsyncEnumerator<Call> calls)
+    private static async Task<bool> NextAsync(IAsyncEnumerator<BenchChanged> calls)
     {
         try
         {

@@ -37,7 +37,7 @@ public static class PhotoEndpoints
         Guid id,
         int model,
         HttpRequest request,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     )
     {
@@ -60,7 +60,7 @@ public static class PhotoEndpoints
 
     private static async Task<FileContentHttpResult> ShowAsync(
         Guid photoId,
-        Desk desk,
+        BenchService desk,
         WorkspaceStore store,
         HttpResponse response,
         CancellationToken cancel
@@ -72,7 +72,7 @@ public static class PhotoEndpoints
         return TypedResults.File(jpeg, Kinds[0]);
     }
 
-    private static async Task<NoContent> TakeOutAsync(Guid photoId, PhotoOut taken, Desk desk, CancellationToken cancel)
+    private static async Task<NoContent> TakeOutAsync(Guid photoId, PhotoOut taken, BenchService desk, CancellationToken cancel)
     {
         await desk.WriteAsync(taken.Id, new { photoId }, bench => PhotoEdits.TakeOut(bench, photoId, desk.Now), cancel);
         return TypedResults.NoContent();

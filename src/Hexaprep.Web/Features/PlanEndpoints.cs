@@ -67,12 +67,12 @@ public static class PlanEndpoints
             .Produces(200, contentType: "application/json");
     }
 
-    private static async Task<Ok<PlanView>> ReadAsync(Desk desk, CancellationToken cancel)
+    private static async Task<Ok<PlanView>> ReadAsync(BenchService desk, CancellationToken cancel)
     {
         return TypedResults.Ok(View(await desk.LayAsync(cancel)));
     }
 
-    private static async Task<Ok<PlanStepView>> StepAsync(Guid id, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<PlanStepView>> StepAsync(Guid id, BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(
@@ -83,7 +83,7 @@ public static class PlanEndpoints
         );
     }
 
-    private static async Task<FileContentHttpResult> CalendarAsync(Desk desk, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> CalendarAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         var text = PlanCalendar.Write(
@@ -93,7 +93,7 @@ public static class PlanEndpoints
         return TypedResults.File(Encoding.UTF8.GetBytes(text), "text/calendar; charset=utf-8", "hexaprep-plan.ics");
     }
 
-    private static async Task<FileContentHttpResult> CsvAsync(Desk desk, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> CsvAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.File(
@@ -103,7 +103,7 @@ public static class PlanEndpoints
         );
     }
 
-    private static async Task<FileContentHttpResult> SheetAsync(Desk desk, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> SheetAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.File(
@@ -113,7 +113,7 @@ public static class PlanEndpoints
         );
     }
 
-    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, Desk desk, PlanMaker maker, CancellationToken cancel)
+    private static async Task<Ok<WhatIfView>> WhatIfAsync(WhatIfAsk ask, BenchService desk, PlanMaker maker, CancellationToken cancel)
     {
         var answer = await desk.AskAsync(
             ask,
@@ -125,7 +125,7 @@ public static class PlanEndpoints
     }
 
     // The plan that follows is the one that was shown.
-    private static async Task<NoContent> TakeAsync(WhatIfTake take, Desk desk, Planners planners, CancellationToken cancel)
+    private static async Task<NoContent> TakeAsync(WhatIfTake take, BenchService desk, Planners planners, CancellationToken cancel)
     {
         var workspace = await desk.WorkspaceAsync(cancel);
         var shown = take.Ask is { Kind: WhatIfKind.Repair, FlawId: { } flaw, Repair: { } repair }
@@ -151,22 +151,22 @@ public static class PlanEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Ok<SizesView>> SizesAsync(Desk desk, Planners planners, CancellationToken cancel) =>
+    private static async Task<Ok<SizesView>> SizesAsync(BenchService desk, Planners planners, CancellationToken cancel) =>
         TypedResults.Ok(planners.Sizes((await desk.LayAsync(cancel)).Workspace));
 
-    private static async Task<Ok<PlanView>> BetterAsync(ShownPlan shown, Desk desk, Planners planners, CancellationToken cancel)
+    private static async Task<Ok<PlanView>> BetterAsync(ShownPlan shown, BenchService desk, Planners planners, CancellationToken cancel)
     {
         await planners.TakeOfferAsync(await desk.WorkspaceAsync(cancel), shown.Is, cancel);
         return TypedResults.Ok(View(await desk.LayAsync(cancel)));
     }
 
-    private static async Task<Ok<PlanView>> BackAsync(ShownPlan shown, Desk desk, Planners planners, CancellationToken cancel)
+    private static async Task<Ok<PlanView>> BackAsync(ShownPlan shown, BenchService desk, Planners planners, CancellationToken cancel)
     {
         await planners.GoBackAsync(await desk.WorkspaceAsync(cancel), shown.Is, cancel);
         return TypedResults.Ok(View(await desk.LayAsync(cancel)));
     }
 
-    private static PlanView View(LaidBench laid) =>
+    private static PlanView View(BenchSnapshot laid) =>
         new PlanReader(laid.Bench, laid.Plan, laid.Now).View() with
         {
             Renewing = (laid.Renewing && !laid.PlanFails) || laid.Bettering,
@@ -176,10 +176,10 @@ public static class PlanEndpoints
             Offer = laid.Offer is { } offer ? OfferedPlan.Of(laid.Bench, laid.Plan, offer, laid.Now) : null,
         };
 
-    private static async Task<ContentHttpResult> ProblemAsync(Desk desk, CancellationToken cancel) =>
+    private static async Task<ContentHttpResult> ProblemAsync(BenchService desk, CancellationToken cancel) =>
         Json(PlanFile.Write((await desk.LayAsync(cancel)).Plan.Problem));
 
-    private static async Task<ContentHttpResult> ScheduleAsync(Desk desk, CancellationToken cancel) =>
+    private static async Task<ContentHttpResult> ScheduleAsync(BenchService desk, CancellationToken cancel) =>
         Json(PlanFile.Write((await desk.LayAsync(cancel)).Plan.Result.Schedule));
 
     private static ContentHttpResult Json(string text) => TypedResults.Content(text, "application/json");

@@ -111,11 +111,11 @@ public static class RuleEndpoints
         string? fate,
         string? stand,
         int? model,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     )
     {
-        var ask = new Ask(One<StepKind>("step", step)!.Value)
+        var ask = new PermissionQuery(One<StepKind>("step", step)!.Value)
         {
             Method = method,
             Product = One<ProductClass>("product", product),
@@ -142,20 +142,20 @@ public static class RuleEndpoints
         : Ids.TryParse<T>(id, out var value) ? value
         : throw new RefusedException(new Refusal(field, $"'{id}' is not known here.", $"Give one of {string.Join(", ", Ids.All<T>())}."));
 
-    private static async Task<Ok<IReadOnlyList<AskableView>>> AskableAsync(Desk desk, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<AskableView>>> AskableAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(new MayIReader(laid.Bench, laid.Now).Askable());
     }
 
-    private static async Task<Ok<HouseView>> HouseAsync(Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel) =>
+    private static async Task<Ok<HouseView>> HouseAsync(Guid? unitId, Guid? batchId, BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(await ViewAsync(unitId, batchId, desk, cancel));
 
     private static async Task<Ok<EffectsView>> EffectsAsync(
         string school,
         Guid? unitId,
         Guid? batchId,
-        Desk desk,
+        BenchService desk,
         PlanMaker maker,
         CancellationToken cancel
     )
@@ -178,7 +178,7 @@ public static class RuleEndpoints
         );
     }
 
-    private static async Task<Ok<HouseView>> ChooseAsync(HouseChoice choice, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<HouseView>> ChooseAsync(HouseChoice choice, BenchService desk, CancellationToken cancel)
     {
         if (choice.UnitId is not null && choice.BatchId is not null)
             throw new RefusedException(
@@ -194,14 +194,14 @@ public static class RuleEndpoints
         return TypedResults.Ok(await ViewAsync(choice.UnitId, choice.BatchId, desk, cancel));
     }
 
-    private static async Task<Ok<HouseView>> AnswerAsync(FirstAnswers given, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<HouseView>> AnswerAsync(FirstAnswers given, BenchService desk, CancellationToken cancel)
     {
         var answers = given.Answers.ToDictionary(a => School(a.Key), a => Option(a.Key, a.Value)!);
         await desk.WriteAsync(given.Id, given, bench => HouseEdits.Answer(bench, answers, desk.Now, Guid.NewGuid), cancel);
         return TypedResults.Ok(await ViewAsync(null, null, desk, cancel));
     }
 
-    private static async Task<Ok<ConsequenceView>> CheckAsync(Guid id, RouteQuestion question, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<ConsequenceView>> CheckAsync(Guid id, RouteQuestion question, BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         if (!laid.Bench.Batches.TryGetValue(id, out var batch))
@@ -223,7 +223,7 @@ public static class RuleEndpoints
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> ChangeAsync(
         Guid id,
         RouteEdit edit,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     ) =>
         EditAsync(
@@ -238,7 +238,7 @@ public static class RuleEndpoints
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> RestoreAsync(
         Guid id,
         RouteRestore edit,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     ) =>
         EditAsync(id, desk, edit.Id, edit, bench => RouteEdits.Restore(bench, id, edit.Version, edit.Step, desk.Now, Guid.NewGuid), cancel);
@@ -246,7 +246,7 @@ public static class RuleEndpoints
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> IdentifyAsync(
         Guid id,
         Identified edit,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     ) =>
         EditAsync(
@@ -260,7 +260,7 @@ public static class RuleEndpoints
 
     private static Task<Results<Ok<UnitView>, ProblemHttpResult>> EditAsync(
         Guid batchId,
-        Desk desk,
+        BenchService desk,
         Guid id,
         object sent,
         Func<BenchIndex, Decision> edit,
@@ -280,14 +280,14 @@ public static class RuleEndpoints
     private static string Words(string instead) =>
         Ids.TryParse<StepKind>(instead, out var step) ? StepWords.For(step).Title : MethodWords.Of(instead);
 
-    private static async Task<HouseView> ViewAsync(Guid? unitId, Guid? batchId, Desk desk, CancellationToken cancel)
+    private static async Task<HouseView> ViewAsync(Guid? unitId, Guid? batchId, BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         Known(laid, unitId, batchId);
         return new HouseReader(laid.Bench, laid.Now, 1, Guid.NewGuid, cancel).View(unitId, batchId);
     }
 
-    private static void Known(LaidBench laid, Guid? unitId, Guid? batchId)
+    private static void Known(BenchSnapshot laid, Guid? unitId, Guid? batchId)
     {
         if (unitId is { } u && !laid.Bench.Units.ContainsKey(u))
             throw new RefusedException(new Refusal("unitId", $"There is no unit {u}.", "Load the page again.", RefusalKind.NotFound));
@@ -295,8 +295,8 @@ public static class RuleEndpoints
             throw new RefusedException(new Refusal("batchId", $"There is no batch {b}.", "Load the page again.", RefusalKind.NotFound));
     }
 
-    private static School School(string id, RefusalKind kind = RefusalKind.Invalid) =>
-        Schools.Find(id)
+    private static HouseRule School(string id, RefusalKind kind = RefusalKind.Invalid) =>
+        HouseRuleCatalog.Find(id)
         ?? throw new RefusedException(
             new Refusal("school", $"'{id}' is no house rule.", "Look at GET /api/house-rules for their ids.", kind)
         );

@@ -40,7 +40,7 @@ public static class SittingEndpoints
     /// <summary>Adds the routes.</summary>
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/sittings", async (Desk desk, CancellationToken cancel) => TypedResults.Ok(await ReadAsync(desk, cancel)))
+        api.MapGet("/sittings", async (BenchService desk, CancellationToken cancel) => TypedResults.Ok(await ReadAsync(desk, cancel)))
             .WithSummary("The weekly pattern, exceptions, time zone and handles.");
         api.MapPut("/sittings", SaveAsync)
             .WithSummary("Replaces them; the plan follows at once.")
@@ -48,7 +48,7 @@ public static class SittingEndpoints
             .ProducesProblem(409);
     }
 
-    private static async Task<SittingsAnswer> ReadAsync(Desk desk, CancellationToken cancel)
+    private static async Task<SittingsAnswer> ReadAsync(BenchService desk, CancellationToken cancel)
     {
         var s = SittingSettings.Of((await desk.LayAsync(cancel)).Bench.State.Settings);
         return new SittingsAnswer(s.TimeZone, s.Handles, s.RackSlots!.Value, s.Weekly, s.Exceptions, s.Version, Zones);
@@ -56,7 +56,7 @@ public static class SittingEndpoints
 
     private static async Task<Results<Ok<SittingsAnswer>, ProblemHttpResult>> SaveAsync(
         SittingsEdit edit,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     )
     {
@@ -88,7 +88,7 @@ public static class SittingEndpoints
         for (var i = 0; i < edit.Weekly.Count; i++)
         {
             var s = edit.Weekly[i];
-            Whole.Check($"weekly[{i}]", s);
+            NullElementGuard.Check($"weekly[{i}]", s);
             Need($"weekly[{i}].day", s.Day, s.Day is >= IsoDayOfWeek.Monday and <= IsoDayOfWeek.Sunday, "Give a day of the week.");
             Need($"weekly[{i}].begins", s.Begins, s.Begins.IsWholeMinute(), "Give whole minutes.");
             Need($"weekly[{i}].ends", s.Ends, s.Ends.IsWholeMinute(), "Give whole minutes.");
@@ -97,7 +97,7 @@ public static class SittingEndpoints
         for (var i = 0; i < edit.Exceptions.Count; i++)
         {
             var e = edit.Exceptions[i];
-            Whole.Check($"exceptions[{i}]", e);
+            NullElementGuard.Check($"exceptions[{i}]", e);
             Need($"exceptions[{i}].date", e.Date, e.Date.IsKept(), "Give a date from 2000 to 2199.");
             var timed = e is { Begins: { } from, Ends: { } to } && from != to && from.IsWholeMinute() && to.IsWholeMinute();
             Need(

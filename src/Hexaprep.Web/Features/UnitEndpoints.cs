@@ -94,16 +94,22 @@ public static class UnitEndpoints
             .ProducesProblem(409);
     }
 
-    private static async Task<Ok<IReadOnlyList<UnitSummaryView>>> ListAsync(Desk desk, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<UnitSummaryView>>> ListAsync(BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return TypedResults.Ok(Reader(laid).List(datesStand: !laid.IsFirst));
     }
 
-    private static async Task<Ok<UnitView>> OneAsync(Guid id, Desk desk, CancellationToken cancel) =>
+    private static async Task<Ok<UnitView>> OneAsync(Guid id, BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(await UnitAsync(id, desk, cancel));
 
-    private static async Task<Ok<UnitView>> WriteRecipeAsync(Guid id, Guid recipeId, RecipeEdit edit, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<UnitView>> WriteRecipeAsync(
+        Guid id,
+        Guid recipeId,
+        RecipeEdit edit,
+        BenchService desk,
+        CancellationToken cancel
+    )
     {
         var laid = await desk.WriteAndLayAsync(
             edit.Id,
@@ -122,7 +128,7 @@ public static class UnitEndpoints
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditUnitAsync(
         Guid id,
         UnitEdit edit,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     )
     {
@@ -143,16 +149,21 @@ public static class UnitEndpoints
         );
     }
 
-    private static async Task<Ok<IReadOnlyList<OffUnitView>>> OffAsync(Desk desk, CancellationToken cancel) =>
+    private static async Task<Ok<IReadOnlyList<OffUnitView>>> OffAsync(BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(Reader(await desk.LayAsync(cancel)).Off());
 
-    private static async Task<Ok<IReadOnlyList<OffUnitView>>> TakeOffAsync(Guid id, UnitMove move, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<IReadOnlyList<OffUnitView>>> TakeOffAsync(
+        Guid id,
+        UnitMove move,
+        BenchService desk,
+        CancellationToken cancel
+    )
     {
         await desk.WriteAsync(move.Id, new { id, move }, bench => UnitEdits.TakeOff(bench, id, move.Version, desk.Now), cancel);
         return await OffAsync(desk, cancel);
     }
 
-    private static async Task<Ok<UnitView>> PutBackAsync(Guid id, UnitMove move, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<UnitView>> PutBackAsync(Guid id, UnitMove move, BenchService desk, CancellationToken cancel)
     {
         await desk.WriteAsync(
             move.Id,
@@ -163,7 +174,7 @@ public static class UnitEndpoints
         return TypedResults.Ok(await UnitAsync(id, desk, cancel));
     }
 
-    private static async Task<Ok<UnitView>> AnotherAsync(Guid id, AnotherUnit order, Desk desk, CancellationToken cancel)
+    private static async Task<Ok<UnitView>> AnotherAsync(Guid id, AnotherUnit order, BenchService desk, CancellationToken cancel)
     {
         await desk.WriteAsync(
             order.Id,
@@ -177,7 +188,7 @@ public static class UnitEndpoints
     private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> EditBatchAsync(
         Guid id,
         BatchEdit edit,
-        Desk desk,
+        BenchService desk,
         CancellationToken cancel
     )
     {
@@ -228,17 +239,17 @@ public static class UnitEndpoints
         );
     }
 
-    internal static async Task<UnitView> OwnerAsync(Guid batchId, Desk desk, CancellationToken cancel)
+    internal static async Task<UnitView> OwnerAsync(Guid batchId, BenchService desk, CancellationToken cancel)
     {
         var laid = await desk.LayAsync(cancel);
         return Reader(laid).One(laid.Bench.Batches[batchId].UnitId)!;
     }
 
-    private static async Task<UnitView> UnitAsync(Guid id, Desk desk, CancellationToken cancel) =>
+    private static async Task<UnitView> UnitAsync(Guid id, BenchService desk, CancellationToken cancel) =>
         Reader(await desk.LayAsync(cancel)).One(id)
         ?? throw new RefusedException(new Refusal("id", $"There is no unit {id}.", "Look at the list of units.", RefusalKind.NotFound));
 
-    private static UnitReader Reader(LaidBench laid) => new(laid.Bench, laid.Plan, laid.Now);
+    private static UnitReader Reader(BenchSnapshot laid) => new(laid.Bench, laid.Plan, laid.Now);
 
     private static void Need(string field, int value, (int Least, int Most) bounds)
     {

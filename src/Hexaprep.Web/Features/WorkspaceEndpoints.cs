@@ -30,7 +30,7 @@ public static class WorkspaceEndpoints
             .Produces(200, contentType: "application/schema+json");
     }
 
-    private static async Task<FileContentHttpResult> ExportAsync(Desk desk, WorkspaceStore store, CancellationToken cancel)
+    private static async Task<FileContentHttpResult> ExportAsync(BenchService desk, WorkspaceStore store, CancellationToken cancel)
     {
         var text = WorkspaceFile.Write(await store.ExportAsync(await desk.WorkspaceAsync(cancel), desk.Now, cancel));
         return TypedResults.File(Encoding.UTF8.GetBytes(text), "application/json", "hexaprep-workspace.json");
@@ -39,7 +39,7 @@ public static class WorkspaceEndpoints
     private static async Task<Ok<ImportAnswer>> ImportAsync(
         Guid id,
         HttpRequest request,
-        Desk desk,
+        BenchService desk,
         WorkspaceStore store,
         CancellationToken cancel
     )

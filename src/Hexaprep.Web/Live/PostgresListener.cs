@@ -5,7 +5,7 @@ using Npgsql;
 namespace Hexaprep.Web.Live;
 
 /// <summary>Holds one connection that listens to the database, so that several app processes may serve one bench.</summary>
-public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, Listeners listeners, ILogger<PostgresListener> log)
+public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, EventHub listeners, ILogger<PostgresListener> log)
     : BackgroundService
 {
     // A plan saved here was told when it was posted.
@@ -48,14 +48,14 @@ public sealed class PostgresListener(NpgsqlDataSource source, PlanStore plans, L
             await connection.WaitAsync(cancel);
     }
 
-    private static Call Read(string payload)
+    private static BenchChanged Read(string payload)
     {
         var parts = payload.Split(':');
         return
             parts.Length is 2 or 3
             && Guid.TryParse(parts[0], out var workspace)
             && long.TryParse(parts[1], NumberStyles.None, CultureInfo.InvariantCulture, out var revision)
-            ? new Call(workspace, revision, parts.Length == 3)
+            ? new BenchChanged(workspace, revision, parts.Length == 3)
             : default;
     }
 }

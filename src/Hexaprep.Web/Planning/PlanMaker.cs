@@ -42,7 +42,7 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 
     /// <inheritdoc />
     public BenchPlan AtOnce(BenchIndex bench, Instant now, BenchPlan? older, CancellationToken cancel) =>
-        BenchPlanner.AtOnce(bench, now, older, cancel);
+        BenchPlanner.QuickReschedule(bench, now, older, cancel);
 
     /// <inheritdoc />
     public BenchPlan First(BenchIndex bench, Instant now, CancellationToken cancel) =>
@@ -50,11 +50,13 @@ public sealed class PlanMaker(AppSettings settings) : IPlanMaker
 
     /// <inheritdoc />
     public Bettering Better(BenchIndex bench, Instant now, BenchPlan inForce, BenchPlan? before, CancellationToken cancel) =>
-        settings.PlanBudget == 0 ? new Bettering(inForce, null) : BenchPlanner.Better(bench, now, inForce, before, BudgetOf(bench), cancel);
+        settings.PlanBudget == 0
+            ? new Bettering(inForce, null)
+            : BenchPlanner.Improve(bench, now, inForce, before, BudgetOf(bench), cancel);
 
     /// <inheritdoc />
     public IReadOnlyDictionary<Guid, Instant> Repairs(BenchIndex bench, BenchPlan plan, CancellationToken cancel) =>
-        OneRepair.Of(bench, plan, cancel);
+        RepairContingency.Of(bench, plan, cancel);
 
     /// <inheritdoc />
     public LowerBound Bound(BenchPlan plan, CancellationToken cancel) => LowerBound.Of(plan.Problem, cancel);

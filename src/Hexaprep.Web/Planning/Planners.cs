@@ -17,7 +17,7 @@ public sealed class Planners(
     IPlanMaker maker,
     IClock clock,
     AppSettings settings,
-    Listeners listeners,
+    EventHub listeners,
     ILogger<Planners> log
 ) : BackgroundService
 {
@@ -169,7 +169,7 @@ public sealed class Planners(
                     clock,
                     settings.PlanPause,
                     settings.PlanAgain,
-                    revision => listeners.Tell(new Call(w.Value, revision, true)),
+                    revision => listeners.Tell(new BenchChanged(w.Value, revision, true)),
                     log,
                     _stopping.Token
                 )

@@ -59,7 +59,7 @@ public sealed class AgreementTests
     // Yes means that a start goes through; no and not yet that it is refused, or asks. The air is asked apart.
     private static void Agrees(BenchIndex bench, BenchStep step, Blocker? blocker, Instant at, Func<Guid> newId)
     {
-        var ask = new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product };
+        var ask = new PermissionQuery(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product };
         var may = new MayIReader(bench, at).Of(step.BatchId, ask, null);
         var what =
             $"{step.Key} on {bench.Batches[step.BatchId].Traits.MaterialWords}: {blocker?.Reason ?? "free"} | {may.Answer} "

@@ -108,7 +108,7 @@ public sealed class AirViewTests
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 4));
         bench.State = bench.State with
         {
-            House = bench.State.House with { Bench = HouseRuleChoices.Default.With(Schools.CanPlace, "booth") },
+            House = bench.State.House with { Bench = HouseRuleChoices.Default.With(HouseRuleCatalog.CanPlace, "booth") },
         };
 
         var view = View(bench);
@@ -123,13 +123,13 @@ public sealed class AirViewTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 4).Of(t => t with { PaintMinutes = 0 }));
         Take(bench, AirEdits.Read(Outdoors(20, 78, 0), TurnableClock.Evening));
-        Assert.Empty(TookAir.Of(bench.Index).ByDamp);
+        Assert.Empty(AirOutcomes.Of(bench.Index).ByDamp);
         var at = bench.RunUpTo(StepKind.PrimerGate, TurnableClock.Evening);
         var (coat, gate) = (bench.State.Coats.Last(c => c.Step == StepKind.Prime), bench.Step(StepKind.PrimerGate));
         bench.Do(ActKind.Coat, at, a => a with { CoatId = coat.Id, AirC = 20, HumidityPct = 78 });
         bench.Tick(gate, at + Duration.FromDays(1), 4);
 
-        var damp = TookAir.Of(bench.Index).ByDamp;
+        var damp = AirOutcomes.Of(bench.Index).ByDamp;
 
         Assert.Equal(["under 40 %", "40 to 65 %", "over 65 %"], damp.Select(d => d.Air));
         Assert.Equal((1, 0), (damp[2].Coats, damp[2].Failed));

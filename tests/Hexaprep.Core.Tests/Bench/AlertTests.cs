@@ -21,7 +21,7 @@ public sealed class AlertTests
         new AlertReader(bench.Index, bench.Plan(now, 1), now).Of(answered.ToHashSet());
 
     private static IReadOnlyList<SoonView> Soon(RehearsedBench bench, Instant now) =>
-        new SoonReader(bench.Index, bench.Plan(now, 1), now).View();
+        new UpcomingReader(bench.Index, bench.Plan(now, 1), now).View();
 
     // Two units: one primed, its coat drying, one washed and of metal; marks of a third lie in water.
     private static (RehearsedBench Bench, Instant At) Everything()

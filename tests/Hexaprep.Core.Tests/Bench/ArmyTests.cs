@@ -87,7 +87,7 @@ public sealed class ArmyTests
     [Fact]
     public void Nobody_comes_back_another_day_to_look_at_what_was_done()
     {
-        var looks = Work.Where(w => StepFacts.Of(w.Step.Key.Kind).LooksAt is StepKind.CleanLines or StepKind.DryFit or StepKind.Fill)
+        var looks = Work.Where(w => StepDefinition.Of(w.Step.Key.Kind).LooksAt is StepKind.CleanLines or StepKind.DryFit or StepKind.Fill)
             .ToList();
 
         Assert.NotEmpty(looks);
@@ -107,7 +107,7 @@ public sealed class ArmyTests
     public void One_repair_costs_a_unit_days_and_not_months()
     {
         var (bench, plan) = Planned.Value;
-        var (promises, repaired) = (Promises.Of(bench.Index, plan), OneRepair.Of(bench.Index, plan));
+        var (promises, repaired) = (Promises.Of(bench.Index, plan), RepairContingency.Of(bench.Index, plan));
 
         Assert.Equal(bench.State.Units.Count, repaired.Count);
         Assert.All(repaired, r => Assert.InRange(r.Value - promises[r.Key]!.Value, Duration.Zero, Duration.FromDays(21)));
@@ -213,7 +213,7 @@ public sealed class ArmyTests
                 )
             );
 
-        IsWithin(14, 14, BenchPlanner.AtOnce(changed, Friday, plan));
+        IsWithin(14, 14, BenchPlanner.QuickReschedule(changed, Friday, plan));
         IsWithin(14, 7, BenchPlanner.Next(changed, Friday, plan, Budget));
     }
 
@@ -228,7 +228,7 @@ public sealed class ArmyTests
         var army = Army();
         var bench = Bench(army.Where(o => o.Unit == first));
         var alone = bench.Plan(Friday, Often);
-        foreach (var unit in Muster.Call([.. army.Where(o => o.Unit != first)], 20, bench.NewId))
+        foreach (var unit in RosterExpander.Expand([.. army.Where(o => o.Unit != first)], 20, bench.NewId))
             bench.State = bench.Index.With(RosterEdits.Joined(bench.Index, [unit], bench.NewId)).State;
 
         var joined = BenchPlanner.Next(bench.Index, Friday, alone, Often);

@@ -37,7 +37,7 @@ public sealed class BetteringTests
     {
         var batch = index.State.Batches[draw / 16 % index.State.Batches.Count];
         var unit = index.Units[batch.UnitId];
-        var school = Schools.All[draw / 16 % Schools.All.Count];
+        var school = HouseRuleCatalog.All[draw / 16 % HouseRuleCatalog.All.Count];
         try
         {
             return (draw % 8) switch
@@ -50,7 +50,7 @@ public sealed class BetteringTests
                 5 => index.With(
                     RosterEdits.Joined(
                         index,
-                        Muster.Call([RehearsedBench.Order($"Unit {draw}", 1 + draw % 9)], 20, bench.NewId),
+                        RosterExpander.Expand([RehearsedBench.Order($"Unit {draw}", 1 + draw % 9)], 20, bench.NewId),
                         bench.NewId
                     )
                 ),
@@ -93,8 +93,8 @@ public sealed class BetteringTests
                         if (Edited(bench, index, draw, at) is not { } next)
                             continue;
                         index = next;
-                        var kept = BenchPlanner.AtOnce(index, at, plan);
-                        var found = BenchPlanner.Better(index, at, kept, plan, 30);
+                        var kept = BenchPlanner.QuickReschedule(index, at, plan);
+                        var found = BenchPlanner.Improve(index, at, kept, plan, 30);
                         var best = found.Offer ?? found.InForce;
                         var fresh = BenchPlanner.Make(index, at, 30);
                         Assert.True(best.Result.Unplaced.Count <= fresh.Result.Unplaced.Count);
@@ -152,8 +152,8 @@ public sealed class BetteringTests
         var unit = bench.State.Units.MaxBy(u => plan.Ends[u.Id.ToString()])!;
         // The last one first, by far: all others give way.
         var index = bench.Index.With([new Change.UnitSet(unit with { Weight = 100 })]);
-        var kept = BenchPlanner.AtOnce(index, Evening, plan);
-        var found = BenchPlanner.Better(index, Evening, kept, plan, 100);
+        var kept = BenchPlanner.QuickReschedule(index, Evening, plan);
+        var found = BenchPlanner.Improve(index, Evening, kept, plan, 100);
 
         Assert.NotNull(found.Offer);
         Assert.True(found.Offer.Ends[unit.Id.ToString()] < kept.Ends[unit.Id.ToString()]);
@@ -170,8 +170,10 @@ public sealed class BetteringTests
         var (batch, other) = (bench.State.Batches[0], bench.State.Batches[1]);
         var coat = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
         var index = bench.Index.With(RouteEdits.Change(bench.Index, batch.Id, batch.Version, coat, true, Evening, bench.NewId).Changes);
-        index = index.With(RosterEdits.Joined(index, Muster.Call([RehearsedBench.Order("Mudlarks", 3)], 20, bench.NewId), bench.NewId));
-        var kept = new KeptDates(plan, BenchPlanner.AtOnce(index, Evening, plan));
+        index = index.With(
+            RosterEdits.Joined(index, RosterExpander.Expand([RehearsedBench.Order("Mudlarks", 3)], 20, bench.NewId), bench.NewId)
+        );
+        var kept = new KeptDates(plan, BenchPlanner.QuickReschedule(index, Evening, plan));
 
         Assert.Equal(plan.Ends.Keys.Order(), kept.By.Keys.Order());
         Duration Free(Guid unit) => kept.By[unit.ToString()] - plan.At(plan.Ends[unit.ToString()]);
@@ -190,7 +192,7 @@ public sealed class BetteringTests
     {
         var bench = Three();
         var plan = bench.Plan(Evening, 60);
-        PlanShift After(BenchIndex index) => BenchPlanner.AtOnce(index, Evening, plan).Result.Shift!;
+        PlanShift After(BenchIndex index) => BenchPlanner.QuickReschedule(index, Evening, plan).Result.Shift!;
         BenchIndex Set(BenchSettings settings) => bench.Index.With([new Change.SettingsSet(settings)]);
         var batch = bench.State.Batches[0];
         var coat = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
@@ -203,9 +205,9 @@ public sealed class BetteringTests
         Assert.Contains("\"Protect the paint\" for Reed Pikes was added", added.Causes);
         Assert.NotEmpty(added.Farthest);
         Assert.All(added.Farthest, f => Assert.Matches(@"^.+, .+: from .+ to .+$", f));
-        var slower = HouseEdits.Chosen(bench.Index, null, null, Schools.PrimerWait, "careful", bench.NewId);
+        var slower = HouseEdits.Chosen(bench.Index, null, null, HouseRuleCatalog.PrimerWait, "careful", bench.NewId);
         Assert.Contains(After(bench.Index.With(slower)).Causes, c => c.Contains("is longer", StringComparison.Ordinal));
-        var later = BenchPlanner.AtOnce(bench.Index, Evening + Duration.FromHours(1), plan).Result.Shift!;
+        var later = BenchPlanner.QuickReschedule(bench.Index, Evening + Duration.FromHours(1), plan).Result.Shift!;
         Assert.Contains(later.Causes, c => c.EndsWith("was not begun", StringComparison.Ordinal));
     }
 
@@ -217,8 +219,8 @@ public sealed class BetteringTests
         var batch = bench.State.Batches[0];
         var coat = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
         var index = bench.Index.With(RouteEdits.Change(bench.Index, batch.Id, batch.Version, coat, true, Evening, bench.NewId).Changes);
-        var kept = BenchPlanner.AtOnce(index, Evening, plan);
-        var found = BenchPlanner.Better(index, Evening, kept, plan, 40).InForce;
+        var kept = BenchPlanner.QuickReschedule(index, Evening, plan);
+        var found = BenchPlanner.Improve(index, Evening, kept, plan, 40).InForce;
 
         Assert.Contains("\"Protect the paint\" for Reed Pikes was added", found.Result.Shift!.Causes);
         Assert.Equal(PlanMoves.Between(index, plan, found, Evening).Promises, found.Result.Shift.Promises);
@@ -230,10 +232,10 @@ public sealed class BetteringTests
         var bench = Three();
         var plan = bench.Plan(Evening, 60);
         var fewer = bench.Index.With([new Change.SettingsSet(bench.State.Settings with { Calendar = Without(bench.Index, 1) })]);
-        var kept = BenchPlanner.AtOnce(fewer, Evening, plan);
+        var kept = BenchPlanner.QuickReschedule(fewer, Evening, plan);
 
         Assert.True(kept.Result.Shift!.Steps > 0);
-        Assert.Equal(kept.Result.Shift, BenchPlanner.AtOnce(fewer, Evening, kept).Result.Shift);
+        Assert.Equal(kept.Result.Shift, BenchPlanner.QuickReschedule(fewer, Evening, kept).Result.Shift);
     }
 
     [Fact]
@@ -292,7 +294,7 @@ public sealed class BetteringTests
         {
             at += Duration.FromMinutes(4);
             bench.Tick(study, at, 12);
-            plan = BenchPlanner.AtOnce(bench.Index, at, plan);
+            plan = BenchPlanner.QuickReschedule(bench.Index, at, plan);
 
             Assert.Empty(plan.Result.Unplaced);
             Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks));

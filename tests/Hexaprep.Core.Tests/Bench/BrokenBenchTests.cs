@@ -36,7 +36,7 @@ public sealed class BrokenBenchTests
         using var text = new StreamReader(packed);
         var rows = WorkspaceFile.Read(text.ReadToEnd());
         return (
-            new BenchIndex(Revival.Of(rows, rows.Logbook.Select(e => e.StepId).OfType<Guid>().Distinct())),
+            new BenchIndex(BenchStateFactory.Of(rows, rows.Logbook.Select(e => e.StepId).OfType<Guid>().Distinct())),
             rows.Logbook.Max(e => e.At)
         );
     }
@@ -71,6 +71,6 @@ public sealed class BrokenBenchTests
     {
         var first = BenchPlanner.Make(bench, at, 2);
         yield return first;
-        yield return BenchPlanner.AtOnce(bench, at + Duration.FromMinutes(1), first);
+        yield return BenchPlanner.QuickReschedule(bench, at + Duration.FromMinutes(1), first);
     }
 }

@@ -23,7 +23,7 @@ public sealed class ByTestTests
     private static (RehearsedBench Bench, Coat Gloss, BenchStep Place) Glossed(string waits = "test")
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Causeway Guard", 3).Of(t => t with { Transfers = 1 }));
-        bench.State = bench.State with { House = bench.State.House.With(null, Schools.WaitsBy, waits) };
+        bench.State = bench.State with { House = bench.State.House.With(null, HouseRuleCatalog.WaitsBy, waits) };
         var at = bench.RunUpTo(StepKind.GlossBed, Evening - Duration.FromDays(20));
         bench.Tick(bench.Step(StepKind.GlossBed), at, 3);
         var cut = bench.Step(StepKind.CutTransfer);
@@ -68,7 +68,7 @@ public sealed class ByTestTests
         Assert.True(times.Usual + Duration.FromMinutes(10) < times.Sure);
 
         Assert.Contains("test it", Start(bench, place, now, dry: false).Refusal.Remedy, StringComparison.Ordinal);
-        var blocker = Readying.Of(bench.Index, place, bench.Index.Remaining(place), new Clockface(DateTimeZone.Utc, now))!;
+        var blocker = RouteReadiness.Of(bench.Index, place, bench.Index.Remaining(place), new Clockface(DateTimeZone.Utc, now))!;
         Assert.Equal((times.ByTest, times.Sure), (blocker.TestFrom, blocker.Until));
 
         bench.Do(ActKind.Start, now, a => a with { StepId = place.Id, Dry = true });
@@ -84,7 +84,7 @@ public sealed class ByTestTests
         var times = bench.Index.TimesOf(gloss, Readiness.Handle)!;
         TestView? Asked(Instant now) =>
             TestView.Of(
-                Readying.Of(bench.Index, place, bench.Index.Remaining(place), new Clockface(DateTimeZone.Utc, now)),
+                RouteReadiness.Of(bench.Index, place, bench.Index.Remaining(place), new Clockface(DateTimeZone.Utc, now)),
                 new Clockface(DateTimeZone.Utc, now)
             );
         Assert.Null(Asked(times.Usual - Minute));

@@ -36,7 +36,7 @@ public sealed class DropInTests
                 ),
         ]);
 
-    private static DropIns Returns(RehearsedBench bench, BenchPlan plan, Instant now) =>
+    private static ShortReturns Returns(RehearsedBench bench, BenchPlan plan, Instant now) =>
         new(bench.Index, plan, new Clockface(DateTimeZone.Utc, now));
 
     // The plan with a return begun at its last moment, and what comes after it in the sitting slid out of its way.
@@ -110,7 +110,7 @@ public sealed class DropInTests
                     foreach (var back in Returns(bench, plan, Evening).Before(Evening + Duration.FromDays(60)))
                     {
                         var work = plan.Work.Single(w => w.StepId == back.StepId);
-                        Assert.True(work.End - work.Begin <= Duration.FromMinutes(DropIns.Longest));
+                        Assert.True(work.End - work.Begin <= Duration.FromMinutes(ShortReturns.Longest));
                         Assert.Contains(bench.Index.EdgesInto[back.StepId], e => e.Stage is not null);
                         Assert.Contains(plan.Problem.Sittings, s => plan.At(s.Begin) <= back.From && back.Until <= plan.At(s.End));
                         Assert.True(back.From <= work.Begin && work.Begin <= back.Until, $"{back.Text}: planned {work.Begin}");

@@ -62,7 +62,10 @@ public sealed class IdleHandsTests
             for (var at = sitting.Begin; at < sitting.End; )
             {
                 // Act follows act: a better plan is found when the bench is left alone, here before each evening.
-                plan = at == sitting.Begin ? BenchPlanner.Next(bench.Index, at, plan, Budget) : BenchPlanner.AtOnce(bench.Index, at, plan);
+                plan =
+                    at == sitting.Begin
+                        ? BenchPlanner.Next(bench.Index, at, plan, Budget)
+                        : BenchPlanner.QuickReschedule(bench.Index, at, plan);
                 var view = new BenchReader(bench.Index, plan, at).View();
                 if ((view.Step?.StepId ?? view.Offer?.StepId) is not { } id)
                 {
@@ -75,8 +78,8 @@ public sealed class IdleHandsTests
                 var step = bench.Index.Steps[id];
                 bench.Do(ActKind.Start, at, a => a with { StepId = id, Dry = true, DespiteAir = true });
                 var left = bench.Index.Remaining(step).Count;
-                var minutes = Sessions.Has(step)
-                    ? Sessions.Left(bench.Index, step, at) + step.Amounts.SetupMinutes
+                var minutes = PaintSessions.Has(step)
+                    ? PaintSessions.Left(bench.Index, step, at) + step.Amounts.SetupMinutes
                     : step.HandsMinutes(left);
                 var ends = at + Duration.FromMinutes(Math.Max(1, Math.Round(minutes * pace)));
                 if (ends <= sitting.End || step.Amounts.OneGo)

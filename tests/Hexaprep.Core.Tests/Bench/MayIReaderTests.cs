@@ -26,7 +26,7 @@ public sealed class MayIReaderTests
     }
 
     private static MayIView Ask(RehearsedBench bench, Instant at, string? method) =>
-        new MayIReader(bench.Index, at).Of(bench.State.Batches[0].Id, new Ask(StepKind.Prime) { Method = method }, null);
+        new MayIReader(bench.Index, at).Of(bench.State.Batches[0].Id, new PermissionQuery(StepKind.Prime) { Method = method }, null);
 
     [Theory]
     [InlineData("spray_can", 2, Verdict.NotYet)]

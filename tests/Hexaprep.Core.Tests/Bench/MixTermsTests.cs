@@ -53,7 +53,7 @@ public sealed class MixTermsTests
     {
         var bench = At(31);
         var fill = bench.Step(StepKind.Fill);
-        var spell = new Spell(Guid.NewGuid(), fill.Id, Evening, null);
+        var spell = new WorkInterval(Guid.NewGuid(), fill.Id, Evening, null);
         bench.State = bench.State with { Readings = [.. bench.State.Readings, Read(Evening + Duration.FromMinutes(5), 18)] };
         Assert.Equal(Evening + Duration.FromMinutes(Terms(At(31)).WorkingMinutes), PuttyMix.StiffAt(bench.Index, spell));
     }

@@ -55,7 +55,10 @@ public sealed class PaintRowTests
         Assert.InRange(row.Models, 2, 12);
         Assert.StartsWith($"Rows of {row.Models}, one colour through the row: about 3 min each", row.Words, StringComparison.Ordinal);
 
-        bench.State = bench.State with { House = bench.State.House with { Bench = bench.State.House.Bench.With(Schools.Rows, "figure") } };
+        bench.State = bench.State with
+        {
+            House = bench.State.House with { Bench = bench.State.House.Bench.With(HouseRuleCatalog.Rows, "figure") },
+        };
         Assert.Null(PaintRow.Of(bench.Index, bench.Step(StepKind.Paint), TurnableClock.Evening));
     }
 

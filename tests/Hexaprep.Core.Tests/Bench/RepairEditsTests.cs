@@ -49,7 +49,7 @@ public sealed class RepairEditsTests
         bench.Make(WhatIfChange.Of(bench.Index, ask, at, Guid.NewGuid).Made);
 
     private static List<BenchStep> StepsOf(RehearsedBench bench) =>
-        [.. bench.State.Steps.Where(s => s.RepairId is not null).OrderBy(s => StepFacts.Of(s.Key.Kind).Place)];
+        [.. bench.State.Steps.Where(s => s.RepairId is not null).OrderBy(s => StepDefinition.Of(s.Key.Kind).Place)];
 
     [Fact]
     public void Alike_flaws_are_one_and_their_repair_is_for_their_models_alone()
@@ -80,7 +80,9 @@ public sealed class RepairEditsTests
         Assert.All(bench.State.Flaws, f => Assert.Equal(FlawEnd.Mended, f.End));
         Assert.Equal([1, 2], bench.Index.Remaining(gate).Select(m => m.Number));
         // Fresh primer is not looked at with the hand yet.
-        Assert.NotNull(Readying.Of(bench.Index, gate, bench.Index.Remaining(gate), new(DateTimeZone.Utc, at + Duration.FromMinutes(21))));
+        Assert.NotNull(
+            RouteReadiness.Of(bench.Index, gate, bench.Index.Remaining(gate), new(DateTimeZone.Utc, at + Duration.FromMinutes(21)))
+        );
         bench.Do(ActKind.TakeBack, at + Duration.FromMinutes(22), a => a with { StepId = steps[1].Id });
         Assert.Equal(1, bench.State.Flaws.Count(f => f.MendedAt is null));
     }
@@ -93,7 +95,7 @@ public sealed class RepairEditsTests
         var (bench, gate, at) = AtTheGate();
         var before = bench.Plan(at);
         Take(bench, Ask(bench, together: together), at);
-        var plan = BenchPlanner.AtOnce(bench.Index, at, before, TestContext.Current.CancellationToken);
+        var plan = BenchPlanner.QuickReschedule(bench.Index, at, before, TestContext.Current.CancellationToken);
 
         Assert.Empty(plan.Result.Unplaced);
         Assert.Empty(PlanChecker.Breaches(plan.Problem, plan.Result.Schedule.Chunks, plan.Result.Unplaced.Count > 0));
@@ -121,11 +123,11 @@ public sealed class RepairEditsTests
         Assert.Equal(2, priced.View.Units.Count);
 
         Take(bench, priced.View.Ask, at);
-        var after = BenchPlanner.AtOnce(bench.Index, at, priced.Answer.Plan, TestContext.Current.CancellationToken);
+        var after = BenchPlanner.QuickReschedule(bench.Index, at, priced.Answer.Plan, TestContext.Current.CancellationToken);
         Assert.Equal(priced.Answer.Plan.Result.Schedule.Chunks, after.Result.Schedule.Chunks);
 
         bench.Make(RepairEdits.Back(bench.Index, bench.State.Repairs[0].Id, at).Changes);
-        var back = BenchPlanner.AtOnce(bench.Index, at, before, TestContext.Current.CancellationToken);
+        var back = BenchPlanner.QuickReschedule(bench.Index, at, before, TestContext.Current.CancellationToken);
         Assert.Equal(before.Result.Schedule.Chunks, back.Result.Schedule.Chunks);
         Assert.Empty(bench.State.Repairs);
         Assert.All(bench.State.Flaws, f => Assert.Null(f.RepairId));
@@ -200,7 +202,7 @@ public sealed class RepairEditsTests
     {
         var (bench, _, at) = AtTheGate();
         Take(bench, Ask(bench), at);
-        bench.Make(HouseEdits.Chosen(bench.Index, null, null, Schools.PrimerWait, "careful", Guid.NewGuid));
+        bench.Make(HouseEdits.Chosen(bench.Index, null, null, HouseRuleCatalog.PrimerWait, "careful", Guid.NewGuid));
 
         Assert.Equal([StepKind.Sand, StepKind.Prime], StepsOf(bench).Select(s => s.Key.Kind));
         Assert.All(StepsOf(bench), s => Assert.Null(s.NotNeeded));

@@ -47,7 +47,7 @@ public sealed class RepairPlaceTests
 
     private static IEnumerable<string> Offered(BenchIndex bench, Flaw flaw) =>
         Repairs
-            .Of(CaseOfBench.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], flaw.NotedAt), CaseOfBench.Seen(bench, [flaw])!)
+            .Of(DiagnosisCase.Of(bench, bench.Steps[flaw.StepId].BatchId, [flaw.ModelId], flaw.NotedAt), DiagnosisCase.Seen(bench, [flaw])!)
             .Where(r => r.Steps.Count > 0 && r.Bars.Count == 0)
             .Select(r => r.Id);
 
@@ -141,7 +141,7 @@ public sealed class RepairPlaceTests
 
         // With its repair chosen, that is what comes next.
         var mends = bench.With(RepairEdits.Taken(bench, flaw.Id, Offered(bench, flaw).First(), false, flaw.NotedAt).Made);
-        var then = BenchPlanner.AtOnce(mends, flaw.NotedAt, plan);
+        var then = BenchPlanner.QuickReschedule(mends, flaw.NotedAt, plan);
         var next = Assert.Single(new PlanReader(mends, then, flaw.NotedAt).Promises()).NextStep!.Value;
         Assert.NotNull(mends.Steps[next].RepairId);
     }

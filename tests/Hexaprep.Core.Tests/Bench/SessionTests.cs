@@ -22,18 +22,18 @@ public sealed class SessionTests
     public void Painting_put_down_within_a_model_leaves_what_was_not_painted()
     {
         var (bench, paint, at) = Primed();
-        Assert.Equal(360, Sessions.Left(bench.Index, paint, at));
+        Assert.Equal(360, PaintSessions.Left(bench.Index, paint, at));
 
         bench.Do(ActKind.Start, at, a => a with { StepId = paint.Id });
         // Five minutes of setting up, ninety of painting.
         var down = at + Duration.FromMinutes(95);
-        Assert.Equal(270, Sessions.Left(bench.Index, paint, down));
+        Assert.Equal(270, PaintSessions.Left(bench.Index, paint, down));
         bench.Do(ActKind.PutDown, down, a => a with { StepId = paint.Id });
-        Assert.Equal(270, Sessions.Left(bench.Index, paint, down + Duration.FromDays(3)));
+        Assert.Equal(270, PaintSessions.Left(bench.Index, paint, down + Duration.FromDays(3)));
 
         var chunks = bench.Plan(down).Result.Schedule.Chunks.Where(c => c.Step == paint.Id.ToString()).ToList();
         Assert.Equal(270, chunks.Sum(c => c.Minutes));
-        Assert.All(chunks, c => Assert.True(c.Minutes >= Sessions.LeastMinutes));
+        Assert.All(chunks, c => Assert.True(c.Minutes >= PaintSessions.LeastMinutes));
     }
 
     [Fact]
@@ -42,9 +42,9 @@ public sealed class SessionTests
         var (bench, paint, at) = Primed();
         bench.Do(ActKind.Start, at, a => a with { StepId = paint.Id });
 
-        Assert.Equal(1, Sessions.Left(bench.Index, paint, at + Duration.FromHours(20)));
+        Assert.Equal(1, PaintSessions.Left(bench.Index, paint, at + Duration.FromHours(20)));
 
         bench.Tick(paint, at + Duration.FromHours(20));
-        Assert.Equal(0, Sessions.Left(bench.Index, paint, at + Duration.FromHours(20)));
+        Assert.Equal(0, PaintSessions.Left(bench.Index, paint, at + Duration.FromHours(20)));
     }
 }

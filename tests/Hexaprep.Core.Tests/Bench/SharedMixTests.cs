@@ -39,7 +39,8 @@ public sealed class SharedMixTests
             )
             {
                 if (
-                    Readying.Of(bench.Index, step, bench.Index.Remaining(step), new Clockface(DateTimeZone.Utc, at)) is { Until: { } until }
+                    RouteReadiness.Of(bench.Index, step, bench.Index.Remaining(step), new Clockface(DateTimeZone.Utc, at)) is
+                    { Until: { } until }
                 )
                     at = until;
                 bench.Tick(step, at, bench.Index.Remaining(step).Count);
@@ -158,7 +159,7 @@ public sealed class SharedMixTests
         Assert.StartsWith("Come back between", back.Back);
         Assert.Contains("for a light pass", back.Back);
         var drying = Assert.Single(view.Drying, d => d.Stage == Readiness.Recoat);
-        var own = new DropIns(bench.Index, bench.Plan(now), new Clockface(DateTimeZone.Utc, now))
+        var own = new ShortReturns(bench.Index, bench.Plan(now), new Clockface(DateTimeZone.Utc, now))
             .Before(now + Duration.FromHours(2))
             .First();
         Assert.Equal(PlanIds.Minute(drying.Planned + Duration.FromSeconds(59)), own.From);

@@ -20,7 +20,7 @@ public sealed class SprayMannerTests
 {
     private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 30);
 
-    private static RehearsedBench Bench(params (School School, string Option)[] house)
+    private static RehearsedBench Bench(params (HouseRule School, string Option)[] house)
     {
         var bench = new RehearsedBench();
         bench.State = bench.State with { House = house.Aggregate(bench.State.House, (book, h) => book.With(null, h.School, h.Option)) };
@@ -36,7 +36,7 @@ public sealed class SprayMannerTests
         return joined;
     }
 
-    private static SprayManner Manner(string? method, ProductClass product, params (School School, string Option)[] house)
+    private static SprayManner Manner(string? method, ProductClass product, params (HouseRule School, string Option)[] house)
     {
         var bench = With(Bench(house), RehearsedBench.Order());
         var prime = bench.Step(StepKind.Prime);
@@ -48,9 +48,9 @@ public sealed class SprayMannerTests
     public void A_can_is_sprayed_outdoors_or_in_a_booth_and_never_in_a_room()
     {
         Assert.Equal(SprayPlace.Outdoors, Manner("spray_can", ProductClass.Lacquer).Place);
-        Assert.Equal(SprayPlace.Booth, Manner("spray_can", ProductClass.Lacquer, (Schools.CanPlace, "booth")).Place);
-        foreach (var option in Schools.AirbrushPlace.Options)
-            Assert.Equal(SprayPlace.Outdoors, Manner("spray_can", ProductClass.Lacquer, (Schools.AirbrushPlace, option.Id)).Place);
+        Assert.Equal(SprayPlace.Booth, Manner("spray_can", ProductClass.Lacquer, (HouseRuleCatalog.CanPlace, "booth")).Place);
+        foreach (var option in HouseRuleCatalog.AirbrushPlace.Options)
+            Assert.Equal(SprayPlace.Outdoors, Manner("spray_can", ProductClass.Lacquer, (HouseRuleCatalog.AirbrushPlace, option.Id)).Place);
     }
 
     [Fact]
@@ -64,8 +64,8 @@ public sealed class SprayMannerTests
             (SprayMedium.AirbrushLacquer, SprayPlace.Outdoors),
             (Manner("airbrush", ProductClass.Lacquer).Medium, Manner("airbrush", ProductClass.Lacquer).Place)
         );
-        Assert.Equal(SprayPlace.Booth, Manner("airbrush", ProductClass.Lacquer, (Schools.AirbrushPlace, "booth")).Place);
-        Assert.Equal(SprayPlace.Outdoors, Manner("airbrush", ProductClass.AcrylicWb, (Schools.AirbrushPlace, "outdoors")).Place);
+        Assert.Equal(SprayPlace.Booth, Manner("airbrush", ProductClass.Lacquer, (HouseRuleCatalog.AirbrushPlace, "booth")).Place);
+        Assert.Equal(SprayPlace.Outdoors, Manner("airbrush", ProductClass.AcrylicWb, (HouseRuleCatalog.AirbrushPlace, "outdoors")).Place);
     }
 
     [Fact]
@@ -86,7 +86,7 @@ public sealed class SprayMannerTests
     public void Each_step_is_planned_by_its_own_weather()
     {
         var bench = With(
-            Bench((Schools.PrimeBy, "airbrush_small")),
+            Bench((HouseRuleCatalog.PrimeBy, "airbrush_small")),
             RehearsedBench.Order("Reed Pikes", 3),
             RehearsedBench.Order("Mudlarks", 15)
         );
@@ -134,7 +134,7 @@ public sealed class SprayMannerTests
         // The forecast speaks for itself, and a booth does not mind.
         bench.State = bench.State with { Forecast = [new ForecastHour(Instant.FromUtc(2026, 1, 15, 20, 0), 15, 55, 1, null, 0, 0)] };
         Assert.Null(Of(bench, prime, Instant.FromUtc(2026, 1, 15, 20, 30)));
-        var booth = With(Bench((Schools.CanPlace, "booth")), RehearsedBench.Order());
+        var booth = With(Bench((HouseRuleCatalog.CanPlace, "booth")), RehearsedBench.Order());
         Assert.Null(Of(booth, booth.Step(StepKind.Prime), Instant.FromUtc(2026, 1, 15, 20, 0)));
     }
 }

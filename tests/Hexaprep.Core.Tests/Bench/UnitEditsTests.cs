@@ -93,7 +93,7 @@ public sealed class UnitEditsTests
         Assert.Equal(was.Ticks, back.State.Ticks);
         Assert.Equal(_bench.Index.AwaitedCoats.Select(c => c.Id), back.AwaitedCoats.Select(c => c.Id));
 
-        var ruled = off.With(HouseEdits.Choose(off, null, null, Schools.PrimeBy, "brush", ready, Guid.NewGuid));
+        var ruled = off.With(HouseEdits.Choose(off, null, null, HouseRuleCatalog.PrimeBy, "brush", ready, Guid.NewGuid));
         var brushed = ruled.With(UnitEdits.PutBack(ruled, away.Id, away.Version, ready, Guid.NewGuid));
         Assert.Contains(brushed.State.Steps, s => s.BatchId == brushed.BatchesOf[Pikes.Id].Single().Id && s.Amounts.Method == "brush");
     }
@@ -113,7 +113,9 @@ public sealed class UnitEditsTests
     public void Another_follows_its_route_house_rules_and_paces_under_the_next_free_name()
     {
         var batch = _bench.Index.BatchesOf[Pikes.Id].Single();
-        var index = _bench.Index.With(HouseEdits.Choose(_bench.Index, Pikes.Id, null, Schools.PrimeBy, "brush", Evening, Guid.NewGuid));
+        var index = _bench.Index.With(
+            HouseEdits.Choose(_bench.Index, Pikes.Id, null, HouseRuleCatalog.PrimeBy, "brush", Evening, Guid.NewGuid)
+        );
         index = index.With(
             RouteEdits.Change(
                 index,

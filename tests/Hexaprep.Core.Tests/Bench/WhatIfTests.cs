@@ -181,7 +181,7 @@ public sealed class WhatIfTests
     public void One_repair_after_the_primer_gate_gives_a_second_date_no_sooner_than_the_promise()
     {
         var (bench, plan) = Two();
-        var (promise, repair) = (Promises.Of(bench.Index, plan), OneRepair.Of(bench.Index, plan));
+        var (promise, repair) = (Promises.Of(bench.Index, plan), RepairContingency.Of(bench.Index, plan));
 
         Assert.Equal(bench.State.Units.Count, repair.Count);
         Assert.All(repair, r => Assert.True(r.Value >= promise[r.Key]));
@@ -197,7 +197,7 @@ public sealed class WhatIfTests
         {
             var plan = BenchPlanner.Make(bench.Index, now, 100);
             var unit = bench.State.Units[0].Id;
-            return OneRepair.Of(bench.Index, plan)[unit] - Promises.Of(bench.Index, plan)[unit]!.Value;
+            return RepairContingency.Of(bench.Index, plan)[unit] - Promises.Of(bench.Index, plan)[unit]!.Value;
         }
 
         var before = Reserve(at);

@@ -56,8 +56,8 @@ public sealed class CoatClockTests
     public void Washed_models_dry_sooner_in_warm_moving_air_and_overnight_by_house_rule()
     {
         var water = Coat(StepKind.Wash, ProductClass.Water);
-        var warm = Minutes(When(water, Readiness.NextLayer, HouseRuleChoices.Default.With(Schools.Drying, "warm_air"))!);
-        var overnight = Minutes(When(water, Readiness.NextLayer, HouseRuleChoices.Default.With(Schools.Drying, "air_overnight"))!);
+        var warm = Minutes(When(water, Readiness.NextLayer, HouseRuleChoices.Default.With(HouseRuleCatalog.Drying, "warm_air"))!);
+        var overnight = Minutes(When(water, Readiness.NextLayer, HouseRuleChoices.Default.With(HouseRuleCatalog.Drying, "air_overnight"))!);
 
         Assert.True(warm.Sure < 240, $"{warm}");
         Assert.Equal(720, overnight.Sure);
@@ -114,7 +114,7 @@ public sealed class CoatClockTests
             When(
                 Coat(StepKind.Prime, ProductClass.Lacquer),
                 Readiness.NextLayer,
-                HouseRuleChoices.Default.With(Schools.PrimerWait, school)
+                HouseRuleChoices.Default.With(HouseRuleCatalog.PrimerWait, school)
             )!
         );
 

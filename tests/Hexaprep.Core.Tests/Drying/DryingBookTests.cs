@@ -173,7 +173,7 @@ public sealed class DryingBookTests
         var coat = bench.State.Coats.Single(c => c.Step == StepKind.Prime);
         var second = bench.Step(StepKind.Prime, occurrence: 2);
         Blocker? At(int minutes) =>
-            Readying.Of(
+            RouteReadiness.Of(
                 bench.Index,
                 second,
                 bench.Index.Remaining(second),
@@ -189,7 +189,7 @@ public sealed class DryingBookTests
         );
         var answer = new MayIReader(bench.Index, coat.EndedAt!.Value + Duration.FromMinutes(120)).Of(
             second.BatchId,
-            new Ask(StepKind.Prime),
+            new PermissionQuery(StepKind.Prime),
             null
         );
         Assert.Equal(coat.EndedAt.Value + Duration.FromMinutes(600), answer.Until);

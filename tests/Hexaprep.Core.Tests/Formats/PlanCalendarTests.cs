@@ -70,7 +70,7 @@ public sealed class PlanCalendarTests
 
         Assert.Equal("Bell Sergeants: washed metal tarnishes", loss.Summary);
         Assert.Equal(
-            (washed + Duration.FromDays(SoonReader.MetalKeepsDays)).ToUnixTimeSeconds(),
+            (washed + Duration.FromDays(UpcomingReader.MetalKeepsDays)).ToUnixTimeSeconds(),
             Instant.FromDateTimeUtc(loss.DtStart!.AsUtc).ToUnixTimeSeconds()
         );
         Assert.Contains("TRIGGER:-P", text, StringComparison.Ordinal);

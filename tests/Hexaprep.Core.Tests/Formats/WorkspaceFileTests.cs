@@ -184,7 +184,7 @@ public sealed class WorkspaceFileTests
     {
         var file = WorkspaceFile.Read(Demo);
         var now = file.ExportedAt + Duration.FromDays(257) + Duration.FromMinutes(61);
-        var moved = Anchoring.Move(file, now);
+        var moved = TimeShift.Move(file, now);
 
         Assert.Equal(now, moved.ExportedAt);
         Assert.Equal(file.Ticks.Select(t => file.ExportedAt - t.At), moved.Ticks.Select(t => now - t.At));
@@ -196,7 +196,7 @@ public sealed class WorkspaceFileTests
     public void Moving_a_workspace_in_time_moves_every_moment_and_date_of_every_row()
     {
         var file = WorkspaceFile.Read(Demo);
-        var moved = Anchoring.Move(file, file.ExportedAt + Duration.FromDays(30));
+        var moved = TimeShift.Move(file, file.ExportedAt + Duration.FromDays(30));
         var seen = new HashSet<string>();
         foreach (var list in typeof(Workspace).GetProperties().Where(p => p.PropertyType.IsGenericType))
         foreach (var (before, after) in Rows(list, file).Zip(Rows(list, moved)))

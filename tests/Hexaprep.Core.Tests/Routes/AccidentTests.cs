@@ -16,7 +16,9 @@ public sealed class AccidentTests
         foreach (var kind in new[] { StepKind.Glue, StepKind.Reassemble, StepKind.Base, StepKind.Magnet })
         foreach (var product in new ProductClass?[] { ProductClass.Ca, ProductClass.PlasticCement, ProductClass.EpoxyPutty, null })
         {
-            var skin = Assert.Single(Accident.At(kind, new Way(null, product)), a => a.What.Contains("skin", StringComparison.Ordinal));
+            var skin = Assert.Single(Accident.At(kind, new Technique(null, product)), a =>
+                a.What.Contains("skin", StringComparison.Ordinal)
+            );
             Assert.StartsWith("Stop.", skin.Now, StringComparison.Ordinal);
             Assert.Contains("label", skin.Now, StringComparison.Ordinal);
             Assert.Contains("medical help", skin.Now, StringComparison.Ordinal);
@@ -26,7 +28,7 @@ public sealed class AccidentTests
 
     [Fact]
     public void Soft_cement_is_left_alone_until_it_is_hard() =>
-        Assert.Contains(Accident.At(StepKind.Glue, new Way("plastic_cement", ProductClass.PlasticCement)), a =>
+        Assert.Contains(Accident.At(StepKind.Glue, new Technique("plastic_cement", ProductClass.PlasticCement)), a =>
             a.Now.Contains("Do not wipe", StringComparison.Ordinal) && a.Then.Contains("It is hard after 2 h", StringComparison.Ordinal)
         );
 
@@ -35,7 +37,7 @@ public sealed class AccidentTests
     {
         foreach (var kind in Enum.GetValues<StepKind>())
         foreach (var product in Enum.GetValues<ProductClass>())
-            Assert.All(Accident.At(kind, new Way(null, product)), a =>
+            Assert.All(Accident.At(kind, new Technique(null, product)), a =>
             {
                 Assert.NotEmpty(a.Now);
                 Assert.All(NeverSaid, word => Assert.DoesNotContain(word, $"{a.Now} {a.Then}", StringComparison.OrdinalIgnoreCase));

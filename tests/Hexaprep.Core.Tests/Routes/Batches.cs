@@ -61,23 +61,26 @@ internal static class Batches
             .. Few.Select(b => b.Job()),
             (Of(Material.Polystyrene) with { Materials = [Material.Polystyrene, Material.WhiteMetal], Parts = 6 }).Job(),
             .. Representative.Select(b => b.Job()),
-            .. from school in Schools.All from option in school.Options.Skip(1) from batch in Few select batch.Job(House(school, option)),
+            .. from school in HouseRuleCatalog.All
+            from option in school.Options.Skip(1)
+            from batch in Few
+            select batch.Job(House(school, option)),
             .. from batch in Few
             from way in new[] { ProductClass.AcrylicWb, ProductClass.EnamelAlkyd }
             select batch.Job(
-                HouseRuleChoices.Default.With(Schools.PaintShades, "everyone").With(Schools.PaintFilters, "everyone"),
+                HouseRuleChoices.Default.With(HouseRuleCatalog.PaintShades, "everyone").With(HouseRuleCatalog.PaintFilters, "everyone"),
                 new RouteChange(ChangeKind.Add, StepKind.Mask),
                 new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat),
                 new RouteChange(ChangeKind.Swap, StepKind.PaintFilter) { Method = "brush", Product = way }
             ),
             .. from batch in Few
             select batch.Job(
-                HouseRuleChoices.Default.With(Schools.PaintShades, "everyone"),
+                HouseRuleChoices.Default.With(HouseRuleCatalog.PaintShades, "everyone"),
                 new RouteChange(ChangeKind.Add, StepKind.Mask)
             ),
             .. from kind in Enum.GetValues<StepKind>()
             from batch in Few
-            from house in new[] { HouseRuleChoices.Default, HouseRuleChoices.Default.With(Schools.MaskWith, "liquid") }
+            from house in new[] { HouseRuleChoices.Default, HouseRuleChoices.Default.With(HouseRuleCatalog.MaskWith, "liquid") }
             let job = batch.Job(house)
             where RouteBuilder.Derive(job, RuleBook.Trade).Steps.All(s => s.Key.Kind != kind)
             select job with
@@ -126,8 +129,8 @@ internal static class Batches
 
     /// <summary>Any house rules.</summary>
     public static readonly Gen<HouseRuleChoices> AnyHouse =
-        from picks in Gen.Int[0, 7].Array[Schools.All.Count]
-        select Schools
+        from picks in Gen.Int[0, 7].Array[HouseRuleCatalog.All.Count]
+        select HouseRuleCatalog
             .All.Select((s, i) => (School: s, Pick: picks[i]))
             .Where(p => p.Pick < p.School.Options.Count)
             .Aggregate(HouseRuleChoices.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id));
@@ -136,7 +139,7 @@ internal static class Batches
     public static readonly Gen<Job> AnyJob = from batch in Any from house in AnyHouse select batch.Job(house);
 
     /// <summary>The house that follows an option, and what has to be followed for it to matter.</summary>
-    public static HouseRuleChoices House(School school, SchoolOption option)
+    public static HouseRuleChoices House(HouseRule school, SchoolOption option)
     {
         var house = HouseRuleChoices.Default.With(school, option.Id);
         return school.Under is { } under ? house.With(under.School, under.Option) : house;

@@ -27,7 +27,7 @@ public sealed class LookTests
         var route = Route(Of(tier, new RouteChange(ChangeKind.Add, Reassemble)));
 
         Assert.Equal(Looks, route.Where(Looks.Contains));
-        Assert.All(route.Where(Looks.Contains), l => Assert.True(route.IndexOf(StepFacts.Of(l).LooksAt!.Value) < route.IndexOf(l)));
+        Assert.All(route.Where(Looks.Contains), l => Assert.True(route.IndexOf(StepDefinition.Of(l).LooksAt!.Value) < route.IndexOf(l)));
         Assert.True(route.IndexOf(CleanLinesGate) < route.IndexOf(Wash));
         Assert.True(route.IndexOf(DryFitGate) < route.IndexOf(Glue));
         Assert.Equal(route.IndexOf(Sand) + 1, route.IndexOf(FillGate));
@@ -43,7 +43,7 @@ public sealed class LookTests
 
         Assert.DoesNotContain(route.Steps, s => Looks.Contains(s.Key.Kind));
         Assert.Contains(route.LeftOut, l => l.Kind == CleanLinesGate && l.Reason.Contains("last key", StringComparison.Ordinal));
-        Assert.All(Looks, l => Assert.True(GateFlaws.EndsWithALook(StepFacts.Of(l).LooksAt!.Value)));
+        Assert.All(Looks, l => Assert.True(GateFlaws.EndsWithALook(StepDefinition.Of(l).LooksAt!.Value)));
         Assert.Contains(CleanLinesGate, Route(Of(Tier.RankAndFile, new RouteChange(ChangeKind.Add, CleanLinesGate))));
     }
 
@@ -63,18 +63,20 @@ public sealed class LookTests
                 var now = Instant.FromUtc(2026, 3, 12, 20, 0);
                 Verdict Asked(StepKind step, IEnumerable<StepKind> done)
                 {
-                    var deeds = done.Select(k => new Deed(k, null, now - Duration.FromDays(30)));
-                    return new Judge(job, new WorkHistory([.. deeds], []), now, null, RuleBook.Trade).Of(new Ask(step)).Verdict;
+                    var deeds = done.Select(k => new CompletedStep(k, null, now - Duration.FromDays(30)));
+                    return new PermissionEvaluator(job, new WorkHistory([.. deeds], []), now, null, RuleBook.Trade)
+                        .Of(new PermissionQuery(step))
+                        .Verdict;
                 }
                 foreach (var step in Enum.GetValues<StepKind>().Except(Looks))
                 {
-                    var all = Enum.GetValues<StepKind>().Where(k => StepFacts.Of(k).Place < StepFacts.Of(step).Place).ToList();
+                    var all = Enum.GetValues<StepKind>().Where(k => StepDefinition.Of(k).Place < StepDefinition.Of(step).Place).ToList();
                     Assert.Equal(Asked(step, all), Asked(step, all.Except(Looks)));
                 }
                 foreach (var look in Looks)
                 {
                     Assert.Equal(Verdict.NotYet, Asked(look, []));
-                    Assert.Equal(Verdict.Yes, Asked(look, [StepFacts.Of(look).LooksAt!.Value]));
+                    Assert.Equal(Verdict.Yes, Asked(look, [StepDefinition.Of(look).LooksAt!.Value]));
                 }
             },
             40

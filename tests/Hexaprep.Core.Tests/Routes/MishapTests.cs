@@ -25,14 +25,14 @@ public sealed class MishapTests
 
     private static string Warned(StepKind step, Job job) => string.Join(' ', RuleBook.Trade.Cards(step, job).Select(c => c.Text));
 
-    private static Answer Ask(StepKind step, IEnumerable<StepKind> done, Weather? weather = null, params LaidCoat[] coats) =>
-        new Judge(
+    private static PermissionAnswer Ask(StepKind step, IEnumerable<StepKind> done, Weather? weather = null, params LaidCoat[] coats) =>
+        new PermissionEvaluator(
             Leader.Job(),
-            new WorkHistory([.. done.Select(d => new Deed(d, null, Now - Duration.FromHours(2)))], coats),
+            new WorkHistory([.. done.Select(d => new CompletedStep(d, null, Now - Duration.FromHours(2)))], coats),
             Now,
             weather,
             RuleBook.Trade
-        ).Of(new Ask(step));
+        ).Of(new PermissionQuery(step));
 
     private static LaidCoat Coat(StepKind step, ProductClass product, int minutesAgo)
     {
@@ -65,9 +65,9 @@ public sealed class MishapTests
     public void A_warning_stands_at_the_step(string mishap, StepKind step, string words)
     {
         var house = HouseRuleChoices
-            .Default.With(Schools.RevealDetail, "all")
-            .With(Schools.SubAssemblies, "few")
-            .With(Schools.LineTool, "by_surface");
+            .Default.With(HouseRuleCatalog.RevealDetail, "all")
+            .With(HouseRuleCatalog.SubAssemblies, "few")
+            .With(HouseRuleCatalog.LineTool, "by_surface");
         Assert.True(
             Warned(step, Leader.Job(house)).Contains(words, StringComparison.Ordinal),
             $"{mishap}: {Warned(step, Leader.Job(house))}"
@@ -81,7 +81,7 @@ public sealed class MishapTests
         var hot = Ask(StepKind.Prime, done, new Weather(new Air(33, 40), 1, null, 800));
 
         Assert.Equal(Verdict.NotYet, hot.Verdict);
-        Assert.Contains(hot.Reasons, r => r.Rule == Waiting.FitAir.Name);
+        Assert.Contains(hot.Reasons, r => r.Rule == DryingRules.FitAir.Name);
         Assert.Equal(Verdict.Yes, Ask(StepKind.Prime, done, new Weather(new Air(20, 50), 1)).Verdict);
     }
 

@@ -30,7 +30,7 @@ public sealed class PaintingInTwoTests
     [Fact]
     public void A_shade_of_the_house_lies_between_base_colours_and_highlights_and_its_minutes_are_the_paintings()
     {
-        var route = Plain.Job(HouseRuleChoices.Default.With(Schools.PaintShades, "everyone")).Route();
+        var route = Plain.Job(HouseRuleChoices.Default.With(HouseRuleCatalog.PaintShades, "everyone")).Route();
 
         Assert.Equal([Paint, PaintShade, Paint], route.Steps.Select(s => s.Key.Kind).Where(k => k is Paint or PaintShade));
         Assert.Equal(3600, route.Steps.Where(s => s.Key.Kind is Paint or PaintShade).Sum(s => s.Amounts.SecondsPerModel));
@@ -73,7 +73,7 @@ public sealed class PaintingInTwoTests
     [Fact]
     public void A_filter_lies_over_all_colour_and_under_the_last_coat_and_enamel_asks_for_a_clear_coat()
     {
-        var house = HouseRuleChoices.Default.With(Schools.PaintFilters, "everyone");
+        var house = HouseRuleChoices.Default.With(HouseRuleCatalog.PaintFilters, "everyone");
         var acrylic = Plain.Job(house).Route();
         var enamel = Plain
             .Job(house, new RouteChange(ChangeKind.Swap, PaintFilter) { Method = "brush", Product = ProductClass.EnamelAlkyd })
@@ -93,7 +93,8 @@ public sealed class PaintingInTwoTests
     public void The_house_says_for_whom(string option, Tier tier, bool has) =>
         Assert.Equal(
             has,
-            (Plain with { Tier = tier }).Job(HouseRuleChoices.Default.With(Schools.PaintShades, option)).Route().Place(PaintShade) >= 0
+            (Plain with { Tier = tier }).Job(HouseRuleChoices.Default.With(HouseRuleCatalog.PaintShades, option)).Route().Place(PaintShade)
+                >= 0
         );
 
     // Any of the steps left out, added or both, with any house: derived without a cycle, in an order its edges allow.
@@ -106,7 +107,7 @@ public sealed class PaintingInTwoTests
             for (var skips = 0; skips < 1 << kinds.Length; skips++)
             {
                 var job = (Plain with { Tier = Tier.Leader, Transfers = 2 }).Job(
-                    HouseRuleChoices.Default.With(Schools.PaintShades, house).With(Schools.ApartOrMasked, masked),
+                    HouseRuleChoices.Default.With(HouseRuleCatalog.PaintShades, house).With(HouseRuleCatalog.ApartOrMasked, masked),
                     [
                         .. kinds
                             .Where((_, i) => (skips >> i & 1) == 1)

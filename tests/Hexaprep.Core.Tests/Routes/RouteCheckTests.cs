@@ -109,7 +109,9 @@ public sealed class RouteCheckTests
     [Fact]
     public void Adding_a_mask_brings_the_coat_that_liquid_film_needs_to_mind()
     {
-        var liquid = Plastic.Job(HouseRuleChoices.Default.With(Schools.MaskWith, "liquid").With(Schools.MidVarnish, "never"));
+        var liquid = Plastic.Job(
+            HouseRuleChoices.Default.With(HouseRuleCatalog.MaskWith, "liquid").With(HouseRuleCatalog.MidVarnish, "never")
+        );
 
         var found = RouteCheck.Of(liquid, new(ChangeKind.Add, StepKind.Mask), RuleBook.Trade);
 
@@ -135,7 +137,7 @@ public sealed class RouteCheckTests
     [Fact]
     public void Parts_are_cut_free_by_their_feeds_and_a_castings_plugs_take_more_bites()
     {
-        StepDraft Cut(BatchTraits batch) => batch.Route().Steps.First(s => s.Key.Kind == StepKind.RemoveParts).Amounts;
+        StepAmounts Cut(BatchTraits batch) => batch.Route().Steps.First(s => s.Key.Kind == StepKind.RemoveParts).Amounts;
         var figure = Batches.Of(Material.Polystyrene);
 
         Assert.Equal(200, Cut(figure).SecondsPerModel);
@@ -181,13 +183,13 @@ public sealed class RouteCheckTests
     [Fact]
     public void Scraped_fills_make_no_dust_and_ask_for_a_blade()
     {
-        var scraped = Batches.Of(Material.PuResin).Job(HouseRuleChoices.Default.With(Schools.FillFinish, "scrape"));
+        var scraped = Batches.Of(Material.PuResin).Job(HouseRuleChoices.Default.With(HouseRuleCatalog.FillFinish, "scrape"));
         var sanded = Batches.Of(Material.PuResin).Job();
-        Way Sanding(Job job) => job.Route().Steps.First(s => s.Key.Kind == StepKind.Sand).Amounts.Way;
+        Technique Sanding(Job job) => job.Route().Steps.First(s => s.Key.Kind == StepKind.Sand).Amounts.Way;
         string[] Named(Job job) => [.. Caution.For(StepKind.Sand, Sanding(job), job).Select(c => c.Name)];
 
-        Assert.False(Room.MakesDust(StepKind.Sand, scraped.House));
-        Assert.True(Room.MakesDust(StepKind.Sand, sanded.House));
+        Assert.False(WorkshopLimits.MakesDust(StepKind.Sand, scraped.House));
+        Assert.True(WorkshopLimits.MakesDust(StepKind.Sand, sanded.House));
         Assert.Contains("Blade", Named(scraped));
         Assert.DoesNotContain("Dust", Named(scraped));
         Assert.Contains("Dust", Named(sanded));

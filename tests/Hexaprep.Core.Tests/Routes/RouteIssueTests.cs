@@ -43,7 +43,7 @@ public sealed class RouteIssueTests
         var traits = Batches.Of(Material.PuResin);
         var before = RouteIssue.Of(Batch with { Traits = traits }, traits.Route(), [], _ => false, Guid.NewGuid);
         var glue = before.Steps.Single(s => s.Key.Kind == StepKind.Glue).Id;
-        var pinned = traits.Job(HouseRuleChoices.Default.With(Schools.Pins, "always")).Route();
+        var pinned = traits.Job(HouseRuleChoices.Default.With(HouseRuleCatalog.Pins, "always")).Route();
         StoredRoute Again(bool glued) =>
             RouteIssue.Of(Batch with { Traits = traits }, pinned, before.Steps, id => id == glue, Guid.NewGuid, id => glued && id == glue);
 

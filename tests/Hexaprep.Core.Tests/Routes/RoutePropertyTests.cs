@@ -101,7 +101,7 @@ public sealed class RoutePropertyTests
     private static bool Walk(Job job, Strength gravest)
     {
         var route = job.Route();
-        var (ends, done, coats) = (new Dictionary<StepKey, Instant>(), new List<Deed>(), new List<LaidCoat>());
+        var (ends, done, coats) = (new Dictionary<StepKey, Instant>(), new List<CompletedStep>(), new List<LaidCoat>());
         var now = TurnableClock.Evening;
         foreach (var step in route.Steps)
         {
@@ -111,12 +111,14 @@ public sealed class RoutePropertyTests
             if (step.Key.Kind.MakesDust())
                 foreach (var coat in coats)
                     now = Instant.Max(now, coat.Times(Readiness.Touch)?.Sure ?? now);
-            var answer = new Judge(job, new WorkHistory(done, coats), now, null, RuleBook.Trade).Alone(
-                new Ask(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product }
+            var answer = new PermissionEvaluator(job, new WorkHistory(done, coats), now, null, RuleBook.Trade).Alone(
+                new PermissionQuery(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product }
             );
             if (
                 answer.Verdict != Verdict.Yes
-                && answer.Reasons.Any(r => r.Strength <= gravest && r.Rule != Waiting.FitAir.Name && r.Rule != Waiting.Handling.Name)
+                && answer.Reasons.Any(r =>
+                    r.Strength <= gravest && r.Rule != DryingRules.FitAir.Name && r.Rule != DryingRules.Handling.Name
+                )
             )
                 throw new InvalidOperationException(
                     $"{step.Key} on {job.Batch.MaterialWords} at {now}: {answer.Verdict} "
@@ -125,7 +127,7 @@ public sealed class RoutePropertyTests
                 );
             ends[step.Key] = now;
             if (step.Key.Occurrence == step.Of || step.Key is { Kind: StepKind.Wash })
-                done.Add(new Deed(step.Key.Kind, null, now) { Method = step.Amounts.Method });
+                done.Add(new CompletedStep(step.Key.Kind, null, now) { Method = step.Amounts.Method });
             if (step.Amounts.Product is not { } product)
                 continue;
             var (kind, end) = (step.Key.Kind, now);

@@ -40,7 +40,10 @@ public sealed class RuleTests
         var job = Batches.Jobs.Value.First(j => rule.When(j));
         var history = new WorkHistory(rule.After is { } after ? [new(after, null, null)] : [], []);
         string Reasons(RuleBook book) =>
-            string.Join(',', new Judge(job, history, TurnableClock.Evening, null, book).Alone(Question(rule)).Reasons.Select(r => r.Rule));
+            string.Join(
+                ',',
+                new PermissionEvaluator(job, history, TurnableClock.Evening, null, book).Alone(Question(rule)).Reasons.Select(r => r.Rule)
+            );
 
         Assert.Contains(name, Reasons(RuleBook.Trade).Split(','));
         Assert.DoesNotContain(name, Reasons(without).Split(','));
@@ -96,7 +99,7 @@ public sealed class RuleTests
     [InlineData(Material.WhiteMetal)]
     public void Acid_is_refused_on_all_but_metal_named_free_of_lead(Material material)
     {
-        var acid = new Way("acid_dip", ProductClass.Water);
+        var acid = new Technique("acid_dip", ProductClass.Water);
 
         Assert.NotNull(RuleBook.Trade.Bars(StepKind.Wash, acid, Batches.Of(material).Job()));
         Assert.NotNull(
@@ -129,14 +132,14 @@ public sealed class RuleTests
             .Where(k => k < rule.Object && k != rule.Subject)
             .Append(rule.Once ?? StepKind.Study)
             .Where(k => k != rule.Subject)
-            .Select(k => new Deed(k, null, null));
-        var answer = new Judge(job, new WorkHistory([.. done], []), TurnableClock.Evening, null, book).Alone(
-            new Ask(rule.Object) { Method = rule.ByWay?.Method }
+            .Select(k => new CompletedStep(k, null, null));
+        var answer = new PermissionEvaluator(job, new WorkHistory([.. done], []), TurnableClock.Evening, null, book).Alone(
+            new PermissionQuery(rule.Object) { Method = rule.ByWay?.Method }
         );
         return $"{answer.Verdict} {string.Join(',', answer.Reasons.Select(r => r.Rule))}";
     }
 
-    private static Ask Question(Rule rule) =>
+    private static PermissionQuery Question(Rule rule) =>
         new(rule.Subject)
         {
             Method = rule.Bars!.Method ?? (rule.Bars.OtherThan is null ? null : "soap_cool"),

@@ -49,7 +49,7 @@ public sealed class TradeSenseTests
     {
         var route = Batches
             .Of(Material.Polystyrene)
-            .Job(HouseRuleChoices.Default.With(Schools.SeamFill, option), new RouteChange(ChangeKind.Add, StepKind.Reassemble))
+            .Job(HouseRuleChoices.Default.With(HouseRuleCatalog.SeamFill, option), new RouteChange(ChangeKind.Add, StepKind.Reassemble))
             .Route();
         var seams = route.Steps.Where(s => s.Key.Kind == StepKind.SeamRepair).ToList();
 
@@ -63,7 +63,7 @@ public sealed class TradeSenseTests
     [Fact]
     public void Who_waits_a_week_before_paint_is_planned_so()
     {
-        var week = Batches.Of(Material.Polystyrene).Job(HouseRuleChoices.Default.With(Schools.PrimerWait, "week")).Route();
+        var week = Batches.Of(Material.Polystyrene).Job(HouseRuleChoices.Default.With(HouseRuleCatalog.PrimerWait, "week")).Route();
 
         Assert.Contains(week.Edges, e => e is { From.Kind: StepKind.Prime, To.Kind: StepKind.Paint, MinMinutes: 7 * 24 * 60 });
     }
@@ -74,7 +74,7 @@ public sealed class TradeSenseTests
         var (metal, plastic) = (Batches.Of(Material.WhiteMetal), Batches.Of(Material.Polystyrene));
         IEnumerable<string> Cards(BatchTraits batch) =>
             RuleBook
-                .Trade.Cards(StepKind.Handle, batch.Job(HouseRuleChoices.Default.With(Schools.Attachment, "putty")))
+                .Trade.Cards(StepKind.Handle, batch.Job(HouseRuleChoices.Default.With(HouseRuleCatalog.Attachment, "putty")))
                 .Select(c => c.Text);
 
         Assert.Contains(Cards(metal), c => c.Contains("putty alone creeps", StringComparison.Ordinal));

@@ -166,10 +166,10 @@ internal static class GeneratedProblems
         }
         var holds = steps
             .Where(s => s.Mode is not null)
-            .Select(s => new PlanHold("rack", 1, new PlanEdge(s.Id, "start"), new PlanEdge(s.Id, "ready")))
+            .Select(s => new ResourceReservation("rack", 1, new PlanEdge(s.Id, "start"), new PlanEdge(s.Id, "ready")))
             .ToList();
         if (steps.Count > 2)
-            holds.Add(new PlanHold("handle", count, new PlanEdge("s0", "start"), new PlanEdge($"s{steps.Count - 1}", "end")));
+            holds.Add(new ResourceReservation("handle", count, new PlanEdge("s0", "start"), new PlanEdge($"s{steps.Count - 1}", "end")));
         // Every step must lead to the one that gives the handles back.
         for (var i = 0; i < steps.Count - 1; i++)
         {

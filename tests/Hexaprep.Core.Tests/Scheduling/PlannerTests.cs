@@ -220,7 +220,7 @@ public sealed class PlannerTests
                 One(
                     "C",
                     new PlanStep("mount", 1, 1, 1, 0),
-                    new PlanHold("handle", 5, new PlanEdge("mount", "start"), new PlanEdge("mount", "end"))
+                    new ResourceReservation("handle", 5, new PlanEdge("mount", "start"), new PlanEdge("mount", "end"))
                 ),
             ]
         );
@@ -234,7 +234,7 @@ public sealed class PlannerTests
         Assert.Equal("2 more handles, or split the batch", unplaced["mount"].Remedy);
     }
 
-    private static PlanBatch One(string id, PlanStep step, params PlanHold[] holds) => new(id, "U", 5, [step], [], holds);
+    private static PlanBatch One(string id, PlanStep step, params ResourceReservation[] holds) => new(id, "U", 5, [step], [], holds);
 
     [Theory]
     [InlineData("{}", "$")]

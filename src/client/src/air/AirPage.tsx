@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { type Schemas, wordsOf } from "../api/client";
 import { airQuery } from "../api/queries";
-import { Waiting } from "../ui/Waiting";
+import { Loading } from "../ui/Loading";
 import { AirSentence } from "./AirSentence";
 import { AirWeek } from "./AirWeek";
 import { Forecast } from "./Forecast";
@@ -11,7 +11,7 @@ import { Forecast } from "./Forecast";
 export function AirPage() {
   const air = useQuery(airQuery);
   if (!air.data)
-    return <Waiting error={air.error ? wordsOf(air.error) : null} text="Looking at the air" again={() => void air.refetch()} />;
+    return <Loading error={air.error ? wordsOf(air.error) : null} text="Looking at the air" again={() => void air.refetch()} />;
   return <Air view={air.data} />;
 }
 
@@ -107,7 +107,7 @@ function Reading({ title, reading, none, binding }: ReadingProps) {
 const most = 24;
 
 // A slip for each coat: clean ones solid, those a look found something at sawn.
-function Took({ took }: { took: Schemas["TookAir"] }) {
+function Took({ took }: { took: Schemas["AirOutcomes"] }) {
   return (
     <section>
       <h2 className="text-[22px]">How your coats took the air</h2>

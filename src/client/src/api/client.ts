@@ -33,10 +33,10 @@ export class SilentError extends Error {
   }
 }
 
-export const api = createClient<paths>({ fetch: reach });
+export const api = createClient<paths>({ fetch: fetchOrThrow });
 
 /** Sends a request; a refusal and silence are thrown. */
-export async function reach(request: Request): Promise<Response> {
+export async function fetchOrThrow(request: Request): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(request);

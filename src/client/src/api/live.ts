@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import { lookAgain } from "./queries";
+import { invalidate } from "./queries";
 
 type Link = "joining" | "live" | "behind";
 type Word = { link: Link } | { changed: true } | { who: true };
@@ -13,8 +13,8 @@ export const useLink = create<{ link: Link }>(() => ({ link: "joining" }));
  * connections to one host: where its pages can settle it between them, one page listens and tells the others. */
 export function listen(): void {
   // Woken after a sleep: whatever became safe meanwhile is told at once.
-  document.addEventListener("resume", () => void lookAgain());
-  document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && void lookAgain());
+  document.addEventListener("resume", () => void invalidate());
+  document.addEventListener("visibilitychange", () => document.visibilityState === "visible" && void invalidate());
   if (typeof BroadcastChannel === "undefined" || !navigator.locks) {
     listenAlone();
     return;
@@ -43,9 +43,9 @@ function listenAlone(): void {
 }
 
 function hear(word: Word): void {
-  if ("changed" in word) void lookAgain();
+  if ("changed" in word) void invalidate();
   // Calls sent while nobody listened are lost: look again at once, and say so until it is done.
-  else if ("link" in word && word.link === "live") void lookAgain().then(() => useLink.setState({ link: "live" }));
+  else if ("link" in word && word.link === "live") void invalidate().then(() => useLink.setState({ link: "live" }));
   else if ("link" in word) useLink.setState({ link: word.link });
 }
 

@@ -7,7 +7,7 @@ class RefusedError extends Error {
   isOfThePerson = false;
 }
 vi.mock("./client", () => ({ api: { POST: post }, RefusedError, wordsOf: (e: Error) => e.message }));
-vi.mock("./queries", () => ({ benchQuery: { queryKey: ["bench"] }, lookAgain: vi.fn(), queryClient: { setQueryData: vi.fn() } }));
+vi.mock("./queries", () => ({ benchQuery: { queryKey: ["bench"] }, invalidate: vi.fn(), queryClient: { setQueryData: vi.fn() } }));
 
 const { act, send } = await import("./outbox");
 const at = new Date("2026-03-12T20:12:00Z");

@@ -2,7 +2,7 @@ import { createStore, get, update } from "idb-keyval";
 import { create } from "zustand";
 import { api, RefusedError, type Schemas, wordsOf } from "./client";
 import { newId } from "./ids";
-import { benchQuery, lookAgain, queryClient } from "./queries";
+import { benchQuery, invalidate, queryClient } from "./queries";
 
 export type Act = Schemas["Act"];
 
@@ -85,7 +85,7 @@ async function deliver(next: Act): Promise<boolean> {
       return false;
     }
     change({ refused: { act: next, words: wordsOf(error) } });
-    void lookAgain();
+    void invalidate();
   }
   return true;
 }

@@ -1,6 +1,6 @@
 import { QueryObserver } from "@tanstack/react-query";
 import { expect, test } from "vitest";
-import { lookAgain, queryClient } from "./queries";
+import { invalidate, queryClient } from "./queries";
 
 test("what changed while the first answer was on its way is asked for again", async () => {
   let planned = "old";
@@ -14,7 +14,7 @@ test("what changed while the first answer was on its way is asked for again", as
   });
   const leave = observer.subscribe(() => undefined);
   planned = "new";
-  const looked = lookAgain();
+  const looked = invalidate();
   answer();
   await looked;
   expect(observer.getCurrentResult().data).toBe("new");

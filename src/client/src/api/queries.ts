@@ -157,7 +157,7 @@ export const materialKeyQuery = queryOptions({
 /** Everything is read again: the bench has changed, or a plan is there. A change of a route, or a longer search for a plan, that was
  * asked about is asked about once. A first answer still on its way is not called off by the query client, and may have been made before
  * the change: what waits for one is asked once more when it has come. */
-export async function lookAgain(): Promise<void> {
+export async function invalidate(): Promise<void> {
   const reads = queryClient
     .getQueryCache()
     .findAll({ predicate: (query) => query.queryKey[0] !== "route-check" && query.queryKey[0] !== "better-plan" });

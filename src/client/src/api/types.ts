@@ -3453,10 +3453,10 @@ export interface components {
          * @description What speaks against a step that waits: good practice may be gone against on purpose, and is logged; a law of the material
          *                 may not.
          */
-        Advice: {
+        AgainstAdvice: {
             /** @description A law stands against it. */
             isLaw: boolean;
-            /** @description What speaks against it, at most int Advice.MostText characters. */
+            /** @description What speaks against it, at most int AgainstAdvice.MostText characters. */
             text: string;
         };
         /** @description A day of the coming week as a coat sees it. */
@@ -3500,6 +3500,16 @@ export interface components {
             canC?: null | number;
         };
         /**
+         * @description How the coats of this bench took the air they were laid in: those whose look found something against those it found clean,
+         *                 warmth and damp tried together.
+         */
+        AirOutcomes: {
+            /** @description Under which air coats failed; empty where none did. */
+            words: string;
+            /** @description The same coats by how damp it was; empty without any. */
+            byDamp: components["schemas"]["TookAirView"][];
+        };
+        /**
          * @description Where air was read.
          * @enum {string}
          */
@@ -3539,7 +3549,7 @@ export interface components {
             /** @description Where fit air and a sitting meet first. */
             meets: string;
             /** @description How the coats of this bench took the air. */
-            took: components["schemas"]["TookAir"];
+            took: components["schemas"]["AirOutcomes"];
         };
         /**
          * @description What alerts are about: coats and water that dry, glue and filler that harden, clocks of minutes, losses.
@@ -3889,7 +3899,7 @@ export interface components {
             how: string;
             lookFor: string;
             goesWrong: string;
-            rules: components["schemas"]["Said"][];
+            rules: components["schemas"]["Citation"][];
             /** @description Accidents of this step: what to do now, and what follows. */
             accidents?: components["schemas"]["Accident"][];
         };
@@ -3932,27 +3942,12 @@ export interface components {
          * @enum {string}
          */
         ChoiceOrigin: "default" | "bench" | "unit" | "batch";
-        /** @description A house rule: for the whole bench (neither unit nor batch), a unit, or a batch. */
-        ChoiceRow: {
-            /**
-             * Format: uuid
-             * @description Random identity.
-             */
-            id: string;
-            /**
-             * Format: uuid
-             * @description The unit it is for.
-             */
-            unitId: null | string;
-            /**
-             * Format: uuid
-             * @description The batch it is for.
-             */
-            batchId: null | string;
-            /** @description The point where practitioners differ. */
-            school: string;
-            /** @description What was chosen. */
-            option: string;
+        /** @description A sentence of the rule book, as it is shown. */
+        Citation: {
+            /** @description The sentence. */
+            text: string;
+            /** @description How binding it is; what the house chose for itself is taste. */
+            strength: components["schemas"]["Strength"];
         };
         /**
          * @description The waits of minutes that a person starts: shaking a can, transfers in water, a dip.
@@ -4710,7 +4705,7 @@ export interface components {
              */
             movableSeconds?: null | number;
             /** @description What is locked once this step is done, the gravest first; empty when nothing is. */
-            locks?: components["schemas"]["Said"][];
+            locks?: components["schemas"]["Citation"][];
             /** @description The sides from which a can's pass is sprayed, to be ticked off while it is in hand; empty for other work. */
             sides?: string[];
             /**
@@ -4762,6 +4757,28 @@ export interface components {
             unitId: null | string;
             /** Format: uuid */
             batchId: null | string;
+        };
+        /** @description A house rule: for the whole bench (neither unit nor batch), a unit, or a batch. */
+        HouseRuleChoiceRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The unit it is for.
+             */
+            unitId: null | string;
+            /**
+             * Format: uuid
+             * @description The batch it is for.
+             */
+            batchId: null | string;
+            /** @description The point where practitioners differ. */
+            school: string;
+            /** @description What was chosen. */
+            option: string;
         };
         /** @description The house rules of the bench, a unit or a batch. */
         HouseView: {
@@ -4953,7 +4970,7 @@ export interface components {
             testWords: null | string;
             meanwhile: components["schemas"]["DoableView"][];
             reasons: components["schemas"]["ReasonView"][];
-            locks: components["schemas"]["Said"][];
+            locks: components["schemas"]["Citation"][];
             instead: null | string;
             insteadText: null | string;
             /** Format: uuid */
@@ -5920,7 +5937,7 @@ export interface components {
             /** @description It mends a flaw of some models: no step of the route. */
             isRepair?: boolean;
             test?: null | components["schemas"]["TestView"];
-            advice?: null | components["schemas"]["Advice"];
+            advice?: null | components["schemas"]["AgainstAdvice"];
             /** @description When it was begun against advice, and what spoke against it. */
             againstAdvice?: string[];
             /**
@@ -5933,13 +5950,6 @@ export interface components {
              * @description Minutes of setting up.
              */
             setupMinutes: number;
-        };
-        /** @description A sentence of the rule book, as it is shown. */
-        Said: {
-            /** @description The sentence. */
-            text: string;
-            /** @description How binding it is; what the house chose for itself is taste. */
-            strength: components["schemas"]["Strength"];
         };
         /** @description A point where practitioners differ. */
         SchoolView: {
@@ -6154,24 +6164,6 @@ export interface components {
              */
             rackSlots?: number;
         };
-        /** @description A spell of hands. */
-        SpellRow: {
-            /**
-             * Format: uuid
-             * @description Random identity.
-             */
-            id: string;
-            /**
-             * Format: uuid
-             * @description Its step.
-             */
-            stepId: string;
-            /** @description When it began. */
-            beganAt: components["schemas"]["Instant"];
-            endedAt: null | components["schemas"]["Instant"];
-            /** @description What spoke against it where it was begun against advice; null for none. */
-            against?: null | string;
-        };
         /**
          * @description What is sprayed and how: it decides which air suits it.
          * @enum {string}
@@ -6207,7 +6199,7 @@ export interface components {
          */
         Standing: "in_hand" | "under_way" | "not_begun" | "finished";
         /**
-         * @description Every kind of step the catalogue knows; what is known of each stands in StepFacts. The order here means
+         * @description Every kind of step the catalogue knows; what is known of each stands in StepDefinition. The order here means
          *                 nothing.
          * @enum {string}
          */
@@ -6444,16 +6436,6 @@ export interface components {
          * @enum {string}
          */
         Tier: "rank_and_file" | "elite" | "leader" | "display";
-        /**
-         * @description How the coats of this bench took the air they were laid in: those whose look found something against those it found clean,
-         *                 warmth and damp tried together.
-         */
-        TookAir: {
-            /** @description Under which air coats failed; empty where none did. */
-            words: string;
-            /** @description The same coats by how damp it was; empty without any. */
-            byDamp: components["schemas"]["TookAirView"][];
-        };
         /** @description Coats laid in air of one dampness, and how many of them failed at a look. */
         TookAirView: {
             /** @description "40 to 65 %". */
@@ -6776,6 +6758,24 @@ export interface components {
              */
             handsSaved?: number;
         };
+        /** @description A spell of hands. */
+        WorkIntervalRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description Its step.
+             */
+            stepId: string;
+            /** @description When it began. */
+            beganAt: components["schemas"]["Instant"];
+            endedAt: null | components["schemas"]["Instant"];
+            /** @description What spoke against it where it was begun against advice; null for none. */
+            against?: null | string;
+        };
         /** @description A whole workspace as one open file: its rows, with the name and the version of the format before them. */
         WorkspaceDocument: {
             /** @description Always "hexaprep-workspace". */
@@ -6806,7 +6806,7 @@ export interface components {
             /** @description What happened. */
             logbook: components["schemas"]["EntryRow"][];
             /** @description Spells of hands. */
-            spells: components["schemas"]["SpellRow"][];
+            spells: components["schemas"]["WorkIntervalRow"][];
             /** @description What went through which step. */
             ticks: components["schemas"]["TickRow"][];
             /** @description What was left to dry. */
@@ -6820,7 +6820,7 @@ export interface components {
             /** @description Days that differ from it. */
             sittingExceptions: components["schemas"]["ExceptionRow"][];
             /** @description House rules that were chosen. */
-            houseChoices?: components["schemas"]["ChoiceRow"][];
+            houseChoices?: components["schemas"]["HouseRuleChoiceRow"][];
             /** @description What users changed of routes. */
             routeChanges?: components["schemas"]["RouteChangeRow"][];
             /** @description Air that was read. */

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { RefusedError, SilentError } from "./client";
 import { newId } from "./ids";
-import { lookAgain } from "./queries";
+import { invalidate } from "./queries";
 
 /** One thing that was meant: it keeps its identity until the server has answered, so that meant again it is done once. */
 export class Intent {
@@ -66,7 +66,7 @@ interface Afterwards<V, R> {
 
 /** The one way a page writes: one after another for each entity, each with the identity of what was meant, and everything is read again
  * before the next goes. */
-export function useWrite<V, R>(entity: string, send: Send<V, R>, { onSuccess, reread = lookAgain }: Afterwards<V, R> = {}) {
+export function useWrite<V, R>(entity: string, send: Send<V, R>, { onSuccess, reread = invalidate }: Afterwards<V, R> = {}) {
   return useMutation({
     scope: { id: entity },
     mutationFn: (value: V) => carry(entity, value, send),

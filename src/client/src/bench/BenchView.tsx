@@ -9,10 +9,10 @@ import { UprightLine } from "../line/UprightLine";
 import { useMinute } from "../ui/clock";
 import { clockTime } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
+import { Loading } from "../ui/Loading";
 import { Renewing } from "../ui/Renewing";
 import { useDevice } from "../ui/settings";
 import { useMedia } from "../ui/useMedia";
-import { Waiting } from "../ui/Waiting";
 import { Clocks, StartClock } from "./Clocks";
 import { CoatSheet } from "./CoatSheet";
 import { CountSheet } from "./CountSheet";
@@ -20,17 +20,17 @@ import { FirstFacts } from "./FirstFacts";
 import { Keys } from "./Keys";
 import { Now } from "./Now";
 import { Soon } from "./Soon";
+import { StatusBar } from "./StatusBar";
 import { type LookedStep, StepSheet } from "./StepSheet";
-import { Strip } from "./Strip";
 import { useBenchActs } from "./useBenchActs";
 import { useRows } from "./useRows";
-import { Slabs, Why } from "./Why";
+import { Signs, Why } from "./Why";
 
 /** BENCH: what now, what is drying, when may I touch it, what waits. */
 export function BenchView() {
   const bench = useQuery(benchQuery);
   if (bench.data) return <Bench answer={bench.data} />;
-  return <Waiting error={bench.error ? wordsOf(bench.error) : null} text="Laying out the bench" again={() => void bench.refetch()} />;
+  return <Loading error={bench.error ? wordsOf(bench.error) : null} text="Laying out the bench" again={() => void bench.refetch()} />;
 }
 
 function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
@@ -132,12 +132,12 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
       className="flex flex-1 flex-col pb-[164px] outline-none md:pb-[121px]
         short:pb-[112px]"
     >
-      <Strip outbox={acts.outbox} demoHasAged={answer.demoHasAged} trouble={answer.planTrouble ?? null} />
+      <StatusBar outbox={acts.outbox} demoHasAged={answer.demoHasAged} trouble={answer.planTrouble ?? null} />
       {narrow ? (
         <section className="flex flex-col gap-3 px-4">
           {view.return.length > 0 ? <Returned lines={view.return} /> : null}
           {head}
-          {step ? <Slabs step={step} /> : null}
+          {step ? <Signs step={step} /> : null}
           <Soon view={view} />
           {minutes}
         </section>

@@ -2,7 +2,7 @@ import type { Schemas } from "../api/client";
 import { capital } from "../ui/capital";
 import { useMinute } from "../ui/clock";
 import { lasts, moment } from "../ui/clockface";
-import { LimitSlab } from "../ui/Slab";
+import { LimitSign } from "../ui/Sign";
 
 /** What is lost when its moment passes: yellow slabs that count down, unlike the rings of waits that only become safe. */
 export function Soon({ view }: { view: Schemas["BenchView"] }) {
@@ -17,7 +17,7 @@ export function Soon({ view }: { view: Schemas["BenchView"] }) {
     <ul className="flex flex-col items-start gap-1.5" data-soon={near.length}>
       {near.map((s, i) => (
         <li key={s.key}>
-          <LimitSlab small text={`${what(s)} ${moment(s.at, now, zone)}, ${lasts((Date.parse(s.at) - now.getTime()) / 60_000)}`} />
+          <LimitSign small text={`${what(s)} ${moment(s.at, now, zone)}, ${lasts((Date.parse(s.at) - now.getTime()) / 60_000)}`} />
           {i === 0 ? <p className="text-note leading-snug">{s.remedy}</p> : null}
         </li>
       ))}

@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
-import { SaidLine, strengths } from "../ui/SaidLine";
+import { CitationLine, strengths } from "../ui/CitationLine";
 import { Sheet } from "../ui/Sheet";
-import { CautionSlab, LimitSlab } from "../ui/Slab";
+import { CautionSign, LimitSign } from "../ui/Sign";
 import { Hold } from "./Hold";
 import { Soon } from "./Soon";
 import { StepNote } from "./StepNote";
@@ -21,7 +21,7 @@ export function Why({ view, onThen, slabs }: WhyProps) {
         <>
           <h2 className="text-[19px]">Why now</h2>
           <p className="-mt-1.5 leading-snug">{step.why}</p>
-          {slabs ? <Slabs step={step} /> : null}
+          {slabs ? <Signs step={step} /> : null}
         </>
       ) : null}
       {slabs ? <Soon view={view} /> : null}
@@ -53,23 +53,23 @@ export function Why({ view, onThen, slabs }: WhyProps) {
 }
 
 /** The caution above, the limit below: neither replaces the other. */
-export function Slabs({ step }: { step: Schemas["HandView"] }) {
+export function Signs({ step }: { step: Schemas["HandView"] }) {
   return (
     <div className="flex flex-col items-start gap-1.5">
       <div className="flex flex-wrap items-center gap-2">
         {step.cautions
           .filter((c) => c.grave)
           .map((c) => (
-            <CautionSlab key={c.short} caution={c} />
+            <CautionSign key={c.short} caution={c} />
           ))}
       </div>
-      {step.limit ? <LimitSlab text={step.limit.text} /> : null}
+      {step.limit ? <LimitSign text={step.limit.text} /> : null}
       {step.locks?.length ? (
         <p className="rounded-slab border-[3px] border-ink px-3 py-1 leading-snug">
           <span className="strong">No way back: </span>
           {step.locks.map((l) => (
             <span key={l.text}>
-              <SaidLine said={l} />{" "}
+              <CitationLine said={l} />{" "}
             </span>
           ))}
         </p>
@@ -144,7 +144,7 @@ function counted(smaller: number): string {
 }
 
 // Four lines can be read with a brush in hand; the rest waits behind a touch.
-function More({ lines }: { lines: readonly Schemas["Said"][] }) {
+function More({ lines }: { lines: readonly Schemas["Citation"][] }) {
   if (lines.length === 0) return null;
   const most = lines.length === 5 ? 5 : 4;
   return (
@@ -161,7 +161,7 @@ function More({ lines }: { lines: readonly Schemas["Said"][] }) {
 }
 
 // How binding they are stands beside the first of each kind: the lines come the gravest first.
-function ByStrength({ lines }: { lines: readonly Schemas["Said"][] }) {
+function ByStrength({ lines }: { lines: readonly Schemas["Citation"][] }) {
   return (
     <dl className="grid gap-x-4 gap-y-1 sm:[grid-template-columns:auto_1fr]">
       {lines.map((line, i) => (

@@ -8,7 +8,7 @@ import { CoatSheet } from "../bench/CoatSheet";
 import { useMinute } from "../ui/clock";
 import { lasts, moment } from "../ui/clockface";
 import { Key } from "../ui/Key";
-import { Waiting } from "../ui/Waiting";
+import { Loading } from "../ui/Loading";
 import { CoatFile } from "./CoatFile";
 import { LabelForm } from "./LabelForm";
 import { RecoatWall } from "./RecoatWall";
@@ -22,7 +22,7 @@ export function CoatsView() {
   const [only, setOnly] = useState<Only>({ product: null, unit: null });
   const coats = useQuery({ ...coatsQuery(only.product, only.unit), placeholderData: keepPreviousData });
   if (!coats.data)
-    return <Waiting error={coats.error ? wordsOf(coats.error) : null} text="Looking at the coats" again={() => void coats.refetch()} />;
+    return <Loading error={coats.error ? wordsOf(coats.error) : null} text="Looking at the coats" again={() => void coats.refetch()} />;
   return <Coats view={coats.data} only={only} onOnly={setOnly} />;
 }
 

@@ -5,14 +5,14 @@ import { Mark } from "../ui/Mark";
 const widest = 200;
 const deepest = 128;
 
-// A bight hangs from its block: as wide as it is long in minutes, deeper the longer.
-function bight(minutes: number, most: number): { x: number; d: string } {
+// A waitArc hangs from its block: as wide as it is long in minutes, deeper the longer.
+function waitArc(minutes: number, most: number): { x: number; d: string } {
   const x = Math.max(36, (minutes / most) * widest);
   const depth = 36 + (minutes / most) * (deepest - 36);
   return { x, d: `M 6 0 C ${x * 0.08} ${depth * 1.3}, ${x * 0.92} ${depth * 1.3}, ${x} 0` };
 }
 
-/** The last coats, each a pair of bights from one block: dotted is the table, solid what was seen. */
+/** The last coats, each a pair of arcs from one block: dotted is the table, solid what was seen. */
 export function SeenAgainstTable({ coats }: { coats: readonly Schemas["SeenCoatView"][] }) {
   if (coats.length === 0)
     return (
@@ -24,8 +24,8 @@ export function SeenAgainstTable({ coats }: { coats: readonly Schemas["SeenCoatV
   return (
     <ul className="grid grid-cols-2 gap-y-6 bg-below md:grid-cols-5" data-seen={coats.length}>
       {coats.map((c) => {
-        const seen = bight(c.seenMinutes, most);
-        const table = bight(c.tableMinutes, most);
+        const seen = waitArc(c.seenMinutes, most);
+        const table = waitArc(c.tableMinutes, most);
         return (
           <li key={c.coatId} className="flex flex-col">
             <div className="flex-1 bg-above px-4 pb-3 md:pl-10">

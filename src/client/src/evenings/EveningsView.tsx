@@ -4,12 +4,12 @@ import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { newId } from "../api/ids";
 import { newestSittings } from "../api/newest";
-import { lookAgain, planQuery, sittingsQuery } from "../api/queries";
+import { invalidate, planQuery, sittingsQuery } from "../api/queries";
 import { useWrite } from "../api/write";
 import { useMinute } from "../ui/clock";
 import { hands, lasts } from "../ui/clockface";
 import { Key } from "../ui/Key";
-import { Waiting } from "../ui/Waiting";
+import { Loading } from "../ui/Loading";
 import { BenchFacts } from "./BenchFacts";
 import { ComingWeeks } from "./ComingWeeks";
 import { Differing } from "./Differing";
@@ -24,7 +24,7 @@ const weeksAhead = 35;
 export function EveningsView() {
   const sittings = useQuery({ ...sittingsQuery, refetchOnWindowFocus: false, staleTime: Number.POSITIVE_INFINITY });
   if (!sittings.data)
-    return <Waiting error={sittings.error ? wordsOf(sittings.error) : null} text="Your evenings" again={() => void sittings.refetch()} />;
+    return <Loading error={sittings.error ? wordsOf(sittings.error) : null} text="Your evenings" again={() => void sittings.refetch()} />;
   return <Evenings sittings={sittings.data} />;
 }
 
@@ -46,7 +46,7 @@ function Evenings({ sittings }: { sittings: Schemas["SittingsAnswer"] }) {
     },
     {
       onSuccess: async () => {
-        await lookAgain();
+        await invalidate();
         await navigate({ to: "/plan" });
       },
     },

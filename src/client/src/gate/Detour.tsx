@@ -1,7 +1,7 @@
 import type { Schemas } from "../api/client";
 import { layAxis } from "../line/axis";
-import { Bight, Ring } from "../line/Bight";
-import { flat } from "../line/bight";
+import { Ring, WaitArc } from "../line/WaitArc";
+import { flat } from "../line/waitArc";
 import { moment } from "../ui/clockface";
 import { useWidth } from "../ui/useWidth";
 
@@ -80,7 +80,7 @@ export function Detour({ price, now, zone }: { price: Schemas["RepairPriceView"]
                 <path d={`M${x} ${line}V${line - 28}${saw.join("")}V${line}Z`} className={b.isLook ? "fill-hand" : "fill-redo"} />
                 {safe && next ? (
                   <>
-                    <Bight
+                    <WaitArc
                       from={x + w}
                       to={Math.max(x + w + 20, axis.at(Math.min(safe, next.from)))}
                       minutes={(safe - b.to) / 60_000}

@@ -6,10 +6,10 @@ import { act, forgetRefusal, useOutbox } from "../api/outbox";
 import { gateQuery, queryClient } from "../api/queries";
 import { benchNow, useMinute } from "../ui/clock";
 import { Key } from "../ui/Key";
+import { Loading } from "../ui/Loading";
 import { Mark } from "../ui/Mark";
 import { Sheet } from "../ui/Sheet";
 import { knock } from "../ui/settings";
-import { Waiting } from "../ui/Waiting";
 import { Figure } from "./Figure";
 import { Finding } from "./Finding";
 import { GatePegs } from "./GatePegs";
@@ -22,7 +22,7 @@ export function GateView() {
   const { stepId } = useParams({ from: "/gate/$stepId" });
   const gate = useQuery(gateQuery(stepId));
   if (gate.data) return <Look key={stepId} view={gate.data} />;
-  return <Waiting error={gate.error ? wordsOf(gate.error) : null} text="Fetching the lamp" again={() => void gate.refetch()} />;
+  return <Loading error={gate.error ? wordsOf(gate.error) : null} text="Fetching the lamp" again={() => void gate.refetch()} />;
 }
 
 function Look({ view }: { view: Schemas["GateView"] }) {

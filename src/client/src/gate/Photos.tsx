@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { api, reach, type Schemas, wordsOf } from "../api/client";
+import { api, fetchOrThrow, type Schemas, wordsOf } from "../api/client";
 import { gateQuery, queryClient } from "../api/queries";
 import { useWrite } from "../api/write";
 import { FileInput } from "../ui/FileInput";
@@ -20,7 +20,7 @@ export function PhotoKey({ view, model }: PhotosProps) {
   const keep = useWrite(
     `photos ${view.stepId}`,
     ({ number, file }: { number: number; file: File }, intent) =>
-      reach(
+      fetchOrThrow(
         new Request(`/api/gate/${view.stepId}/photos?id=${intent.id}&model=${number}`, {
           method: "POST",
           body: file,

@@ -4,9 +4,9 @@ import { useState } from "react";
 import { type Schemas, wordsOf } from "../api/client";
 import { houseQuery, type Scope } from "../api/queries";
 import { Choice } from "../ui/Choice";
+import { Loading } from "../ui/Loading";
 import { Sheet } from "../ui/Sheet";
 import { useMedia } from "../ui/useMedia";
-import { Waiting } from "../ui/Waiting";
 import { FirstVisit } from "./FirstVisit";
 import { Point } from "./Point";
 
@@ -35,7 +35,7 @@ export function HouseView() {
   const house = useQuery(houseQuery(scope));
   if (!house.data)
     return (
-      <Waiting error={house.error ? wordsOf(house.error) : null} text="Looking up the house rules" again={() => void house.refetch()} />
+      <Loading error={house.error ? wordsOf(house.error) : null} text="Looking up the house rules" again={() => void house.refetch()} />
     );
   return <House house={house.data} scope={scope} point={search.point} />;
 }

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { api, data, wordsOf } from "../api/client";
-import { lookAgain } from "../api/queries";
+import { invalidate } from "../api/queries";
 import { useWrite } from "../api/write";
 import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
@@ -29,7 +29,7 @@ export function ArrivalPanel({ cells }: { cells: Cells }) {
     },
     {
       onSuccess: async () => {
-        await lookAgain();
+        await invalidate();
         await navigate({ to: "/units" });
       },
     },

@@ -3,11 +3,11 @@ import { clockTime, lasts, moment } from "../ui/clockface";
 import { Mark } from "../ui/Mark";
 import { useWidth } from "../ui/useWidth";
 import { benchAxis, ticks } from "./axis";
-import { Bight, Ring } from "./Bight";
 import { Block } from "./Block";
-import { flat } from "./bight";
-import { Pleats } from "./Pleats";
+import { FoldedGap } from "./FoldedGap";
 import { spokenBlock, spokenFold } from "./spoken";
+import { Ring, WaitArc } from "./WaitArc";
+import { flat } from "./waitArc";
 import { zoneOffset } from "./zone";
 
 export interface BenchLineProps {
@@ -61,7 +61,7 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold, tight }:
         <svg width={width} height={height} className="absolute inset-0 block" role="group" aria-label="The line: hands above, waits below">
           <rect x={0} y={line} width={width} height={height - line} className="fill-below" />
           {fold ? (
-            <Pleats
+            <FoldedGap
               segment={fold}
               top={line - 56}
               bottom={height}
@@ -117,7 +117,7 @@ export function BenchLine({ view, now, unsent, onBlock, onWait, onFold, tight }:
             <Ring key={`${d.stepId}${d.coatId}${d.stage}`} at={at(d.sure)} place={flat(line)} />
           ))}
           {shown.map((d, i) => (
-            <Plumb
+            <LeaderLine
               height={height}
               key={`${d.stepId}${d.coatId}${d.stage}`}
               from={at(d.sure)}
@@ -163,7 +163,7 @@ function Waits({ view, now, axisAt }: { view: Schemas["BenchView"]; now: Date; a
         const total = Date.parse(b.to) - Date.parse(b.from);
         const waited = b.begun ? (now.getTime() - Date.parse(b.from)) / total : null;
         return (
-          <Bight
+          <WaitArc
             key={`${b.stepId}${b.from}${b.to}`}
             from={axisAt(b.from)}
             to={axisAt(b.to)}
@@ -205,7 +205,7 @@ function Flag({ x, text }: { x: number; text: string }) {
 
 // From the ring straight down, then across above all digits to the left of its own: those on their way right the higher the farther right
 // they stand, those on their way left the lower, so none crosses another.
-function Plumb({ from, to, before, behind, height }: { from: number; to: number; before: number; behind: number; height: number }) {
+function LeaderLine({ from, to, before, behind, height }: { from: number; to: number; before: number; behind: number; height: number }) {
   const beside = to - 12;
   const across = height - 118 - 9 * (beside > from ? before : behind);
   const path = Math.abs(beside - from) > 6 ? `V${across}H${beside}V${height - 4}` : `V${height - 4}`;

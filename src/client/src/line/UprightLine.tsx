@@ -3,10 +3,10 @@ import { Mark, MarkShape } from "../ui/Mark";
 import { useWidth } from "../ui/useWidth";
 import { benchAxis, ticks } from "./axis";
 import { type BenchLineProps, digitsOf } from "./BenchLine";
-import { Bight, Ring } from "./Bight";
-import { upright } from "./bight";
 import { pressed } from "./pressed";
 import { spokenBlock } from "./spoken";
+import { Ring, WaitArc } from "./WaitArc";
+import { upright } from "./waitArc";
 import { zoneOffset } from "./zone";
 
 /** The line standing upright, for narrow screens: hands left, drying right, time downward. */
@@ -47,7 +47,7 @@ export function UprightLine({ view, now, unsent, onBlock, onWait }: BenchLinePro
             {view.line.bights.map((b) => {
               const total = Date.parse(b.to) - Date.parse(b.from);
               return (
-                <Bight
+                <WaitArc
                   key={`${b.stepId}${b.from}${b.to}`}
                   from={at(b.from)}
                   to={at(b.to)}

@@ -4,9 +4,9 @@ import { type Schemas, wordsOf } from "../api/client";
 import { act } from "../api/outbox";
 import { askableQuery, benchQuery, mayIQuery } from "../api/queries";
 import { Choice } from "../ui/Choice";
+import { CitationLine } from "../ui/CitationLine";
 import { benchNow } from "../ui/clock";
 import { Key } from "../ui/Key";
-import { SaidLine } from "../ui/SaidLine";
 import { Sheet } from "../ui/Sheet";
 
 type StepKind = Schemas["StepKind"];
@@ -139,7 +139,7 @@ function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () =>
         {answer.reasons.map((r) => (
           <li key={r.rule + r.text} className="mt-1">
             {r.untilText ? <b>{r.untilText}: </b> : null}
-            <SaidLine said={r} />
+            <CitationLine said={r} />
           </li>
         ))}
       </ul>
@@ -164,7 +164,7 @@ function Answer({ answer, onDone }: { answer: Schemas["MayIView"]; onDone: () =>
           <ul>
             {answer.locks.map((l) => (
               <li key={l.text}>
-                <SaidLine said={l} />
+                <CitationLine said={l} />
               </li>
             ))}
           </ul>

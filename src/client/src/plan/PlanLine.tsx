@@ -1,11 +1,11 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { Bight, Ring } from "../line/Bight";
 import { Block } from "../line/Block";
-import { flat } from "../line/bight";
-import { Pleats } from "../line/Pleats";
+import { FoldedGap } from "../line/FoldedGap";
 import { pressed } from "../line/pressed";
 import { spokenBlock, spokenFold } from "../line/spoken";
+import { Ring, WaitArc } from "../line/WaitArc";
+import { flat } from "../line/waitArc";
 import { clockTime, dayOf } from "../ui/clockface";
 import { MarkShape } from "../ui/Mark";
 import { useWidth } from "../ui/useWidth";
@@ -53,7 +53,7 @@ export function PlanLine({ plan, now, unitId, stepId, open, onOpen, onStep }: Pl
           {axis.segments
             .filter((s) => s.kind === "fold")
             .map((s) => (
-              <Pleats
+              <FoldedGap
                 key={s.from}
                 segment={s}
                 top={line - 92}
@@ -186,7 +186,7 @@ function Waits({ plan, unitId, at, now }: { plan: Schemas["PlanView"]; unitId: s
         const minutes = (Date.parse(w.to) - Date.parse(w.from)) / 60_000;
         const waited = Math.max(0, (now.getTime() - Date.parse(w.from)) / (minutes * 60_000));
         return (
-          <Bight
+          <WaitArc
             key={`${w.stepId}${w.from}${w.to}`}
             from={at(w.from)}
             to={at(w.to)}

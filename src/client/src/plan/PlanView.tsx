@@ -6,12 +6,12 @@ import { planQuery, planStepQuery, queryClient } from "../api/queries";
 import { type LookedStep, StepSheet } from "../bench/StepSheet";
 import { useMinute } from "../ui/clock";
 import { Key } from "../ui/Key";
+import { Loading } from "../ui/Loading";
 import { manyUnits, OrderUnits } from "../ui/OrderUnits";
 import { Sheet } from "../ui/Sheet";
 import { useDevice } from "../ui/settings";
 import { inOrder } from "../ui/unitOrder";
 import { useMedia } from "../ui/useMedia";
-import { Waiting } from "../ui/Waiting";
 import { AssumedAir } from "./AssumedAir";
 import { DueForm } from "./DueForm";
 import { HowMany } from "./HowMany";
@@ -26,9 +26,9 @@ import { SprayKey } from "./SprayKey";
 export function PlanView() {
   const plan = useQuery(planQuery);
   if (!plan.data)
-    return <Waiting error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
+    return <Loading error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
   if (plan.data.promises.length === 0 && plan.data.renewing)
-    return <Waiting error={null} text="The plan is being made" again={() => void plan.refetch()} />;
+    return <Loading error={null} text="The plan is being made" again={() => void plan.refetch()} />;
   if (plan.data.promises.length === 0) return <NoUnits />;
   return <Plan plan={plan.data} />;
 }

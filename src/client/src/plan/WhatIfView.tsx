@@ -8,9 +8,9 @@ import { Stop } from "../intake/Sentence";
 import { Choice } from "../ui/Choice";
 import { DayGap } from "../ui/DayGap";
 import { Key } from "../ui/Key";
+import { Loading } from "../ui/Loading";
 import { Stepper } from "../ui/Stepper";
 import { TimeGap } from "../ui/TimeGap";
-import { Waiting } from "../ui/Waiting";
 import { Moves } from "./Moves";
 import { type Second, useSecondPlan } from "./useSecondPlan";
 
@@ -48,7 +48,7 @@ export function WhatIfView() {
   const plan = useQuery(planQuery);
   const sittings = useQuery(sittingsQuery);
   if (!plan.data || !sittings.data || plan.data.promises.length === 0)
-    return <Waiting error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
+    return <Loading error={plan.error ? wordsOf(plan.error) : null} text="Working out the plan" again={() => void plan.refetch()} />;
   return <Asking plan={plan.data} sittings={sittings.data} />;
 }
 

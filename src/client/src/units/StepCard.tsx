@@ -9,7 +9,7 @@ import { benchNow } from "../ui/clock";
 import { hands } from "../ui/clockface";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
-import { CautionSlab } from "../ui/Slab";
+import { CautionSign } from "../ui/Sign";
 import { ChangeStep } from "./ChangeStep";
 import { Ways } from "./Ways";
 
@@ -27,7 +27,7 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
         {step.cautions
           .filter((c) => c.grave)
           .map((c) => (
-            <CautionSlab key={c.short} caution={c} />
+            <CautionSign key={c.short} caution={c} />
           ))}
       </div>
       {step.blocker ? <p className="text-ink-2">Now: {step.blocker.replace(/\.$/, "")}.</p> : null}
@@ -83,7 +83,7 @@ export function StepCard({ step, batch }: { step: Schemas["RouteStepView"]; batc
 }
 
 // Good practice may be gone against on purpose, and is logged with what spoke against it; what has happened can always be logged.
-function Anyway({ step, advice }: { step: Schemas["RouteStepView"]; advice: Schemas["Advice"] }) {
+function Anyway({ step, advice }: { step: Schemas["RouteStepView"]; advice: Schemas["AgainstAdvice"] }) {
   const [open, setOpen] = useState(false);
   const take = (kind: "start" | "set_count") => {
     setOpen(false);

@@ -2,7 +2,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { newestUnit } from "../api/newest";
-import { lookAgain } from "../api/queries";
+import { invalidate } from "../api/queries";
 import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Mark } from "../ui/Mark";
@@ -86,7 +86,7 @@ function Another({ unit, onDone }: { unit: Schemas["UnitView"]; onDone: () => vo
     `another ${unit.id}`,
     async (wanted: { models?: number }, intent) => {
       const answer = await api.POST("/api/units/{id}/another", { params: { path: { id: unit.id } }, body: { id: intent.id, ...wanted } });
-      await lookAgain();
+      await invalidate();
       return answer.data;
     },
     {

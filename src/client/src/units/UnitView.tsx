@@ -6,15 +6,15 @@ import { forgetRefusal, useOutbox } from "../api/outbox";
 import { unitQuery } from "../api/queries";
 import { Flaws } from "../bench/Flaws";
 import { hands } from "../ui/clockface";
+import { Loading } from "../ui/Loading";
 import { Mark } from "../ui/Mark";
-import { Waiting } from "../ui/Waiting";
 import { AddStep, LeftOut } from "./AddStep";
 import { BatchFacts } from "./BatchFacts";
 import { BigHexagon } from "./BigHexagon";
-import { Knots } from "./Knots";
 import { Mixes } from "./Mixes";
 import { PutBack } from "./OffTheBench";
 import { Pairs } from "./Pairs";
+import { RouteSteps } from "./RouteSteps";
 import { StepCard } from "./StepCard";
 import { ThisUnit } from "./ThisUnit";
 
@@ -23,7 +23,7 @@ export function UnitView() {
   const { id } = useParams({ from: "/units/$id" });
   const unit = useQuery(unitQuery(id));
   if (!unit.data)
-    return <Waiting error={unit.error ? wordsOf(unit.error) : null} text="Looking at the unit" again={() => void unit.refetch()} />;
+    return <Loading error={unit.error ? wordsOf(unit.error) : null} text="Looking at the unit" again={() => void unit.refetch()} />;
   return <Unit key={id} unit={unit.data} />;
 }
 
@@ -81,7 +81,7 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
           </button>
         </p>
       ) : null}
-      <Knots steps={batch.steps} chosen={step.id} onChoose={choose} />
+      <RouteSteps steps={batch.steps} chosen={step.id} onChoose={choose} />
       <section className="grid gap-6 px-4 pb-4 md:px-10 lg:grid-cols-2">
         <div className="hidden sm:block">
           <BigHexagon

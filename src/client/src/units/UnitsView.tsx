@@ -5,11 +5,11 @@ import { type Schemas, wordsOf } from "../api/client";
 import { offUnitsQuery, unitsQuery } from "../api/queries";
 import { hands } from "../ui/clockface";
 import { HexagonGlyph } from "../ui/HexagonGlyph";
+import { Loading } from "../ui/Loading";
 import { Mark } from "../ui/Mark";
 import { manyUnits, OrderUnits } from "../ui/OrderUnits";
 import { useDevice } from "../ui/settings";
 import { inOrder } from "../ui/unitOrder";
-import { Waiting } from "../ui/Waiting";
 import { CarryAway } from "./CarryAway";
 import { OffTheBench } from "./OffTheBench";
 
@@ -20,7 +20,7 @@ export function UnitsView() {
   const { unitOrder } = useDevice();
   const [find, setFind] = useState("");
   if (!units.data)
-    return <Waiting error={units.error ? wordsOf(units.error) : null} text="Looking at the units" again={() => void units.refetch()} />;
+    return <Loading error={units.error ? wordsOf(units.error) : null} text="Looking at the units" again={() => void units.refetch()} />;
   const many = units.data.length >= manyUnits;
   const shown = many ? inOrder(units.data, (u) => u, unitOrder, find) : units.data;
   return (

@@ -1,6 +1,0 @@
-using Hexaprep.Craft.Vocabulary;
-
-namespace Hexaprep.Bench.State;
-
-/// <summary>A unit called to the bench: it, its batches and their models.</summary>
-public sealed record MusteredUnit(Unit Unit, IReadOnlyList<Batch> Batches, IReadOnlyList<Model> Models);

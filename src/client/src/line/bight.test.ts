@@ -1,8 +1,0 @@
-import { describe, expect, it } from "vitest";
-import { bightPath, flat } from "./bight";
-
-describe("a bight", () => {
-  it("is drawn to its end whatever share of it is over", () => {
-    for (let over = 0; over <= 1; over += 0.001) expect(bightPath(10, 930, 80, flat(100), [over, 1])).not.toContain("NaN");
-  });
-});
