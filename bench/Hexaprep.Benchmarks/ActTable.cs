@@ -1,14 +1,10 @@
 using System.Diagnostics;
 using System.Globalization;
-using System.Net.Http.Json;
-using System.Text.Json.Nodes;
 using Dapper;
-using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Timetables;
 using Hexaprep.Storage;
 using Hexaprep.Testing;
 using Microsoft.AspNetCore.Builder;
@@ -17,7 +13,6 @@ using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
 using NodaTime;
-using Npgsql;
 
 namespace Hexaprep.Benchmarks;
 

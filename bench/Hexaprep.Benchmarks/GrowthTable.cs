@@ -1,8 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using Hexaprep.Bench.State;
 using Hexaprep.Formats;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Searching;
 using Hexaprep.Testing;
 

@@ -1,8 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Scheduling.Bounds;
 using Hexaprep.Scheduling.Problems;

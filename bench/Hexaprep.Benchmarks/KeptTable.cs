@@ -1,6 +1,4 @@
 using System.Globalization;
-using Hexaprep.Bench.Acts;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Testing;

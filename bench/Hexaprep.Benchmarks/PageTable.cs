@@ -1,6 +1,4 @@
 using System.Globalization;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Benchmarks;

@@ -1,5 +1,4 @@
 using BenchmarkDotNet.Attributes;
-using Hexaprep.Bench.State;
 using Hexaprep.Formats;
 
 namespace Hexaprep.Benchmarks;

@@ -3,7 +3,6 @@ using Hexaprep.Bench.State;
 using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Timetables;
 using Hexaprep.Screens.MayIScreen;
 using Hexaprep.Testing;
 

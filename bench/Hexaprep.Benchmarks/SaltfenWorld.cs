@@ -1,5 +1,3 @@
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Testing;
 using NodaTime;

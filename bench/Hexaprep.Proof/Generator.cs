@@ -1,7 +1,5 @@
 using System.Globalization;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 

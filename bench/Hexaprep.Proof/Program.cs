@@ -1,8 +1,5 @@
 using System.Diagnostics;
 using System.Globalization;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Exact;
 using Hexaprep.Formats;
 using Hexaprep.Proof;

@@ -1,8 +1,5 @@
 using Google.OrTools.Sat;
-using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Timetables;
 
 namespace Hexaprep.Exact;
 

@@ -4,7 +4,6 @@ using CsvHelper.Configuration;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Screens.CoatsScreen;
 using NodaTime;

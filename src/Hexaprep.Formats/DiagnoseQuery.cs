@@ -1,9 +1,6 @@
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;

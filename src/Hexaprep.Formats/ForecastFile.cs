@@ -4,7 +4,6 @@ using CsvHelper;
 using CsvHelper.Configuration;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
-using NodaTime;
 using NodaTime.Text;
 
 namespace Hexaprep.Formats;

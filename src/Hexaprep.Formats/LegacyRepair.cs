@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Records;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 
 namespace Hexaprep.Formats;

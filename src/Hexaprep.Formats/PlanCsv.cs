@@ -4,7 +4,6 @@ using CsvHelper.Configuration;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
-using NodaTime;
 
 namespace Hexaprep.Formats;
 

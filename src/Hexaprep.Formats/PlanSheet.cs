@@ -1,8 +1,6 @@
 using System.Globalization;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Screens.PlanScreen;
 using NodaTime;

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Formats;

@@ -1,8 +1,6 @@
 using System.Globalization;
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.Records;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using NodaTime.Text;

@@ -1,11 +1,8 @@
 using System.Text;
-using Hexaprep.Bench.Acts;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Searching;
 using Hexaprep.Screens.Wording;
 
 namespace Hexaprep.Formats;

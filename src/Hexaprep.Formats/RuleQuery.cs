@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;

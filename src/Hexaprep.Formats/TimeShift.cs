@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Records;
-using Hexaprep.Scheduling.Searching;
 using NodaTime;
 
 namespace Hexaprep.Formats;

@@ -1,9 +1,6 @@
 using System.Globalization;
 using Hexaprep.Bench.Records;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

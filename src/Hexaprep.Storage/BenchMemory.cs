@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using Hexaprep.Bench.State;
-using Hexaprep.Scheduling.Searching;
 using Microsoft.Extensions.Caching.Memory;
 using Microsoft.Extensions.Internal;
 

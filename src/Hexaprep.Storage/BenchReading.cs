@@ -1,7 +1,6 @@
 using Dapper;
 using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 using Npgsql;

@@ -1,7 +1,5 @@
 using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Storage;

@@ -1,6 +1,5 @@
 using Dapper;
 using Hexaprep.Bench.Records;
-using Hexaprep.Bench.State;
 using Npgsql;
 
 namespace Hexaprep.Storage;

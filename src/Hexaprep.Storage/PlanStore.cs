@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Dapper;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Scheduling.Bounds;
 using Hexaprep.Scheduling.Problems;

@@ -1,10 +1,4 @@
 using Hexaprep.Bench.Records;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
-using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Storage;
 

@@ -1,9 +1,6 @@
 using Dapper;
 using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 using NodaTime;

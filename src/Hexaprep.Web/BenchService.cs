@@ -1,7 +1,5 @@
 using System.Text.Json;
-using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
-using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Storage;
 using Hexaprep.Web.Http;

@@ -2,7 +2,6 @@ using Hexaprep.Bench.Records;
 using Hexaprep.Formats;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Searching;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Storage;
 using NodaTime;

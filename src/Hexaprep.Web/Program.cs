@@ -29,7 +29,11 @@ builder.Services.AddSingleton<IClock>(
 builder.Services.AddSingleton(_ => Database.Open(settings.Database));
 builder.Services.AddSingleton(_ => new BenchMemory()).AddSingleton<BenchStore>();
 builder.Services.AddSingleton<PlanStore>().AddSingleton<AlertStore>();
-builder.Services.AddSingleton<PlanMaker>().AddSingleton<IPlanMaker>(s => s.GetRequiredService<PlanMaker>()).AddSingleton<Planners>();
+builder
+    .Services.AddSingleton<PlanMaker>()
+    .AddSingleton<IPlanMaker>(s => s.GetRequiredService<PlanMaker>())
+    .AddSingleton<PlanWorkers>()
+    .AddSingleton<Planners>();
 builder.Services.AddSingleton<SimulatedInstrument>();
 builder
     .Services.AddSingleton<SimulatedAirService>()

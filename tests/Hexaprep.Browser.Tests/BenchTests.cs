@@ -1,7 +1,5 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using OpenQA.Selenium;
-using OpenQA.Selenium.Interactions;
 
 namespace Hexaprep.Browser.Tests;
 

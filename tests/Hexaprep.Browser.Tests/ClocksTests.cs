@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using NodaTime;
 using OpenQA.Selenium;

@@ -1,5 +1,3 @@
-using System.Net.Http.Json;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using NodaTime;
 using OpenQA.Selenium;

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using OpenQA.Selenium;
 

@@ -1,5 +1,4 @@
 using System.Net.Http.Json;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using OpenQA.Selenium;
 

@@ -1,6 +1,5 @@
 using System.Text.RegularExpressions;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests;
 

@@ -1,6 +1,3 @@
-using Hexaprep.Bench.Records;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Storage.Tests;

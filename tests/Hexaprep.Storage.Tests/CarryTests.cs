@@ -1,7 +1,5 @@
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
-using Hexaprep.Storage;
 using NodaTime;
 
 namespace Hexaprep.Storage.Tests;

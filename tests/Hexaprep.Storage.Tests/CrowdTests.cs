@@ -1,7 +1,5 @@
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
-using NodaTime;
 using Npgsql;
 
 namespace Hexaprep.Storage.Tests;

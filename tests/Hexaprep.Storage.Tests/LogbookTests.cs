@@ -1,5 +1,4 @@
 using Dapper;
-using Hexaprep.Bench.State;
 using Hexaprep.Storage;
 using Npgsql;
 

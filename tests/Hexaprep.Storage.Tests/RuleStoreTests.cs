@@ -1,12 +1,10 @@
 using Hexaprep.Bench.Acts;
-using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
-using Hexaprep.Storage;
 using NodaTime;
 using Npgsql;
 

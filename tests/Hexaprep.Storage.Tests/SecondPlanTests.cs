@@ -4,7 +4,6 @@ using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Storage;
 using NodaTime;
 using Npgsql;
 

@@ -1,6 +1,5 @@
 using Dapper;
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Formats;
 using Hexaprep.Storage;

@@ -1,4 +1,3 @@
-using Dapper;
 using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
@@ -12,7 +11,6 @@ using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Searching;
-using Hexaprep.Storage;
 using NodaTime;
 using Npgsql;
 

@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 using NodaTime;

@@ -1,7 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Inspections;
 using Microsoft.Extensions.DependencyInjection;
 using NodaTime;

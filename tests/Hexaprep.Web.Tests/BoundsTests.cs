@@ -3,7 +3,6 @@ using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 
 namespace Hexaprep.Web.Tests;
 

@@ -2,7 +2,6 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
-using Hexaprep.Bench.Edits;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Formats;
 using Hexaprep.Scheduling.Timetables;

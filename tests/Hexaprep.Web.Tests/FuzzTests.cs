@@ -3,7 +3,6 @@ using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Web.Tests;
 

@@ -1,5 +1,4 @@
 using System.Net;
-using Hexaprep.Bench.Acts;
 using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;

@@ -3,7 +3,6 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Hexaprep.Core.Tests.Scheduling;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using NodaTime;
 

@@ -1,10 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
-using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Web.Tests;
 

@@ -2,7 +2,6 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;

@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using Dapper;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Npgsql;
 

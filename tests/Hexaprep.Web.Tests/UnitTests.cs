@@ -1,7 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;

@@ -1,6 +1,5 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

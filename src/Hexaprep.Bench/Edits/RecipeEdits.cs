@@ -1,5 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,5 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;

@@ -1,6 +1,5 @@
 using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;

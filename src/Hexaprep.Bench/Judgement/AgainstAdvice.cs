@@ -1,6 +1,4 @@
-using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;

@@ -1,7 +1,6 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Steps;
 
 namespace Hexaprep.Bench.Judgement;

@@ -1,6 +1,5 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Steps;

@@ -1,10 +1,7 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Searching;
 using NodaTime;
 
 namespace Hexaprep.Bench.Judgement;

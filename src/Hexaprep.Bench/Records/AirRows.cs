@@ -1,7 +1,5 @@
 using System.ComponentModel.DataAnnotations;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -2,8 +2,6 @@ using System.Collections.Immutable;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 using NodaTime;
 

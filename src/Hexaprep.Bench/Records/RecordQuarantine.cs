@@ -1,6 +1,4 @@
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
 namespace Hexaprep.Bench.Records;

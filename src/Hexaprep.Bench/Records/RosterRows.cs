@@ -1,5 +1,4 @@
 using System.ComponentModel.DataAnnotations;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,7 +1,5 @@
 using System.ComponentModel.DataAnnotations;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;

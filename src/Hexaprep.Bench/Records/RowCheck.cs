@@ -3,7 +3,6 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using System.Reflection;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -4,7 +4,6 @@ using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,6 +1,5 @@
 using System.ComponentModel.DataAnnotations;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,6 +1,4 @@
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Searching;
 
 namespace Hexaprep.Bench.State;
 

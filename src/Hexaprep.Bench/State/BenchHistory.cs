@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Vocabulary;
-using NodaTime;
 
 namespace Hexaprep.Bench.State;
 

@@ -3,11 +3,9 @@ using System.Collections.Immutable;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Searching;
 using NodaTime;
 
 namespace Hexaprep.Bench.State;

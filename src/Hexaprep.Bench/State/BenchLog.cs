@@ -1,7 +1,5 @@
 using System.Collections.Immutable;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Bench.State;
 

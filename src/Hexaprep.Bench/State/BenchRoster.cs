@@ -1,5 +1,4 @@
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 

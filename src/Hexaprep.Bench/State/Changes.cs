@@ -1,9 +1,5 @@
 using System.Collections.Immutable;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
-using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Bench.State;
 

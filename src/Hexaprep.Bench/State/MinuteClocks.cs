@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
 namespace Hexaprep.Bench.State;

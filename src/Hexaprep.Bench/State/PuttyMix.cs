@@ -1,5 +1,4 @@
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using NodaTime;
 
 namespace Hexaprep.Bench.State;

@@ -1,6 +1,4 @@
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
-using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Bench.State;

@@ -1,10 +1,8 @@
-using System.Globalization;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Timetables;
 
 namespace Hexaprep.Bench.State;
 

@@ -1,6 +1,3 @@
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Vocabulary;
-
 namespace Hexaprep.Craft.Computation;
 
 /// <summary>One function of a model: what it answers for an input. The answer's properties are the documented names.</summary>

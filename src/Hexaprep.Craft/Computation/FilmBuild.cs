@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Drying;
-
 namespace Hexaprep.Craft.Computation;
 
 /// <summary>One coat over a groove.</summary>

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
-
 namespace Hexaprep.Craft.Computation;
 
 /// <summary>Mixing by parts, by drops, and one cup thinned on from coat to coat. Exact; volumes are taken to add up. Two-part

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Steps;
-
 namespace Hexaprep.Craft.Computation;
 
 /// <summary>How a seam between painted parts is closed.</summary>

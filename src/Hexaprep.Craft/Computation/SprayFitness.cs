@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Craft.Computation;

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Craft.Computation;

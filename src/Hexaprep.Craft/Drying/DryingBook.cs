@@ -1,6 +1,5 @@
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,8 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Routes;
-using NodaTime;
 
 namespace Hexaprep.Craft.Drying;
 

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;

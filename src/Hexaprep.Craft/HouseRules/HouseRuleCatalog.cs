@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;

@@ -1,7 +1,4 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Inspections.FlawKind;
 
 namespace Hexaprep.Craft.Inspections;

@@ -1,6 +1,3 @@
-using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Permissions;
-
 namespace Hexaprep.Craft.Inspections;
 
 /// <summary>Why a flaw came about.</summary>

@@ -1,6 +1,4 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
-
 namespace Hexaprep.Craft.Inspections;
 
 /// <summary>What a look can find.</summary>

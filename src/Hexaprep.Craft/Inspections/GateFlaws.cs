@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Inspections.FlawKind;

@@ -1,9 +1,7 @@
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using NodaTime;
 using static Hexaprep.Craft.Inspections.CauseId;
 using static Hexaprep.Craft.Inspections.Evidence;
 

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Craft.Inspections;

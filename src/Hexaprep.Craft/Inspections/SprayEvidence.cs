@@ -1,5 +1,4 @@
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Inspections.CauseId;
 using static Hexaprep.Craft.Inspections.Evidence;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Steps;
-
 namespace Hexaprep.Craft.Routes;
 
 /// <summary>A wait that is no coat's.</summary>

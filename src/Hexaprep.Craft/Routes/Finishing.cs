@@ -1,7 +1,4 @@
-using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 

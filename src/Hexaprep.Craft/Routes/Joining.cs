@@ -1,5 +1,4 @@
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;

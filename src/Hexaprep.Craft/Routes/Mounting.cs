@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;

@@ -1,7 +1,5 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 

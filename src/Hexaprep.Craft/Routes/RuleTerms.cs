@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
-
 namespace Hexaprep.Craft.Routes;
 
 /// <summary>The kinds of statement the trade makes about steps.</summary>

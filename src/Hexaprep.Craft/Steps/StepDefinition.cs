@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;

@@ -1,5 +1,4 @@
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Steps;
 
 namespace Hexaprep.Craft.Vocabulary;

@@ -1,5 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.Reasons;
 using Hexaprep.Scheduling.Problems;

@@ -1,7 +1,5 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Planning.Keeping;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Routes;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using NodaTime;
 

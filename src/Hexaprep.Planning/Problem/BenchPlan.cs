@@ -1,7 +1,5 @@
 using System.Collections.Concurrent;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Bounds;
 using Hexaprep.Scheduling.Problems;

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Routes;
 using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Planning.Problem;

@@ -1,10 +1,7 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;

@@ -1,6 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;

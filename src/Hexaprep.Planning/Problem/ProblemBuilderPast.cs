@@ -1,5 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 using NodaTime;

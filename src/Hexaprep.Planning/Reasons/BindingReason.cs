@@ -1,11 +1,8 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Timetables;
 using NodaTime;
 

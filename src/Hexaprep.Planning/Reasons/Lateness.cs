@@ -1,7 +1,5 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;

@@ -1,7 +1,6 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 

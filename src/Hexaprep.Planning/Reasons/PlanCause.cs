@@ -1,6 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Scheduling.Problems;

@@ -1,6 +1,5 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Scheduling.Problems;

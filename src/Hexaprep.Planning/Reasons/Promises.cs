@@ -1,8 +1,6 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Planning.Reasons;

@@ -3,9 +3,7 @@ using System.Globalization;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
-using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,6 +1,5 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Planning.WhatIf;

@@ -1,8 +1,6 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Planning.WhatIf;

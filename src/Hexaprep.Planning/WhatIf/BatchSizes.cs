@@ -1,10 +1,7 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Planning.WhatIf;

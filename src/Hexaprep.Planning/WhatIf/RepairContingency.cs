@@ -2,7 +2,6 @@ using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;

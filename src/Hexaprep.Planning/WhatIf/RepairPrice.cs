@@ -1,12 +1,8 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Problems;
 using NodaTime;
 
 namespace Hexaprep.Planning.WhatIf;

@@ -1,6 +1,5 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

@@ -1,6 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.Reasons;

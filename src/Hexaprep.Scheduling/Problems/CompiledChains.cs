@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Drying;
-
 namespace Hexaprep.Scheduling.Problems;
 
 /// <summary>The strands of a cluster: what one batch, or one unit, does. A mix for the gaps of two units ties them for an hour; beside

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Scheduling.Problems;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Scheduling.Problems;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
-
 namespace Hexaprep.Scheduling.Problems;
 
 /// <summary>Plans a problem in which some steps are needed only where what follows comes late. Each such step is decided at once: it

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Scheduling.Problems;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Scheduling.Timetables;

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 
 namespace Hexaprep.Scheduling.Timetables;

@@ -1,5 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
-
 namespace Hexaprep.Scheduling.Timetables;
 
 /// <summary>How many units are under way at once: a unit takes a place with its first chunk and gives it back when it is ready. What given

@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 
 // Long: one question, the earliest place, whose cases share their scratch arrays.

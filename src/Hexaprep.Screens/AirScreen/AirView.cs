@@ -2,12 +2,10 @@ using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Timetables;
 using Hexaprep.Screens.Wording;
 using NodaTime;
 

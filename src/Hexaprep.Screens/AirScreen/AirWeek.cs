@@ -4,7 +4,6 @@ using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.WhatIf;
 using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Timetables;
 using NodaTime;
 
 namespace Hexaprep.Screens.AirScreen;

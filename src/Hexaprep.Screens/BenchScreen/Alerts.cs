@@ -4,7 +4,6 @@ using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Searching;
 using NodaTime;
 
 namespace Hexaprep.Screens.BenchScreen;

@@ -1,9 +1,6 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Searching;
 using Hexaprep.Screens.Wording;
 using NodaTime;
 

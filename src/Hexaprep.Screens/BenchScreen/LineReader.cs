@@ -1,10 +1,8 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Searching;
 using NodaTime;
 
 namespace Hexaprep.Screens.BenchScreen;

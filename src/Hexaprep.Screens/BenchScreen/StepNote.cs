@@ -1,5 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 

@@ -1,9 +1,6 @@
 using Hexaprep.Bench.Judgement;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using NodaTime;
 
 namespace Hexaprep.Screens.BenchScreen;
 

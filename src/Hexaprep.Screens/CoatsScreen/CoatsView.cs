@@ -1,11 +1,8 @@
 using Hexaprep.Bench.Judgement;
-using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Screens.BenchScreen;

@@ -1,7 +1,6 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 

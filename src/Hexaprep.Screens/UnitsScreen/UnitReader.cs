@@ -1,11 +1,9 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Planning.Reasons;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Screens.Wording;

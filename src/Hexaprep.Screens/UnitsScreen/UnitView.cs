@@ -1,7 +1,5 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Screens.BenchScreen;

@@ -1,5 +1,4 @@
 using System.Net;
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;

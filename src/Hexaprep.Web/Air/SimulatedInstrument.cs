@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using NodaTime;
 

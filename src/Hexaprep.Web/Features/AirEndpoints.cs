@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.Records;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;

@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Acts;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Screens.BenchScreen;

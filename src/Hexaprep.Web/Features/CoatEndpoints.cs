@@ -1,11 +1,9 @@
 using System.Text;
 using Hexaprep.Bench.Edits;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Screens.CoatsScreen;
-using Hexaprep.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 

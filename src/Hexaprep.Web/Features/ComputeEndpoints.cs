@@ -1,9 +1,5 @@
 using System.Text.Json;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;

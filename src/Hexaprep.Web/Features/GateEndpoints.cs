@@ -1,6 +1,5 @@
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.Records;
-using Hexaprep.Craft.Inspections;
+using Hexaprep.Bench.State;
 using Hexaprep.Planning.WhatIf;
 using Hexaprep.Screens.GateScreen;
 using Hexaprep.Web.Planning;
@@ -80,18 +79,16 @@ public static class GateEndpoints
     )
     {
         var laid = await desk.LayAsync(cancel);
-        await desk.WriteAsync(
+        var before = planners.Before(laid.Workspace, repairId, laid.Revision);
+        Decision? taken = null;
+        var done = await desk.WriteAndLayAsync(
             back.Id,
             new { repairId },
-            bench =>
-            {
-                var decision = RepairEdits.Back(bench, repairId, desk.Now);
-                if (planners.Before(repairId, laid.Revision) is { } before)
-                    planners.Follow(laid.Workspace, before);
-                return decision;
-            },
+            bench => taken = RepairEdits.Back(bench, repairId, desk.Now),
             cancel
         );
+        if (taken is not null && before is not null)
+            planners.Follow(laid.Workspace, before, done.Revision);
         return TypedResults.NoContent();
     }
 }

@@ -1,11 +1,8 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;

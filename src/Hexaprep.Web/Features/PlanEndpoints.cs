@@ -1,18 +1,11 @@
 using System.Text;
-using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
-using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Screens.PlanScreen;
-using Hexaprep.Storage;
 using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -136,18 +129,14 @@ public static class PlanEndpoints
         var done = await desk.WriteAndLayAsync(
             take.Id,
             take,
-            bench =>
-            {
-                var decision = taken = SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid);
-                if (shown is not null)
-                    planners.Follow(workspace, shown.Plan);
-                return decision;
-            },
+            bench => taken = SecondPlanEdits.Take(bench, take.Ask, desk.Now, Guid.NewGuid),
             cancel
         );
+        if (taken is not null && shown is not null)
+            planners.Follow(workspace, shown.Plan, done.Revision);
         // A repair that is taken back gives the plan back, if nothing else has happened.
         if (taken?.Changes.OfType<Change.RepairTaken>().FirstOrDefault() is { } mends)
-            planners.Remember(mends.Repair.Id, done.Revision, before);
+            planners.Remember(workspace, new BeforeRepair(mends.Repair.Id, done.Revision, before));
         return TypedResults.NoContent();
     }
 

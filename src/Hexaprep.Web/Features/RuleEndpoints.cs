@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;

@@ -3,7 +3,6 @@ using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.Records;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
-using Hexaprep.Storage;
 using Hexaprep.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;

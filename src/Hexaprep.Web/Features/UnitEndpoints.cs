@@ -1,6 +1,5 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.Records;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Web.Http;

@@ -1,5 +1,4 @@
 using System.Text;
-using Hexaprep.Bench.Records;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 using Hexaprep.Storage;

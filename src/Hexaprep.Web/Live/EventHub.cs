@@ -1,6 +1,5 @@
 using System.Collections.Concurrent;
 using System.Threading.Channels;
-using Hexaprep.Bench.Records;
 
 namespace Hexaprep.Web.Live;
 

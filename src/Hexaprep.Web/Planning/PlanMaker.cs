@@ -1,6 +1,4 @@
 using Hexaprep.Bench.State;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.WhatIf;

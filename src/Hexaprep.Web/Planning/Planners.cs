@@ -1,9 +1,6 @@
 using System.Collections.Concurrent;
-using Hexaprep.Bench.Records;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Scheduling.Searching;
 using Hexaprep.Storage;
 using Hexaprep.Web.Live;
 using NodaTime;
@@ -15,6 +12,7 @@ public sealed class Planners(
     BenchStore benches,
     PlanStore plans,
     IPlanMaker maker,
+    PlanWorkers workers,
     IClock clock,
     AppSettings settings,
     EventHub listeners,
@@ -24,7 +22,6 @@ public sealed class Planners(
     // A planner that nobody looked at the longest gives up its memory.
     private const int Most = 8;
     private static readonly TimeSpan MostPatience = TimeSpan.FromSeconds(3);
-    private readonly ConcurrentDictionary<Guid, (long Revision, BenchPlan Plan)> _beforeRepairs = new();
     private readonly ConcurrentDictionary<WorkspaceId, Hosted> _planners = new();
     private readonly CancellationTokenSource _stopping = new();
     private long _looks;
@@ -53,7 +50,21 @@ public sealed class Planners(
         bool compares,
         Func<StoredBench, BenchPlan, Instant, CancellationToken, T> answer,
         CancellationToken cancel
-    ) => await PlannerOf(workspace).AskAsync(key, (await benches.CurrentAsync(workspace, cancel)).Revision, compares, answer, cancel);
+    )
+    {
+        while (true)
+        {
+            try
+            {
+                var revision = (await benches.CurrentAsync(workspace, cancel)).Revision;
+                return await PlannerOf(workspace).AskAsync(key, revision, compares, answer, cancel);
+            }
+            catch (OperationCanceledException) when (!cancel.IsCancellationRequested && !_stopping.IsCancellationRequested)
+            {
+                // The planner that was asked has been put away: the next one is asked.
+            }
+        }
+    }
 
     /// <summary>What a question was answered for the plan there is; null where it was not asked of it.</summary>
     public T? Known<T>(WorkspaceId workspace, object key)
@@ -89,18 +100,17 @@ public sealed class Planners(
             cancel
         );
 
-    /// <summary>Keeps the plan that stood before a repair was put in, for as long as the process lives.</summary>
-    /// <param name="repair">The repair.</param>
-    /// <param name="revision">The bench with it.</param>
+    /// <summary>Keeps the plan that stood before a repair was put in, until another is or the planner is put away.</summary>
+    /// <param name="workspace">Whose bench.</param>
     /// <param name="before">The plan before.</param>
-    public void Remember(Guid repair, long revision, BenchPlan before) => _beforeRepairs[repair] = (revision, before);
+    public void Remember(WorkspaceId workspace, BeforeRepair before) => PlannerOf(workspace).BeforeRepair = before;
 
     /// <summary>The plan that stood before a repair was put in; null where something else has happened since.</summary>
-    public BenchPlan? Before(Guid repair, long revision) =>
-        _beforeRepairs.TryGetValue(repair, out var kept) && kept.Revision == revision ? kept.Plan : null;
+    public BenchPlan? Before(WorkspaceId workspace, Guid repair, long revision) =>
+        PlannerOf(workspace).BeforeRepair is { } before && before.Repair == repair && before.Revision == revision ? before.Plan : null;
 
-    /// <summary>The next plan of a workspace follows one that was shown.</summary>
-    public void Follow(WorkspaceId workspace, BenchPlan shown) => PlannerOf(workspace).Follow(shown);
+    /// <summary>The plan of a bench follows one that was shown.</summary>
+    public void Follow(WorkspaceId workspace, BenchPlan shown, long revision) => PlannerOf(workspace).Follow(shown, revision);
 
     private async Task ChangeAsync(
         WorkspaceId workspace,
@@ -166,6 +176,7 @@ public sealed class Planners(
                     benches,
                     plans,
                     maker,
+                    workers,
                     clock,
                     settings.PlanPause,
                     settings.PlanAgain,

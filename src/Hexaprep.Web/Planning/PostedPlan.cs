@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.WhatIf;
 

@@ -1,13 +1,8 @@
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.Reasons;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Scheduling.Searching;
 using Hexaprep.Storage;
 using NodaTime;
 
@@ -43,6 +38,7 @@ internal sealed class WorkspacePlanner : IDisposable
     private readonly PlanStore _plans;
     private readonly IPlanMaker _maker;
     private readonly IClock _clock;
+    private readonly PlanWorkers _workers;
     private readonly TimeSpan _pause,
         _again;
     private readonly Action<long> _told;
@@ -57,7 +53,7 @@ internal sealed class WorkspacePlanner : IDisposable
     private volatile bool _heard = true;
     private volatile PostedPlan? _posted;
     private PostedPlan? _saved;
-    private volatile BenchPlan? _shown;
+    private volatile ShownPlanOf? _shown;
     private long _serial,
         _tried;
     private volatile PlanTrouble? _trouble;
@@ -69,6 +65,7 @@ internal sealed class WorkspacePlanner : IDisposable
         BenchStore benches,
         PlanStore plans,
         IPlanMaker maker,
+        PlanWorkers workers,
         IClock clock,
         TimeSpan pause,
         TimeSpan again,
@@ -77,7 +74,7 @@ internal sealed class WorkspacePlanner : IDisposable
         CancellationToken stopping
     )
     {
-        (_workspace, _benches, _plans, _maker, _clock) = (workspace, benches, plans, maker, clock);
+        (_workspace, _benches, _plans, _maker, _workers, _clock) = (workspace, benches, plans, maker, workers, clock);
         (_pause, _again, _told, _log) = (pause, again, told, log);
         _stop = CancellationTokenSource.CreateLinkedTokenSource(stopping);
         Ended = Task.Run(RunAsync, CancellationToken.None);
@@ -99,6 +96,7 @@ internal sealed class WorkspacePlanner : IDisposable
             return true;
         lock (_gate)
             return _questions.Count == 0
+                && _shown?.Revision != revision
                 && _posted is { IsOfAMoment: false, IsBettered: true, Plan: { Repairs: not null, Bound: not null } } posted
                 && posted.IsOf(revision, now)
                 && _running is Job.None or Job.Sizes
@@ -178,8 +176,17 @@ internal sealed class WorkspacePlanner : IDisposable
             _told(stored.Revision);
     }
 
-    /// <summary>The next plan that is made at once follows this one: the second plan that was shown, and taken.</summary>
-    public void Follow(BenchPlan shown) => _shown = shown;
+    /// <summary>The plan of a bench follows one that was shown, and taken: whatever was made of that bench meanwhile gives way.</summary>
+    /// <param name="shown">The plan that was shown.</param>
+    /// <param name="revision">The bench it is followed for; of another it says nothing.</param>
+    public void Follow(BenchPlan shown, long revision)
+    {
+        _shown = new ShownPlanOf(shown, revision);
+        Renew();
+    }
+
+    /// <summary>The plan that stood before the last repair was put in; null where there is none.</summary>
+    public BeforeRepair? BeforeRepair { get; set; }
 
     // The loop ends by itself; what it waits on is left to it.
     public void Dispose() => _stop.Cancel();
@@ -273,7 +280,11 @@ internal sealed class WorkspacePlanner : IDisposable
         lock (_gate)
         {
             _questions.RemoveAll(q => q.Result.Task.IsCompleted);
-            if (_posted is not { } posted || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant()))
+            if (
+                _posted is not { } posted
+                || !posted.IsOf(stored.Revision, _clock.GetCurrentInstant())
+                || _shown?.Revision == stored.Revision
+            )
                 return Job.Renew;
             if (_questions.Exists(q => !q.Compares || (posted.IsBettered && !posted.IsOfAMoment)))
                 return Job.Ask;
@@ -315,6 +326,8 @@ internal sealed class WorkspacePlanner : IDisposable
             (_running, _job) = (job, cancel);
         try
         {
+            // What nobody waits for takes its turn with the other benches.
+            using var worker = job >= Job.Search ? await _workers.TakeAsync(cancel.Token) : null;
             var made = await Task.Factory.StartNew(
                 () => Do(job, stored, cancel.Token),
                 cancel.Token,
@@ -350,11 +363,12 @@ internal sealed class WorkspacePlanner : IDisposable
         switch (job)
         {
             case Job.Renew:
-                var shown = Interlocked.Exchange(ref _shown, null);
+                var shown = Interlocked.Exchange(ref _shown, null) is { } taken && taken.Revision == stored.Revision ? taken.Plan : null;
                 var plan = _maker.AtOnce(stored.Bench, now, shown ?? posted?.Plan, cancel);
                 // What moved is told against the plan that stood, not against the one that was shown and taken.
-                if (shown is not null && posted is not null)
-                    plan = plan.Told(PlanMoves.Between(stored.Bench, posted.Plan, plan, now));
+                var stood = posted?.Revision == stored.Revision ? posted.Promised ?? posted.Plan : posted?.Plan;
+                if (shown is not null && stood is not null)
+                    plan = plan.Told(PlanMoves.Between(stored.Bench, stood, plan, now));
                 return new PostedPlan(plan, stored.Revision)
                 {
                     // A search that was broken off is made up for.
@@ -473,6 +487,8 @@ internal sealed class WorkspacePlanner : IDisposable
                     )
             );
     }
+
+    private sealed record ShownPlanOf(BenchPlan Plan, long Revision);
 
     private sealed record Question(
         object? Key,

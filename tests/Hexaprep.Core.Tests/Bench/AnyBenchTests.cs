@@ -8,7 +8,6 @@ using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Judgement;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.WhatIf;

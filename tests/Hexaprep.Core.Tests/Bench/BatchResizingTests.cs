@@ -1,14 +1,9 @@
 using Hexaprep.Bench.Acts;
-using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Scheduling.Problems;
-using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;
 

@@ -7,8 +7,6 @@ using Hexaprep.Craft.Drying;
 using Hexaprep.Formats;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Planning.Reasons;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;

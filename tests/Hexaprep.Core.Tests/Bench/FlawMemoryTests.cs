@@ -1,7 +1,5 @@
 using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.Judgement;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;

@@ -1,8 +1,6 @@
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Planning.Reasons;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
 using NodaTime;

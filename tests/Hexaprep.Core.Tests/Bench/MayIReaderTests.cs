@@ -1,5 +1,4 @@
 using Hexaprep.Bench.Acts;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Permissions;

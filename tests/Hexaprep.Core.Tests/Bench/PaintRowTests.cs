@@ -1,13 +1,10 @@
 using CsCheck;
 using Hexaprep.Bench.Judgement;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;
-using NodaTime;
 
 namespace Hexaprep.Core.Tests.Bench;
 

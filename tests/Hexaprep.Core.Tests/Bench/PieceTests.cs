@@ -2,7 +2,6 @@ using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Testing;
 using NodaTime;

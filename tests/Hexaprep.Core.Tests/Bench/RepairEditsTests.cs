@@ -6,12 +6,10 @@ using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 

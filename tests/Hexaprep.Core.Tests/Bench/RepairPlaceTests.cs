@@ -7,8 +7,6 @@ using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Planning.Reasons;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;

@@ -3,7 +3,6 @@ using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Testing;
 using NodaTime;
 

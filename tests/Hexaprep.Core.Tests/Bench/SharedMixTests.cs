@@ -8,7 +8,6 @@ using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Testing;

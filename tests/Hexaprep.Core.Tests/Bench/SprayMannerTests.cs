@@ -5,12 +5,8 @@ using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.WhatIf;
-using Hexaprep.Scheduling.Problems;
-using Hexaprep.Scheduling.Timetables;
 using Hexaprep.Testing;
 using NodaTime;
 

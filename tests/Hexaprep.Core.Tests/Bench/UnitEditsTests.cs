@@ -6,7 +6,6 @@ using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
-using Hexaprep.Planning.Reasons;
 using Hexaprep.Screens.BenchScreen;
 using Hexaprep.Screens.PlanScreen;
 using Hexaprep.Screens.UnitsScreen;

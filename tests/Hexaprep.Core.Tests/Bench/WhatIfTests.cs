@@ -2,8 +2,6 @@ using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.State;
 using Hexaprep.Core.Tests.Scheduling;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;

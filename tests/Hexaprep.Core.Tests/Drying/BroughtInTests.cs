@@ -1,6 +1,5 @@
 using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.Edits;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;

@@ -3,7 +3,6 @@ using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
-using Hexaprep.Testing;
 using NodaTime;
 
 namespace Hexaprep.Core.Tests.Drying;

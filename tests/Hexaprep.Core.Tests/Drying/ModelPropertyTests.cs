@@ -2,7 +2,6 @@ using CsCheck;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Drying;

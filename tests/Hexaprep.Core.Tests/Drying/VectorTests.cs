@@ -1,11 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Drying;

@@ -1,4 +1,3 @@
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;

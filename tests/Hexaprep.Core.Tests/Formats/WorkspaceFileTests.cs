@@ -1,14 +1,10 @@
 using System.Text.Json.Nodes;
 using CsCheck;
 using Hexaprep.Bench.Records;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
-using Hexaprep.Scheduling.Searching;
 using Hexaprep.Testing;
 using NJsonSchema;
 using NodaTime;

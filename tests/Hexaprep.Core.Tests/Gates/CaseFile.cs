@@ -1,9 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
-using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Formats;
 
 namespace Hexaprep.Core.Tests.Gates;

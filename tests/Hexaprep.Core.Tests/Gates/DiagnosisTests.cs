@@ -1,8 +1,6 @@
 using CsCheck;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 

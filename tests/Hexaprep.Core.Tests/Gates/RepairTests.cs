@@ -1,6 +1,4 @@
 using System.Text.Json.Nodes;
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
 

@@ -1,5 +1,3 @@
-using Hexaprep.Bench.State;
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Routes;

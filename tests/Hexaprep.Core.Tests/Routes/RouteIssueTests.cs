@@ -2,7 +2,6 @@ using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Core.Tests.Routes;

@@ -1,4 +1,3 @@
-using Hexaprep.Bench.Acts;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Permissions;

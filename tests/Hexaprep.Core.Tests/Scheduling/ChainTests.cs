@@ -1,6 +1,4 @@
-using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Searching;

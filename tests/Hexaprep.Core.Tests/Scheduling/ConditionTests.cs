@@ -5,7 +5,6 @@ using Hexaprep.Formats;
 using Hexaprep.Scheduling.Bounds;
 using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Searching;
-using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Scheduling;
 

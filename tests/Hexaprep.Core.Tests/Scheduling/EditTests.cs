@@ -1,5 +1,4 @@
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Searching;
 using Hexaprep.Testing;
 

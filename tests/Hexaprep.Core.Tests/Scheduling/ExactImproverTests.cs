@@ -1,6 +1,5 @@
 using System.Globalization;
 using Hexaprep.Craft.Inspections;
-using Hexaprep.Craft.Permissions;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Exact;
 using Hexaprep.Formats;

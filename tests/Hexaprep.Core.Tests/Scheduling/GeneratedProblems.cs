@@ -1,5 +1,4 @@
 using CsCheck;
-using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Scheduling.Problems;
 

@@ -1,4 +1,3 @@
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Formats;
 using Hexaprep.Scheduling.Bounds;

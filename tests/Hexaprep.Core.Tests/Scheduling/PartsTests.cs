@@ -1,5 +1,4 @@
 using CsCheck;
-using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;
