@@ -30,7 +30,7 @@ public static class ExactImprover
                 Changeover: null,
                 Wet: null,
                 Windows: null,
-                Weights: { Changeover: null, Interleave: null, Rounds: null }
+                Weights: { Changeover: null, Interleave: null, Rounds: null, Stretch: null }
             }
         && problem.Batches.All(b =>
             b.Steps.All(s => s with { Mode = null } == new PlanStep(s.Id, s.Setup, s.PerModel, s.MaxChunks, s.Wait))

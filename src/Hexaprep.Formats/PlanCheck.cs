@@ -77,6 +77,7 @@ internal static class PlanCheck
                 ("changeover", p.Weights.Changeover),
                 ("interleave", p.Weights.Interleave),
                 ("rounds", p.Weights.Rounds),
+                ("stretch", p.Weights.Stretch),
             }
         )
             Number($"$.weights.{path}", value ?? 0, 0, 1_000_000);

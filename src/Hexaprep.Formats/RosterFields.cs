@@ -67,6 +67,8 @@ public static class RosterFields
         var weight = read.Weight();
         var notes = cells.Where(c => !Columns.Contains(c.Key) && c.Key.Length > 0).Select(c => $"{c.Key}: {c.Value}").ToList();
         read.Notes(notes);
+        // Nothing said, the name and the notes are read as a person reads them.
+        size ??= ModelSizes.Named(notes.Append(unit).Append(batch));
         if (read.Problems.Count > 0)
             return new RosterReading(null, read.Problems);
         return new RosterReading(

@@ -71,15 +71,17 @@ public static class Cleaning
         },
         new(
             OpenTubes,
-            j => j.Follows(HouseRuleCatalog.Muzzles, "all") || (j.Follows(HouseRuleCatalog.Muzzles, "leaders") && LookedAt(j)),
+            j =>
+                HasMuzzles(j)
+                && (j.Follows(HouseRuleCatalog.Muzzles, "all") || (j.Follows(HouseRuleCatalog.Muzzles, "leaders") && LookedAt(j))),
             _ => "Open muzzles are looked for on a model seen this closely.",
             _ => new(3, 120)
         )
         {
             LeftOut = j =>
-                j.Follows(HouseRuleCatalog.Muzzles, "none")
-                    ? "Muzzles stay closed, by house rule."
-                    : $"Muzzles stay closed on {Tiers.Word(j.Batch.Tier)}: nobody looks that close.",
+                !HasMuzzles(j) ? null
+                : j.Follows(HouseRuleCatalog.Muzzles, "none") ? "Muzzles stay closed, by house rule."
+                : $"Muzzles stay closed on {Tiers.Word(j.Batch.Tier)}: nobody looks that close.",
         },
     ];
 
@@ -353,10 +355,13 @@ public static class Cleaning
             _ => "Ordinary",
         };
 
+    // Walls and beasts carry nothing to drill open.
+    private static bool HasMuzzles(Job j) => j.Batch.Size is not (ModelSize.Terrain or ModelSize.Monster);
+
     // 2 to 6 feeds hold a part: three on a figure's, more on what is larger.
     private static int Feeds(Job j) =>
         j.Batch.Parts
-        * j.Batch.Size switch
+        * j.Batch.Bulk switch
         {
             ModelSize.Figure => 3,
             ModelSize.Large => 4,
@@ -384,7 +389,7 @@ public static class Cleaning
             _ => 600,
         };
         var spread = j.All(m => m.IsPrinted())
-            ? j.Batch.Size switch
+            ? j.Batch.Bulk switch
             {
                 ModelSize.Figure => 1.0,
                 ModelSize.Large => 1.5,
@@ -396,7 +401,7 @@ public static class Cleaning
 
     // The geometric means of the practised ranges: 3-10 min for a figure, 15-40 min for a piece of terrain, between them for what is large.
     private static int SupportSeconds(Job j) =>
-        j.Batch.Size switch
+        j.Batch.Bulk switch
         {
             ModelSize.Figure => 330,
             ModelSize.Large => 720,

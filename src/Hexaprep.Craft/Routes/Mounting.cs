@@ -327,7 +327,7 @@ public static class Mounting
             "pin" => [pin, peg, drop, putty],
             // A drop of CA carries a figure, not a monster.
             _ => Light(j) ? [putty, drop, peg, pin]
-            : j.Batch.Size == ModelSize.Figure ? [drop, peg, pin, putty]
+            : j.Batch.Bulk == ModelSize.Figure ? [drop, peg, pin, putty]
             : [pin, peg, drop, putty],
         };
     }

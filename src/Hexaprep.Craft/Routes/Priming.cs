@@ -339,7 +339,7 @@ public static class Priming
     // Seconds a model: larger ones take more strokes, pieces painted apart are turned one by one.
     private static int Sprayed(Job j, int figure)
     {
-        var size = j.Batch.Size switch
+        var size = j.Batch.Bulk switch
         {
             ModelSize.Figure => 1,
             ModelSize.Large => 3,

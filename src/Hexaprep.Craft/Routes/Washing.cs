@@ -43,15 +43,30 @@ public static class Washing
         "Tilt it to the light: no damp sheen in the folds."
     );
 
-    /// <summary>Metal is wiped after all that handles it, and primed in the same sitting.</summary>
+    /// <summary>Washed models lie on their towel so many minutes before they are handled, in damp too.</summary>
+    public const int TowelMinutes = 20;
+
+    private static readonly CureHold TowelDries = new(
+        Prohibition.ByAnythingBut(ByCloth),
+        TowelMinutes,
+        "Wet models lie on a towel first: what runs from the recesses takes glue and grip away.",
+        "Tap one over a dry cloth: no drop comes."
+    );
+
+    /// <summary>Metal, and what is filed or drilled after its bath, is wiped after all that handles it, and primed in the same
+    /// sitting.</summary>
     public static readonly Rule WipedLast = Rule.Before(
         "WipedJustBeforePrimer",
         Wash,
         Prime,
         Strength.Practice,
-        "Metal filed, handled or left for days since its bath is greasy and tarnished again: wiped, and primed within 2 h.",
-        j => j.Any(m => m.IsMetal())
+        "Filed, drilled or handled since its bath it is dusty and greasy again, metal tarnished too: wiped, and primed within 2 h.",
+        IsWiped
     );
+
+    // Metal carries grease and tarnish from every hand between its bath and its primer; what is bathed in parts is roughened, drilled
+    // and sanded after it.
+    private static bool IsWiped(Job job) => job.Any(m => m.IsMetal()) || (First(job) && WhyNot(job) is null && job.Batch.Parts > 1);
 
     /// <summary>True for what carries release agent, or may, and is washed after its lines were cleaned.</summary>
     public static bool CarriesAgent(Job job) => Agent(job) && !Unfinished(job);
@@ -191,8 +206,14 @@ public static class Washing
             Strength.Practice,
             "Release agent is rubbed into the scratches otherwise.",
             First
-        ),
-        Rule.Before("WashBeforeDryFit", Wash, DryFit, Strength.Practice, "Fitted greasy, it is fitted twice.", First),
+        ) with
+        {
+            Held = TowelDries,
+        },
+        Rule.Before("WashBeforeDryFit", Wash, DryFit, Strength.Practice, "Fitted greasy, it is fitted twice.", First) with
+        {
+            Held = TowelDries,
+        },
         Rule.Needs(
             "ReleaseAgentOffBeforeGlue",
             Wash,
@@ -200,8 +221,14 @@ public static class Washing
             Strength.Law,
             "Glue does not stick to release agent; a little damp does not harm it.",
             Agent
-        ),
-        Rule.Before("WashBeforeGlue", Wash, Glue, Strength.Practice, "Glue holds a clean face best.", j => First(j) && !Agent(j)),
+        ) with
+        {
+            Held = TowelDries,
+        },
+        Rule.Before("WashBeforeGlue", Wash, Glue, Strength.Practice, "Glue holds a clean face best.", j => First(j) && !Agent(j)) with
+        {
+            Held = TowelDries,
+        },
         Rule.Needs("ReleaseAgentOffBeforePrimer", Wash, Prime, Strength.Law, "Primer does not stick to release agent.", Agent),
         Rule.NeedsDry("GlueHardBeforeWash", Glue, Wash, Readiness.NextLayer, Strength.Law, "Young joints come apart in the bath.", Last),
         Rule.NeedsDry("FillHardBeforeWash", Fill, Wash, Readiness.NextLayer, Strength.Law, "Soft filler washes out.", Last),
@@ -212,7 +239,10 @@ public static class Washing
         {
             Held = ClothDries,
         },
-        Rule.Before("WashedBeforeBase", Wash, Base, Strength.Practice, "Washed first; damp is fine for base glue."),
+        Rule.Before("WashedBeforeBase", Wash, Base, Strength.Practice, "Washed first; damp is fine for base glue.") with
+        {
+            Held = TowelDries,
+        },
         Rule.NeverOn(
             "NoWarmBathForResin",
             Wash,
@@ -304,8 +334,7 @@ public static class Washing
         };
     }
 
-    // Metal carries grease and tarnish from every hand between its wash and its primer.
-    private static StepAmounts? Wiped(Job j) => j.Any(m => m.IsMetal()) ? new StepAmounts(3, 30) { OneGo = true, Method = ByCloth } : null;
+    private static StepAmounts? Wiped(Job j) => IsWiped(j) ? new StepAmounts(3, 30) { OneGo = true, Method = ByCloth } : null;
 
     // A must where something on it is known or feared, else good practice.
     private static string Why(Job j) => $"{(Agent(j) || Unfinished(j) ? "A must" : "It should be")}: {Sentence.Within(Reason(j))}";

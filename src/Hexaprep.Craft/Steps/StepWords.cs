@@ -97,7 +97,7 @@ public sealed record StepWords(string Title, string Short, string Done, string H
         };
 
     /// <summary>What holds a step's followers back although nothing dries, and what it does: ("binding", "holds").</summary>
-    public static (string Noun, string Verb) Hold(StepKind kind) => kind == Straighten ? ("binding", "holds") : ("cloth's damp", "dries");
+    public static (string Noun, string Verb) Hold(StepKind kind) => kind == Straighten ? ("binding", "holds") : ("damp", "dries");
 
     /// <summary>What a readiness lets hands do next, for the step that waits: "safe to sand".</summary>
     public static string SafeTo(StepKind next) => $"safe to {StepDefinition.Of(next).Words.Short}";

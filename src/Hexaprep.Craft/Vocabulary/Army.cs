@@ -34,12 +34,65 @@ public enum Surface
     Ragged,
 }
 
-/// <summary>How large a model is to the hand.</summary>
+/// <summary>What a model is to the hand.</summary>
 public enum ModelSize
 {
     Figure,
+
+    /// <summary>Anything larger.</summary>
     Large,
     Terrain,
+    Rider,
+    Monster,
+    Vehicle,
+    Gun,
+}
+
+/// <summary>Questions about what a model is.</summary>
+public static class ModelSizes
+{
+    /// <summary>How large it is: a figure, large, or terrain. A rider is as large as its base says.</summary>
+    /// <param name="size">What it is.</param>
+    /// <param name="bySight">How large its base and parts make it.</param>
+    public static ModelSize Bulk(this ModelSize size, ModelSize bySight) =>
+        size switch
+        {
+            ModelSize.Monster or ModelSize.Vehicle or ModelSize.Gun => ModelSize.Large,
+            ModelSize.Rider => bySight,
+            _ => size,
+        };
+
+    // As people name their units and write notes of them. Whole words, so that a "Wallace" is no wall.
+    private static readonly (ModelSize Size, string[] Words)[] Names =
+    [
+        (
+            ModelSize.Terrain,
+            ["terrain", "building", "buildings", "ruin", "ruins", "scenery", "chapel", "tower", "wall", "walls", "hill", "bridge"]
+        ),
+        (ModelSize.Monster, ["monster", "monsters", "beast", "beasts", "colossus", "giant", "giants", "dragon", "wyrm", "golem", "kraken"]),
+        (ModelSize.Gun, ["gun", "guns", "cannon", "cannons", "mortar", "mortars", "battery", "artillery", "ballista", "catapult"]),
+        (
+            ModelSize.Vehicle,
+            ["vehicle", "vehicles", "hull", "barge", "tank", "tanks", "wagon", "wagons", "ship", "boat", "chariot", "walker", "walkers"]
+        ),
+        (ModelSize.Rider, ["rider", "riders", "mounted", "cavalry", "horsemen", "lancers", "outriders", "mount"]),
+    ];
+
+    /// <summary>What a unit's name and notes say that its models are; null where they say nothing.</summary>
+    /// <param name="texts">Its name, what tells its batch apart, its notes.</param>
+    public static ModelSize? Named(IEnumerable<string> texts)
+    {
+        var words = texts
+            .SelectMany(t => t.Split([' ', ',', ';', ':', '.', '-', '/', '(', ')']))
+            .Select(w => w.ToLowerInvariant())
+            .ToHashSet();
+        foreach (var (size, names) in Names)
+        {
+            if (names.Any(words.Contains))
+                return size;
+        }
+        return null;
+    }
 }
 
 /// <summary>The sheen of the last coat.</summary>
@@ -112,15 +165,17 @@ public sealed record BatchTraits(
     /// <summary>Its surface: rank and file are ragged, all else smooth, unless it was said.</summary>
     public Surface Surface => SurfaceSaid ?? (Tier == Tier.RankAndFile ? Surface.Ragged : Surface.Smooth);
 
-    /// <summary>Its size: large from a base of 60 mm on, or without a base from eight parts on, else a figure, unless it was
+    /// <summary>What it is: large from a base of 60 mm on, or without a base from eight parts on, else a figure, unless it was
     /// said.</summary>
-    public ModelSize Size =>
-        SizeSaid
-        ?? (
-            BaseMm is { } mm ? (mm >= 60 ? ModelSize.Large : ModelSize.Figure)
-            : Parts >= 8 ? ModelSize.Large
-            : ModelSize.Figure
-        );
+    public ModelSize Size => SizeSaid ?? BySight;
+
+    /// <summary>How large it is: a figure, large, or terrain.</summary>
+    public ModelSize Bulk => Size.Bulk(BySight);
+
+    private ModelSize BySight =>
+        BaseMm is { } mm ? (mm >= 60 ? ModelSize.Large : ModelSize.Figure)
+        : Parts >= 8 ? ModelSize.Large
+        : ModelSize.Figure;
 
     /// <summary>True when both come from the same kit, as far as was said.</summary>
     public bool IsTheKitOf(BatchTraits other) =>

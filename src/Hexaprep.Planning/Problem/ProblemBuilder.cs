@@ -15,15 +15,14 @@ public sealed partial class ProblemBuilder
     // Rinse, run clear, wipe: a rule of thumb of the trade.
     public const int AirbrushClean = 10;
 
-    // A step that pauses pays its set-up again each time: it is cut no finer than its length asks for.
-    private const int FewestCuts = 3,
-        MinutesACut = 45;
-
     // Away with one thing, out with the other.
     private const int ChangeMinutes = 5;
 
     // What a spraying session left out between two passes is worth, and another batch begun in between: minutes of value.
     private const int ApartMinutes = 60;
+
+    // Each day between the begin and the end of one job: what lies half done is in the way, and is begun anew in the head.
+    private const int DayApartMinutes = 60;
 
     /// <summary>The names of what is scarce.</summary>
     public const string Handles = "handle",
@@ -39,7 +38,8 @@ public sealed partial class ProblemBuilder
     private readonly IReadOnlyList<SharedMix> _mixes;
 
     private readonly Instant _until;
-    private int _longest;
+    private int _longest,
+        _usual;
 
     /// <summary>The moment of minute 0: a Monday, 00:00 local.</summary>
     public Instant Origin { get; private set; }
@@ -84,6 +84,7 @@ public sealed partial class ProblemBuilder
                 Changeover = ChangeMinutes,
                 Interleave = ApartMinutes,
                 Rounds = ApartMinutes,
+                Stretch = DayApartMinutes,
             },
             _sittings,
             _spray,
@@ -229,7 +230,7 @@ public sealed partial class ProblemBuilder
             id,
             a.SetupMinutes,
             Math.Max(1, a.SecondsPerModel / 60),
-            a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Math.Max(FewestCuts, _bench.Hands(step, count, _now) / MinutesACut)),
+            a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Pieces(_bench.Hands(step, count, _now))),
             WaitAfter(step)
         )
         {
@@ -249,6 +250,9 @@ public sealed partial class ProblemBuilder
             Wet = id.EndsWith(PlanIds.Past, StringComparison.Ordinal) ? null : WetAfter(step),
         };
     }
+
+    // A job is done in one go where a usual sitting holds it; a longer one is cut into pieces that fill sittings, with one to spare.
+    private int Pieces(int minutes) => _usual <= 0 || minutes <= _usual ? 1 : (minutes + _usual - 1) / _usual + 1;
 
     // How long dust would settle in what a step lays.
     private int? WetAfter(BenchStep step) =>

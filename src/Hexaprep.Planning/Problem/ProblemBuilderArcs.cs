@@ -10,7 +10,8 @@ namespace Hexaprep.Planning.Problem;
 public sealed partial class ProblemBuilder
 {
     // Shorter than any night.
-    private const int LookWithinMinutes = 240;
+    private const int LookWithinMinutes = 240,
+        PlacedWithinMinutes = 240;
 
     private IEnumerable<PlanArc> ArcsInto(BenchStep step, string mark, DraftedSteps drafted, bool together)
     {
@@ -65,11 +66,18 @@ public sealed partial class ProblemBuilder
     // A look at what does not dry closes the work it looks at: nobody comes back another day for it. Where no sitting has room for both,
     // it waits for the next.
     private int? SameSitting(BenchEdge edge, BenchStep from, BenchStep step) =>
-        IsLookAt(edge, step)
+        CutForPlacing(from, step) ? PlacedWithinMinutes
+        : IsLookAt(edge, step)
         && !_bench.EdgesInto[step.Id].Any(e => IsLookAt(e, step) && _bench.Steps[e.From].Position > from.Position)
         && LeastMinutes(from) + _bench.Hands(step, Math.Max(1, _bench.Remaining(step).Count), _now) <= _longest
             ? LookWithinMinutes
-            : null;
+        : null;
+
+    // Film is cut in the sitting in which it is soaked: cut days before, it lies about, curls and is mixed up.
+    private bool CutForPlacing(BenchStep from, BenchStep step) =>
+        from.Key.Kind == StepKind.CutTransfer
+        && step.Key.Kind is StepKind.SoakTransfer or StepKind.PlaceTransfer
+        && _bench.Hands(from, Math.Max(1, _bench.Remaining(from).Count), _now) + LeastMinutes(step) + ChangeMinutes <= _longest;
 
     private static bool IsLookAt(BenchEdge edge, BenchStep step) =>
         edge.Stage is null && edge.MinMinutes == 0 && StepDefinition.Of(step.Key.Kind).LooksAt is not null;

@@ -45,6 +45,7 @@ public sealed partial class ProblemBuilder
             }
             have += span.Length;
         }
+        _usual = _sittings.Count == 0 ? 0 : _sittings.Select(s => s.Length).Order().ElementAt(_sittings.Count / 2);
     }
 
     /// <summary>The end of the last evening that was laid.</summary>

@@ -69,6 +69,9 @@ public sealed record PlanWeights(int Tardy, int Finish, int Sitting, int Setup)
     /// <summary>For each other batch of the same kind of step begun before a step that was begun is through; null for nothing.</summary>
     public int? Interleave { get; init; }
 
+    /// <summary>For each whole day between the first and the last chunk of a step begins; null for nothing.</summary>
+    public int? Stretch { get; init; }
+
     /// <summary>For each usable spraying session left out between two passes of one coat; null for nothing.</summary>
     public int? Rounds { get; init; }
 }

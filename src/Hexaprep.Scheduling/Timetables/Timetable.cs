@@ -53,7 +53,7 @@ internal sealed partial class Timetable
         (_holdFrom, _holdTo) = (new int[problem.Holds.Length], new int[problem.Holds.Length]);
         (_unitEnd, _unitCost) = (new int[problem.Units], new long[problem.Units]);
         (_placeFrom, _placeTo) = (new int[problem.Units], new int[problem.Units]);
-        (_skipped, _lastBegin) = (new int[problem.Steps], new int[problem.Steps]);
+        (_skipped, _lastBegin, _stretch) = (new int[problem.Steps], new int[problem.Steps], new int[problem.Steps]);
         _places = problem.Places < CompiledProblem.Never ? new ResourceProfile(problem.Places) : null;
         _wet = problem.Dusty ? new ResourceProfile(0) : null;
         var most = problem.Steps == 0 ? 1 : problem.MaxChunks.Max();
@@ -95,6 +95,7 @@ internal sealed partial class Timetable
         if (_p.Problem.Open == true && _p.Sittings > 0 && _planned[0] > 0)
             z -= w.Sitting;
         z += (long)(w.Changeover ?? 0) * _changes + (long)(w.Rounds ?? 0) * _roundsSkipped + (long)(w.Interleave ?? 0) * _interleaved;
+        z += (long)(w.Stretch ?? 0) * _stretched;
         foreach (var cost in _unitCost)
             z += cost;
         return z;
@@ -171,7 +172,7 @@ internal sealed partial class Timetable
                 break;
             }
         }
-        Recount(step, -1);
+        CountTaken(step);
         SpanWithout(step);
         Start[step] = -1;
         foreach (var h in _p.Opens[step])

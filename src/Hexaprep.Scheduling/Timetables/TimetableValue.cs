@@ -6,11 +6,14 @@ namespace Hexaprep.Scheduling.Timetables;
 /// interleaved.</summary>
 internal sealed partial class Timetable
 {
+    private const int MinutesADay = 1440;
     private readonly int[] _skipped,
-        _lastBegin;
+        _lastBegin,
+        _stretch;
     private int _changes,
         _roundsSkipped,
-        _interleaved;
+        _interleaved,
+        _stretched;
 
     private void CountSetups(int k)
     {
@@ -63,7 +66,16 @@ internal sealed partial class Timetable
     private void CountPlaced(int step, int pieces, int lastBegin)
     {
         _lastBegin[step] = pieces > 1 ? lastBegin : -1;
+        _stretch[step] = pieces > 1 && !_p.Frozen[step] ? (lastBegin - Start[step]) / MinutesADay : 0;
+        _stretched += _stretch[step];
         Recount(step, 1);
+    }
+
+    private void CountTaken(int step)
+    {
+        _stretched -= _stretch[step];
+        _stretch[step] = 0;
+        Recount(step, -1);
     }
 
     private void Recount(int step, int by)
@@ -115,7 +127,8 @@ internal sealed partial class Timetable
 
     private void ClearCounts()
     {
-        (_roundsSkipped, _interleaved) = (0, 0);
+        (_roundsSkipped, _interleaved, _stretched) = (0, 0, 0);
+        Array.Clear(_stretch);
         Array.Clear(_skipped);
         Array.Fill(_lastBegin, -1);
     }

@@ -112,7 +112,8 @@ public sealed class GateReader(BenchIndex bench, BenchPlan plan, Instant now)
         traits.Size switch
         {
             ModelSize.Terrain => traits.Parts <= 1 ? GateFigure.Plate : GateFigure.Terrain,
-            ModelSize.Large => GateFigure.Hull,
+            ModelSize.Rider => GateFigure.Rider,
+            _ when traits.Bulk == ModelSize.Large => GateFigure.Hull,
             _ => traits.BaseMm >= 50 ? GateFigure.Rider : GateFigure.Standing,
         };
 

@@ -62,6 +62,7 @@ public sealed class CheckerTests
                 Changeover = 5,
                 Interleave = 60,
                 Rounds = 60,
+                Stretch = 40,
             },
             [new(0, 150), new(1440, 1590), new(2880, 3030), new(4320, 4470)],
             [],

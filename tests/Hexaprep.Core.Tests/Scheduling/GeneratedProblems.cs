@@ -100,7 +100,7 @@ internal static class GeneratedProblems
             Open = random.Next(2) == 0 ? true : null,
             Wet = dusty && random.Next(2) == 0 ? [new Span(1000, 1180 + random.Next(100))] : null,
             Windows = named ? new Dictionary<string, IReadOnlyList<Span>> { ["outdoors"] = [.. problem.SprayWindows] } : null,
-            Weights = PlanWeights.Default with { Changeover = 5, Interleave = 60, Rounds = 60 },
+            Weights = PlanWeights.Default with { Changeover = 5, Interleave = 60, Rounds = 60, Stretch = 40 },
         };
     }
 

@@ -108,6 +108,7 @@ internal sealed class PlanChecker
             + (long)(w.Changeover ?? 0) * (problem.Changeover > 0 ? c.Pairs().Count(pair => c.NeedsChange(pair.Before, pair.After)) : 0)
             + (long)(w.Rounds ?? 0) * c.SkippedRounds()
             + (long)(w.Interleave ?? 0) * c.Interleaved()
+            + (long)(w.Stretch ?? 0) * c.Stretched()
             + (long)w.Sitting * planned.Select(c.SittingOf).Distinct().Count(k => k > 0 || problem.Open != true)
             + (long)w.Setup * setups;
     }
@@ -355,6 +356,11 @@ internal sealed class PlanChecker
             return false;
         return arc.Forbid is not { } f || begin - end <= f.Begin || until - need - end >= f.End;
     }
+
+    // Whole days between the begin of a step's first and last stretch.
+    private int Stretched() =>
+        _own.Where(o => o.Value.All(c => _steps.ContainsKey((c.Batch, c.Step))) && !_steps[o.Key].Given)
+            .Sum(o => (o.Value.Max(c => c.Start) - o.Value.Min(c => c.Start)) / 1440);
 
     // Other batches' steps of the same kind begun between the first and the last stretch of one.
     private int Interleaved()

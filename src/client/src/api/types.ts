@@ -5000,10 +5000,10 @@ export interface components {
             number: number;
         };
         /**
-         * @description How large a model is to the hand.
+         * @description What a model is to the hand.
          * @enum {string}
          */
-        ModelSize: "figure" | "large" | "terrain";
+        ModelSize: "figure" | "large" | "terrain" | "rider" | "monster" | "vehicle" | "gun";
         /**
          * @description How many mold lines the castings carry.
          * @enum {string}

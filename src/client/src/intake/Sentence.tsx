@@ -1,10 +1,21 @@
 import { Choice } from "../ui/Choice";
 import { Stepper } from "../ui/Stepper";
 import { MaterialKey } from "./MaterialKey";
-import { bases, gaps, materials, moldLines, sheens, tiers } from "./words";
+import { bases, gaps, materials, moldLines, sheens, sizes, tiers } from "./words";
 
 export type Cells = Record<
-  "unit" | "models" | "material" | "parts" | "tier" | "base_mm" | "mold_lines" | "gaps" | "transfers" | "final_sheen" | "paint_min",
+  | "unit"
+  | "models"
+  | "material"
+  | "parts"
+  | "tier"
+  | "base_mm"
+  | "mold_lines"
+  | "gaps"
+  | "transfers"
+  | "final_sheen"
+  | "paint_min"
+  | "size",
   string
 >;
 
@@ -20,6 +31,7 @@ export const usualUnit: Cells = {
   transfers: "0",
   final_sheen: "matte",
   paint_min: "60",
+  size: "",
 };
 
 /** A unit as a sentence with gaps, answered by big keys or a choice of words. */
@@ -61,7 +73,14 @@ export function Sentence({ cells, onChange }: { cells: Cells; onChange: (cells: 
             onFound={put("material")}
           />
         ) : null}
-        models in
+        <Choice
+          large
+          label="Kind of model"
+          value={cells.size || "named"}
+          options={[{ value: "named", text: "models, as named" }, ...sizes.map((s) => ({ value: s.value as string, text: s.text }))]}
+          onChange={(s) => put("size")(s === "named" ? "" : s)}
+        />
+        in
         <Stepper label="Parts each" value={Number(cells.parts)} least={1} most={60} onChange={number("parts")} />
         parts each,
       </div>

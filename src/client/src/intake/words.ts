@@ -44,6 +44,10 @@ export const surfaces: readonly Word<Schemas["Surface"]>[] = [
 
 export const sizes: readonly Word<Schemas["ModelSize"]>[] = [
   { value: "figure", text: "figures" },
+  { value: "rider", text: "riders" },
+  { value: "monster", text: "monsters" },
+  { value: "vehicle", text: "vehicles" },
+  { value: "gun", text: "guns with crew" },
   { value: "large", text: "large models" },
   { value: "terrain", text: "terrain" },
 ];
