@@ -26,7 +26,7 @@ public sealed class RehearsedBench
     {
         Index = new BenchIndex(BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles)));
         foreach (var unit in RosterExpander.Expand(orders, handles, NewId))
-            Index = Index.With(RosterEdits.Joined(Index, [unit], NewId));
+            Index = Index.With(RosterEdits.Joined(Index, [unit], TurnableClock.Evening, NewId));
     }
 
     /// <summary>Tuesday and Thursday evenings, Saturday morning, Sunday afternoon.</summary>

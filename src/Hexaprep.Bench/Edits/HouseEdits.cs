@@ -35,7 +35,7 @@ public static class HouseEdits
                 unitId,
                 batchId,
             },
-            Rederive.LeavingHands(bench, Chosen(bench, unitId, batchId, school, option, newId))
+            Rederive.LeavingHands(bench, Chosen(bench, unitId, batchId, school, option, now, newId))
         );
     }
 
@@ -52,6 +52,7 @@ public static class HouseEdits
                     bench,
                     [.. answers.Select(a => new Change.ChoiceSet(null, null, a.Key, a.Value)), new Change.HouseAsked()],
                     [.. bench.State.Batches.Select(b => b.Id)],
+                    now,
                     newId
                 )
             )
@@ -64,12 +65,14 @@ public static class HouseEdits
         Guid? batchId,
         HouseRule school,
         string? option,
+        Instant now,
         Func<Guid> newId
     ) =>
         Rederive.After(
             bench,
             [new Change.ChoiceSet(unitId, batchId, school, option)],
             Changed(bench, bench.State.House.With(unitId ?? batchId, school, option), school),
+            now,
             newId
         );
 

@@ -1,6 +1,7 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
+using NodaTime;
 
 namespace Hexaprep.Bench.Edits;
 
@@ -11,17 +12,22 @@ public static class Rederive
     /// <summary>The routes of some batches, derived again.</summary>
     /// <param name="bench">With the traits, house rules and changes to derive from.</param>
     /// <param name="batchIds">Whose routes.</param>
+    /// <param name="now">When: how light the evenings ahead are decides how coats go on.</param>
     /// <param name="newId">Gives fresh identities for steps that come in.</param>
-    public static IReadOnlyList<Change> Routes(BenchIndex bench, IReadOnlyCollection<Guid> batchIds, Func<Guid> newId) =>
-        [.. bench.State.Batches.Where(b => batchIds.Contains(b.Id)).Select(b => Route(bench, b, newId))];
+    public static IReadOnlyList<Change> Routes(BenchIndex bench, IReadOnlyCollection<Guid> batchIds, Instant now, Func<Guid> newId)
+    {
+        var isDark = SprayLight.IsDark(bench.State.Settings, now);
+        return [.. bench.State.Batches.Where(b => batchIds.Contains(b.Id)).Select(b => Route(bench, b, isDark, newId))];
+    }
 
     /// <summary>Changes, and the routes of some batches derived again from the bench as it stands after them.</summary>
     public static IReadOnlyList<Change> After(
         BenchIndex bench,
         IReadOnlyList<Change> changes,
         IReadOnlyCollection<Guid> batchIds,
+        Instant now,
         Func<Guid> newId
-    ) => [.. changes, .. Routes(bench.With(changes), batchIds, newId)];
+    ) => [.. changes, .. Routes(bench.With(changes), batchIds, now, newId)];
 
     /// <summary>Refuses changes that would take away the step that is in hand.</summary>
     /// <exception cref="RefusedException">They would.</exception>
@@ -42,11 +48,11 @@ public static class Rederive
         return changes;
     }
 
-    private static Change.RouteSet Route(BenchIndex bench, Batch batch, Func<Guid> newId)
+    private static Change.RouteSet Route(BenchIndex bench, Batch batch, bool isDark, Func<Guid> newId)
     {
         var route = RouteIssue.Of(
             batch,
-            RouteBuilder.Derive(bench.State.JobOf(batch), RuleBook.Trade),
+            RouteBuilder.Derive(bench.State.JobOf(batch) with { IsDark = isDark }, RuleBook.Trade),
             [.. bench.AllStepsOf[batch.Id]],
             bench.HasHistory,
             newId,

@@ -35,18 +35,20 @@ public static class RosterEdits
             now,
             null,
             new { units = units.Select(u => u.Unit.Name) },
-            units.Count == 0 ? [] : Joined(bench, units, newId)
+            units.Count == 0 ? [] : Joined(bench, units, now, newId)
         );
     }
 
     /// <summary>What brings units to the bench.</summary>
     /// <param name="bench">Before.</param>
     /// <param name="units">Who comes.</param>
+    /// <param name="now">When.</param>
     /// <param name="newId">Gives fresh random identities.</param>
     /// <param name="with">What is said of them before their routes are derived.</param>
     public static IReadOnlyList<Change> Joined(
         BenchIndex bench,
         IReadOnlyList<NewUnit> units,
+        Instant now,
         Func<Guid> newId,
         IReadOnlyList<Change>? with = null
     )
@@ -63,6 +65,7 @@ public static class RosterEdits
             bench,
             [new Change.UnitsJoined(marked), .. with ?? []],
             [.. units.SelectMany(u => u.Batches).Select(b => b.Id)],
+            now,
             newId
         );
     }
@@ -93,7 +96,7 @@ public static class RosterEdits
                 from = batch.Traits,
                 to = changed.Traits,
             },
-            Again(bench, [new Change.BatchSet(changed), .. Uncovered(bench, batch, changed)], batchId, newId)
+            Again(bench, [new Change.BatchSet(changed), .. Uncovered(bench, batch, changed)], batchId, now, newId)
         );
     }
 
@@ -131,11 +134,17 @@ public static class RosterEdits
                 bench,
                 [new Change.PartsNamed(batchId, material), new Change.BatchSet(batch with { Traits = traits, Version = version + 1 })],
                 batchId,
+                now,
                 newId
             )
         );
     }
 
-    private static IReadOnlyList<Change> Again(BenchIndex bench, IReadOnlyList<Change> changes, Guid batchId, Func<Guid> newId) =>
-        Rederive.LeavingHands(bench, Rederive.After(bench, changes, [batchId], newId));
+    private static IReadOnlyList<Change> Again(
+        BenchIndex bench,
+        IReadOnlyList<Change> changes,
+        Guid batchId,
+        Instant now,
+        Func<Guid> newId
+    ) => Rederive.LeavingHands(bench, Rederive.After(bench, changes, [batchId], now, newId));
 }

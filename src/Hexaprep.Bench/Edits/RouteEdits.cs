@@ -57,7 +57,7 @@ public static class RouteEdits
             now,
             null,
             new { batchId, restored = step },
-            Rederive.LeavingHands(bench, Kept(bench, batch, [.. kept.Where(c => c.Change.Step != step)], newId))
+            Rederive.LeavingHands(bench, Kept(bench, batch, [.. kept.Where(c => c.Change.Step != step)], now, newId))
         );
     }
 
@@ -88,15 +88,23 @@ public static class RouteEdits
                         ?? new KeptRouteChange(c, found.Verdict, Words(found), now)
                     ),
             ],
+            now,
             newId
         );
     }
 
-    private static IReadOnlyList<Change> Kept(BenchIndex bench, Batch batch, IReadOnlyList<KeptRouteChange> kept, Func<Guid> newId) =>
+    private static IReadOnlyList<Change> Kept(
+        BenchIndex bench,
+        Batch batch,
+        IReadOnlyList<KeptRouteChange> kept,
+        Instant now,
+        Func<Guid> newId
+    ) =>
         Rederive.After(
             bench,
             [new Change.RouteChangesSet(batch.Id, kept), new Change.BatchSet(batch with { Version = batch.Version + 1 })],
             [batch.Id],
+            now,
             newId
         );
 

@@ -98,7 +98,7 @@ public static class UnitEdits
             now,
             null,
             new { unitId, unit.Name },
-            Rederive.After(bench, [new Change.UnitSet(back)], batches, newId)
+            Rederive.After(bench, [new Change.UnitSet(back)], batches, now, newId)
         );
     }
 
@@ -137,7 +137,7 @@ public static class UnitEdits
             now,
             null,
             new { units = new[] { called.Unit.Name }, like = unit.Name },
-            RosterEdits.Joined(bench, [called], newId, Followed(bench, unitId, like, called))
+            RosterEdits.Joined(bench, [called], now, newId, Followed(bench, unitId, like, called))
         );
     }
 

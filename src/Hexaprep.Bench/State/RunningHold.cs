@@ -23,9 +23,11 @@ public sealed record RunningHold(BenchStep Step, BenchEdge Edge)
     /// <summary>The moment an edge lets the last model go; null where none has been through the step before.</summary>
     public static Instant? Until(BenchIndex bench, BenchEdge edge) => Is(edge) ? Until(bench, edge, bench.TicksOf[edge.From]) : null;
 
-    /// <summary>What a step leaves to wait for; null where nothing holds what is not finished yet.</summary>
+    /// <summary>What a step leaves to wait for; null where nothing holds what is not finished yet, and where it left a coat: that is told
+    /// by its own times.</summary>
     public static RunningHold? After(BenchIndex bench, BenchStep step) =>
-        bench
+        step.Amounts.Product is null
+        && bench
             .EdgesOutOf[step.Id]
             .Where(e => Is(e) && bench.Steps[e.To].NotNeeded is null && !bench.IsFinished(bench.Steps[e.To]))
             .MaxBy(e => e.MinMinutes)

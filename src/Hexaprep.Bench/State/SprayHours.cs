@@ -1,5 +1,6 @@
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
@@ -49,8 +50,17 @@ public static class SprayHours
     public static IEnumerable<Span> Within(BenchIndex bench, SprayManner manner, Span sitting, Func<int, Instant> at)
     {
         var forecast = bench.State.Forecast;
+        if (manner.IsOutdoors && !bench.State.House.Bench.Follows(HouseRuleCatalog.DarkSprays, "lamp"))
+        {
+            if (SprayLight.Within(bench.State.Settings.Zone, at(sitting.Begin), at(sitting.End)) is not { } light)
+                return [];
+            sitting = new Span(
+                Math.Max(sitting.Begin, (int)Math.Ceiling((light.From - at(0)).TotalMinutes)),
+                Math.Min(sitting.End, (int)Math.Floor((light.To - at(0)).TotalMinutes))
+            );
+        }
         if (forecast.Count == 0 || !manner.IsOutdoors)
-            return [sitting];
+            return sitting.Length > 0 ? [sitting] : [];
         var origin = at(0);
         int Minute(Instant moment) => (int)Math.Ceiling((moment - origin).TotalMinutes);
         var parts = bench

@@ -1084,6 +1084,19 @@ public static class HouseRuleCatalog
         ]
     );
 
+    /// <summary>What is done where the evenings are dark.</summary>
+    public static readonly HouseRule DarkSprays = new(
+        "dark_sprays",
+        "What do you do where your evenings are dark?",
+        [Prime, GlossBed, FinalCoat],
+        "Those who spray by a lamp see runs and bare spots too late; those who can wait for a light weekend save the brush.",
+        [
+            new("brush", "Coats go on with a brush, indoors", ""),
+            new("wait", "Wait for light evenings", "Sprayed outdoors in daylight alone: what is ready waits for it."),
+            new("lamp", "Spray all the same, by a lamp", "Sprayed in the dark: turn it under the lamp between passes, look again by day."),
+        ]
+    );
+
     /// <summary>Where an airbrush is used.</summary>
     public static readonly HouseRule AirbrushPlace = new(
         "airbrush_place",
@@ -1255,6 +1268,7 @@ public static class HouseRuleCatalog
         DustRoom,
         WaitsBy,
         CanPlace,
+        DarkSprays,
         AirbrushPlace,
         .. HousePace.Points,
     ];

@@ -381,7 +381,7 @@ public static class Finishing
             Method = "airbrush",
         };
         StepAmounts brush = new(3, 90) { Product = ProductClass.AcrylicWb, Method = "brush" };
-        return j.Follows(HouseRuleCatalog.KillGloss, "local_brush") || j.Follows(HouseRuleCatalog.PrimeBy, "brush")
+        return j.Follows(HouseRuleCatalog.KillGloss, "local_brush") || j.Follows(HouseRuleCatalog.PrimeBy, "brush") || Darkness.Brushed(j)
             ? [brush, can, airbrush]
             : [can, airbrush, brush];
     }

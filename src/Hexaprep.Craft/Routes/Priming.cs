@@ -327,6 +327,8 @@ public static class Priming
         var other = Can(can.Product == ProductClass.Lacquer ? ProductClass.AcrylicSolvent : ProductClass.Lacquer);
         if (chemistry == ProductClass.EnamelAlkyd)
             return [enamel, can, water, brush, other];
+        if (Darkness.Brushed(j))
+            return [brush, enamel, water, can, other];
         return j.House.Of(HouseRuleCatalog.PrimeBy).Id switch
         {
             "airbrush" => [water, can, brush, enamel, other],

@@ -50,6 +50,9 @@ public sealed record Job(BatchTraits Batch, HouseRuleChoices House, IReadOnlyLis
     /// <summary>Another batch of the unit is the same kit and was begun with: its sheet is known.</summary>
     public bool KnowsTheKit { get; init; }
 
+    /// <summary>The evenings ahead are dark: nobody sprays outdoors in them.</summary>
+    public bool IsDark { get; init; }
+
     /// <summary>True when any part satisfies the question: the most cautious reading where materials meet.</summary>
     public bool Any(Func<Material, bool> question) => Batch.Any(question);
 

@@ -46,6 +46,7 @@ public sealed record RuleBook
             .. Finishing.Rules,
             .. InspectionRules.Rules,
             .. DryingRules.Rules,
+            .. Darkness.Rules,
             .. Harm.Rules,
             .. Planning.Rules,
         ]

@@ -443,7 +443,7 @@ public static class Transferring
             Method = "airbrush",
         };
         return Whole(j)
-            ? j.Follows(HouseRuleCatalog.PrimeBy, "brush")
+            ? j.Follows(HouseRuleCatalog.PrimeBy, "brush") || Darkness.Brushed(j)
                 ? [brush, can, airbrush]
                 : [can, airbrush, brush]
             : [brush, airbrush, can];

@@ -18,11 +18,12 @@ public sealed partial class ProblemBuilder
     // Away with one thing, out with the other.
     private const int ChangeMinutes = 5;
 
-    // What a spraying session left out between two passes is worth, and another batch begun in between: minutes of value.
-    private const int ApartMinutes = 60;
+    // What another batch begun in between is worth, and a spraying session left out between two passes of one coat: minutes of value.
+    private const int ApartMinutes = 60,
+        PassApartMinutes = 300;
 
     // Each day between the begin and the end of one job: what lies half done is in the way, and is begun anew in the head.
-    private const int DayApartMinutes = 60;
+    private const int DayApartMinutes = 700;
 
     /// <summary>The names of what is scarce.</summary>
     public const string Handles = "handle",
@@ -83,7 +84,7 @@ public sealed partial class ProblemBuilder
             {
                 Changeover = ChangeMinutes,
                 Interleave = ApartMinutes,
-                Rounds = ApartMinutes,
+                Rounds = PassApartMinutes,
                 Stretch = DayApartMinutes,
             },
             _sittings,
@@ -239,6 +240,7 @@ public sealed partial class ProblemBuilder
             Mode = a.Mode is { } mode ? Ids.Of(mode) : null,
             Window = _windows.Count > 0 ? SprayManner.Of(_bench, step)?.Name : null,
             Attention = a.Attention == Attention.Hands ? null : Ids.Of(a.Attention),
+            Pass = a.Mode is null && step.Key.Occurrence > 1 && step.Key.Kind.Coats() && !PaintSessions.Has(step) ? true : null,
             Trifle = StepDefinition.Of(step.Key.Kind).IsTrifle ? true : null,
             // A look is part of the work it looks at: no change of tools between them.
             Kind = Ids.Of(StepDefinition.Of(step.Key.Kind).LooksAt ?? step.Key.Kind),

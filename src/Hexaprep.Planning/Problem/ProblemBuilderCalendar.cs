@@ -12,8 +12,8 @@ public sealed partial class ProblemBuilder
 
     private void LayCalendar()
     {
-        // Each step's own product, method and place: where no forecast speaks, they do not differ.
-        if (_bench.State.Forecast.Count > 0)
+        // Each step's own product, method and place: where neither a forecast nor the dark speaks, they do not differ.
+        if (_bench.State.Forecast.Count > 0 || SprayLight.On(_bench.State.Settings.Zone, new LocalDate(2026, 6, 21)) is not null)
             foreach (var step in _bench.State.Steps.Where(s => s.NotNeeded is null && !_bench.IsFinished(s)))
                 if (SprayManner.Of(_bench, step) is { } manner)
                     _windows.TryAdd(manner, []);

@@ -49,7 +49,7 @@ public static class Arrival
     )
     {
         var unit = RosterExpander.Expand(orders, bench.State.Settings.Handles, newId)[0];
-        var joined = bench.With(RosterEdits.Joined(bench, [unit], newId));
+        var joined = bench.With(RosterEdits.Joined(bench, [unit], now, newId));
         var clock = new Clockface(bench.State.Settings.Zone, now);
         var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
         var choices = Weights

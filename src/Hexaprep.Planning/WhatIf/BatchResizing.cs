@@ -2,6 +2,7 @@ using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
+using NodaTime;
 
 namespace Hexaprep.Planning.WhatIf;
 
@@ -40,14 +41,15 @@ public sealed record BatchResizing(Guid BatchId, Guid? With, int? First)
 
     /// <summary>What cuts the batch or makes the two one, their routes derived again. <see cref="WhyNot"/> must have been null.</summary>
     /// <param name="bench">Before.</param>
+    /// <param name="now">When.</param>
     /// <param name="newId">Gives fresh identities: the second half's first, then those of its steps.</param>
-    public IReadOnlyList<Change> On(BenchIndex bench, Func<Guid> newId)
+    public IReadOnlyList<Change> On(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var batch = bench.Batches[BatchId];
-        return With is { } id ? Merged(bench, batch, bench.Batches[id], newId) : Cut(bench, batch, newId);
+        return With is { } id ? Merged(bench, batch, bench.Batches[id], now, newId) : Cut(bench, batch, now, newId);
     }
 
-    private static IReadOnlyList<Change> Merged(BenchIndex bench, Batch batch, Batch other, Func<Guid> newId)
+    private static IReadOnlyList<Change> Merged(BenchIndex bench, Batch batch, Batch other, Instant now, Func<Guid> newId)
     {
         var whole = batch with
         {
@@ -65,11 +67,12 @@ public sealed record BatchResizing(Guid BatchId, Guid? With, int? First)
                 new Change.BatchSet(whole),
             ],
             [batch.Id],
+            now,
             newId
         );
     }
 
-    private IReadOnlyList<Change> Cut(BenchIndex bench, Batch batch, Func<Guid> newId)
+    private IReadOnlyList<Change> Cut(BenchIndex bench, Batch batch, Instant now, Func<Guid> newId)
     {
         var first = First!.Value;
         var name = batch.Name.Length == 0 ? "group" : batch.Name;
@@ -97,7 +100,7 @@ public sealed record BatchResizing(Guid BatchId, Guid? With, int? First)
         );
         if (bench.State.Changes.TryGetValue(batch.Id, out var own))
             changes.Add(new Change.RouteChangesSet(second.Id, own));
-        return Rederive.After(bench, changes, [batch.Id, second.Id], newId);
+        return Rederive.After(bench, changes, [batch.Id, second.Id], now, newId);
     }
 
     private static string Short(string name, string suffix) =>

@@ -139,7 +139,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                 case WhatIfKind.Airbrush:
                     return new(
                         "Airbrush instead of the can",
-                        HouseEdits.Chosen(bench, null, null, HouseRuleCatalog.PrimeBy, "airbrush", newId)
+                        HouseEdits.Chosen(bench, null, null, HouseRuleCatalog.PrimeBy, "airbrush", now, newId)
                     );
                 case WhatIfKind.SkipFilling:
                     return SkipFilling();
@@ -160,7 +160,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
                         );
                     return new(
                         $"Under way at once: {Sentence.Within(many.Label)}",
-                        HouseEdits.Chosen(bench, null, null, HouseRuleCatalog.UnderWay, many.Id, newId)
+                        HouseEdits.Chosen(bench, null, null, HouseRuleCatalog.UnderWay, many.Id, now, newId)
                     );
                 case WhatIfKind.NoSprayBefore:
                     return NoSprayBefore(Ahead("date", ask.Date));
@@ -289,7 +289,7 @@ public sealed record WhatIfChange(string Title, IReadOnlyList<Change> Made)
             var title = how.With is { } id
                 ? $"{unit}: {models} and {bench.Batches[id].Traits.Models} in one batch"
                 : $"{unit}: {models} as {how.First} and {models - how.First}";
-            return new(title, how.On(bench, newId));
+            return new(title, how.On(bench, now, newId));
         }
 
         private WhatIfChange Repaired(WhatIfAsk ask)

@@ -29,7 +29,8 @@ internal sealed partial class CompiledProblem
         for (var a = 0; a < Arcs.Length; a++)
         {
             var (from, to) = (Arcs[a].From, Arcs[a].To);
-            if (Slots[from] is not null && Slots[to] is not null && kind[from] == kind[to] && Batch[from] == Batch[to])
+            var passes = IsPass[to] ? Slots[to] is null : Slots[from] is not null && Slots[to] is not null;
+            if (passes && kind[from] == kind[to] && Batch[from] == Batch[to])
                 round[to] = a;
         }
         return round;

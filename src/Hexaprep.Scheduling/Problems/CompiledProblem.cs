@@ -72,6 +72,7 @@ internal sealed partial class CompiledProblem
     public readonly byte[] Attention;
     public readonly bool[] Frozen,
         Dust,
+        IsPass,
         InSessions;
 
     /// <summary>The stretches a step is sprayed in; null when nothing is sprayed.</summary>
@@ -188,6 +189,7 @@ internal sealed partial class CompiledProblem
         _minutes = Of(s => s.Spec.MinSession is null || s.Spec.Mode is not null ? s.Spec.Minutes?.ToArray() : null);
         Watches = Attention.Any(a => a != Attend.Hands);
         Dust = Of(s => s.Spec.Dust == true);
+        IsPass = Of(s => s.Spec is { Pass: true, Mode: null });
         Wet = Of(s => s.Spec.Wet ?? 0);
         Dusty = Dust.Any(d => d) && (Wet.Any(w => w > 0) || problem.Wet is { Count: > 0 });
         (Places, Changeover) = (problem.Places ?? Never, problem.Changeover ?? 0);

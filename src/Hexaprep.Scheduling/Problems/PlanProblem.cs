@@ -115,6 +115,9 @@ public sealed record PlanStep(string Id, int Setup, int PerModel, int MaxChunks,
     /// <summary>True for a step small enough to be done during a watched one.</summary>
     public bool? Trifle { get; init; }
 
+    /// <summary>True for a later pass of a coat that is not sprayed: sittings left out since the pass before cost as rounds do.</summary>
+    public bool? Pass { get; init; }
+
     /// <summary>The kind of work; steps without one are each a kind of their own.</summary>
     public string? Kind { get; init; }
 

@@ -109,7 +109,12 @@ internal sealed partial class Timetable
         _skipped[step] = 0;
         if (by < 0 || Start[step] < 0 || Start[arc.From] < 0)
             return;
-        var slots = _p.Slots[step]!;
+        if (_p.Slots[step] is not { } slots)
+        {
+            _skipped[step] = SittingsLeftOut(step, arc);
+            _roundsSkipped += _skipped[step];
+            return;
+        }
         var (end, need, last) = (End[arc.From], _p.Minutes(step, _p.Count[step]), -1);
         for (var q = slots.From(end); q < slots.All.Length && slots.All[q].End <= Start[step]; q++)
         {
@@ -123,6 +128,19 @@ internal sealed partial class Timetable
             _skipped[step]++;
         }
         _roundsSkipped += _skipped[step];
+    }
+
+    // What is not sprayed could have begun in the sitting of the pass before too.
+    private int SittingsLeftOut(int step, in Arc arc)
+    {
+        var (end, need, count) = (End[arc.From], _p.Minutes(step, 1), 0);
+        for (var k = _p.SittingFrom(end); k < _p.Sittings && _p.SittingEnd[k] <= Start[step]; k++)
+        {
+            var begin = Math.Max(_p.SittingBegin[k], end + arc.Min);
+            if (begin + need <= _p.SittingEnd[k] && (begin - end <= arc.Lo || _p.SittingEnd[k] - need - end >= arc.Hi))
+                count++;
+        }
+        return count;
     }
 
     private void ClearCounts()

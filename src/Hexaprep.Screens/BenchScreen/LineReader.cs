@@ -86,7 +86,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
             models,
             state,
             share,
-            step.Amounts.Mode is not null
+            SprayManner.Of(bench, step) is { IsOutdoors: true }
         );
     }
 

@@ -152,6 +152,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
                 scope is { } t && bench.Batches.ContainsKey(t) ? t : null,
                 school,
                 option.Id,
+                now,
                 newId
             )
         );

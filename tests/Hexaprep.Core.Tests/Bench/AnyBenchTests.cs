@@ -56,7 +56,9 @@ public sealed class AnyBenchTests
             ForecastFrom = "generated",
             ForecastAt = Evening,
         };
-        bench.State = bench.Index.With(Rederive.After(bench.Index, [], [.. bench.State.Batches.Select(b => b.Id)], bench.NewId)).State;
+        bench.State = bench
+            .Index.With(Rederive.After(bench.Index, [], [.. bench.State.Batches.Select(b => b.Id)], TurnableClock.Evening, bench.NewId))
+            .State;
         return bench;
     }
 

@@ -229,7 +229,7 @@ public sealed class ArmyTests
         var bench = Bench(army.Where(o => o.Unit == first));
         var alone = bench.Plan(Friday, Often);
         foreach (var unit in RosterExpander.Expand([.. army.Where(o => o.Unit != first)], 20, bench.NewId))
-            bench.State = bench.Index.With(RosterEdits.Joined(bench.Index, [unit], bench.NewId)).State;
+            bench.State = bench.Index.With(RosterEdits.Joined(bench.Index, [unit], TurnableClock.Evening, bench.NewId)).State;
 
         var joined = BenchPlanner.Next(bench.Index, Friday, alone, Often);
         var together = BenchPlanner.Make(bench.Index, Friday, Often);

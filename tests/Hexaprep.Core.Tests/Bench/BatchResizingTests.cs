@@ -34,7 +34,7 @@ public sealed class RegroupTests
     {
         var bench = TwoGroups();
         var ids = bench.Index.StepsOf[bench.State.Batches[0].Id].Select(s => s.Id).ToList();
-        var index = bench.Index.With(Both(bench).On(bench.Index, Guid.NewGuid));
+        var index = bench.Index.With(Both(bench).On(bench.Index, TurnableClock.Evening, Guid.NewGuid));
         var after = index.State;
 
         var batch = Assert.Single(after.Batches);
@@ -50,7 +50,9 @@ public sealed class RegroupTests
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 10));
         var kinds = bench.Index.StepsOf[bench.State.Batches[0].Id].Select(s => s.Key).ToList();
-        var after = bench.Index.With(new BatchResizing(bench.State.Batches[0].Id, null, 6).On(bench.Index, Guid.NewGuid));
+        var after = bench.Index.With(
+            new BatchResizing(bench.State.Batches[0].Id, null, 6).On(bench.Index, TurnableClock.Evening, Guid.NewGuid)
+        );
 
         Assert.Equal([6, 4], after.State.Batches.Select(b => b.Traits.Models));
         Assert.Equal(["group a", "group b"], after.State.Batches.Select(b => b.Name));
@@ -65,8 +67,12 @@ public sealed class RegroupTests
     public void Cut_and_made_one_again_is_the_batch_as_it_was()
     {
         var bench = new RehearsedBench(RehearsedBench.Order(models: 7));
-        var cut = bench.Index.With(new BatchResizing(bench.State.Batches[0].Id, null, 3).On(bench.Index, Guid.NewGuid));
-        var again = cut.With(new BatchResizing(cut.State.Batches[0].Id, cut.State.Batches[1].Id, null).On(cut, Guid.NewGuid)).State;
+        var cut = bench.Index.With(
+            new BatchResizing(bench.State.Batches[0].Id, null, 3).On(bench.Index, TurnableClock.Evening, Guid.NewGuid)
+        );
+        var again = cut.With(
+            new BatchResizing(cut.State.Batches[0].Id, cut.State.Batches[1].Id, null).On(cut, TurnableClock.Evening, Guid.NewGuid)
+        ).State;
 
         Assert.Equal(bench.State.Models.OrderBy(m => m.Number), again.Models.OrderBy(m => m.Number));
         Assert.Equal(bench.State.Steps.Select(s => (s.Id, s.Key, s.Position)), again.Steps.Select(s => (s.Id, s.Key, s.Position)));

@@ -51,10 +51,21 @@ public sealed class BetteringTests
                     RosterEdits.Joined(
                         index,
                         RosterExpander.Expand([RehearsedBench.Order($"Unit {draw}", 1 + draw % 9)], 20, bench.NewId),
+                        TurnableClock.Evening,
                         bench.NewId
                     )
                 ),
-                6 => index.With(HouseEdits.Chosen(index, null, null, school, school.Options[draw % school.Options.Count].Id, bench.NewId)),
+                6 => index.With(
+                    HouseEdits.Chosen(
+                        index,
+                        null,
+                        null,
+                        school,
+                        school.Options[draw % school.Options.Count].Id,
+                        TurnableClock.Evening,
+                        bench.NewId
+                    )
+                ),
                 _ => AnyWrite.Draw(index, draw / 8, at, bench.NewId) is { } act ? index.With(act.Changes) : null,
             };
         }
@@ -171,7 +182,12 @@ public sealed class BetteringTests
         var coat = new RouteChange(ChangeKind.Add, StepKind.ProtectiveCoat);
         var index = bench.Index.With(RouteEdits.Change(bench.Index, batch.Id, batch.Version, coat, true, Evening, bench.NewId).Changes);
         index = index.With(
-            RosterEdits.Joined(index, RosterExpander.Expand([RehearsedBench.Order("Mudlarks", 3)], 20, bench.NewId), bench.NewId)
+            RosterEdits.Joined(
+                index,
+                RosterExpander.Expand([RehearsedBench.Order("Mudlarks", 3)], 20, bench.NewId),
+                TurnableClock.Evening,
+                bench.NewId
+            )
         );
         var kept = new KeptDates(plan, BenchPlanner.QuickReschedule(index, Evening, plan));
 
@@ -205,7 +221,7 @@ public sealed class BetteringTests
         Assert.Contains("\"Protect the paint\" for Reed Pikes was added", added.Causes);
         Assert.NotEmpty(added.Farthest);
         Assert.All(added.Farthest, f => Assert.Matches(@"^.+, .+: from .+ to .+$", f));
-        var slower = HouseEdits.Chosen(bench.Index, null, null, HouseRuleCatalog.PrimerWait, "careful", bench.NewId);
+        var slower = HouseEdits.Chosen(bench.Index, null, null, HouseRuleCatalog.PrimerWait, "careful", TurnableClock.Evening, bench.NewId);
         Assert.Contains(After(bench.Index.With(slower)).Causes, c => c.Contains("is longer", StringComparison.Ordinal));
         var later = BenchPlanner.QuickReschedule(bench.Index, Evening + Duration.FromHours(1), plan).Result.Shift!;
         Assert.Contains(later.Causes, c => c.EndsWith("was not begun", StringComparison.Ordinal));

@@ -312,7 +312,9 @@ public sealed class PlanDraftTests
                 );
                 var state = bench.State with { House = HouseRuleSet.Default with { Bench = house } };
                 var changed = new BenchIndex(state);
-                var index = changed.With(Rederive.Routes(changed, [.. state.Batches.Select(b => b.Id)], bench.NewId));
+                var index = changed.With(
+                    Rederive.Routes(changed, [.. state.Batches.Select(b => b.Id)], TurnableClock.Evening, bench.NewId)
+                );
 
                 return BenchPlanner.Make(index, TurnableClock.Evening, 2).Result.Unplaced.Count == 0;
             },

@@ -200,7 +200,7 @@ public sealed class RepairEditsTests
     {
         var (bench, _, at) = AtTheGate();
         Take(bench, Ask(bench), at);
-        bench.Make(HouseEdits.Chosen(bench.Index, null, null, HouseRuleCatalog.PrimerWait, "careful", Guid.NewGuid));
+        bench.Make(HouseEdits.Chosen(bench.Index, null, null, HouseRuleCatalog.PrimerWait, "careful", TurnableClock.Evening, Guid.NewGuid));
 
         Assert.Equal([StepKind.Sand, StepKind.Prime], StepsOf(bench).Select(s => s.Key.Kind));
         Assert.All(StepsOf(bench), s => Assert.Null(s.NotNeeded));

@@ -28,7 +28,9 @@ public sealed class SprayMannerTests
         var joined = new RehearsedBench(orders) { };
         joined.State = joined.State with { House = bench.State.House };
         foreach (var batch in joined.State.Batches)
-            joined.State = new BenchIndex(joined.State).With(Rederive.After(joined.Index, [], [batch.Id], joined.NewId)).State;
+            joined.State = new BenchIndex(joined.State)
+                .With(Rederive.After(joined.Index, [], [batch.Id], TurnableClock.Evening, joined.NewId))
+                .State;
         return joined;
     }
 

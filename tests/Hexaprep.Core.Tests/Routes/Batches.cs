@@ -62,7 +62,19 @@ internal static class Batches
             .. from school in HouseRuleCatalog.All
             from option in school.Options.Skip(1)
             from batch in Few
-            select batch.Job(House(school, option)),
+            select batch.Job(House(school, option)) with
+            {
+                IsDark = school == HouseRuleCatalog.DarkSprays,
+            },
+            .. from batch in Few
+            from place in HouseRuleCatalog.AirbrushPlace.Options
+            from primer in HouseRuleCatalog.PrimeBy.Options
+            select batch.Job(
+                HouseRuleChoices.Default.With(HouseRuleCatalog.AirbrushPlace, place.Id).With(HouseRuleCatalog.PrimeBy, primer.Id)
+            ) with
+            {
+                IsDark = true,
+            },
             .. from batch in Few
             from way in new[] { ProductClass.AcrylicWb, ProductClass.EnamelAlkyd }
             select batch.Job(
@@ -134,7 +146,14 @@ internal static class Batches
             .Aggregate(HouseRuleChoices.Default, (house, p) => house.With(p.School, p.School.Options[p.Pick].Id));
 
     /// <summary>Any batch under any house rules.</summary>
-    public static readonly Gen<Job> AnyJob = from batch in Any from house in AnyHouse select batch.Job(house);
+    public static readonly Gen<Job> AnyJob =
+        from batch in Any
+        from house in AnyHouse
+        from dark in Gen.Bool
+        select batch.Job(house) with
+        {
+            IsDark = dark,
+        };
 
     /// <summary>The house that follows an option, and what has to be followed for it to matter.</summary>
     public static HouseRuleChoices House(HouseRule school, SchoolOption option)

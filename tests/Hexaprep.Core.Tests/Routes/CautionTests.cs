@@ -76,7 +76,7 @@ public sealed class CautionTests
     {
         foreach (var material in new[] { Material.PuResin, Material.Photopolymer, Material.Unknown })
         {
-            var wash = Batches.Of(material).Route().Steps.Single(s => s.Key.Kind == StepKind.Wash);
+            var wash = Batches.Of(material).Route().Steps.Single(s => s.Key is { Kind: StepKind.Wash, IsAgain: false });
             var ways = RuleBook
                 .Trade.Choice(StepKind.Wash)
                 .Ways(Batches.Of(material).Job())

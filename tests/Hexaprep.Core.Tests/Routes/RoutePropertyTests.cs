@@ -30,6 +30,7 @@ public sealed class RoutePropertyTests
                             e.Stage is not null
                             || e.MinMinutes == 0
                             || e.Rule == Washing.WipedLast.Name
+                            || (e.From.Kind == StepKind.Wash && e.MinMinutes == Washing.TowelMinutes)
                             || route.Steps[place[e.From]].Amounts.Method is "bind" or Washing.ByCloth
                         )
                     )

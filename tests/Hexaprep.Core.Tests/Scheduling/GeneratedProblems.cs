@@ -79,6 +79,8 @@ internal static class GeneratedProblems
         PlanStep With(PlanBatch batch, PlanStep step)
         {
             step = step with { Kind = step.Mode is { } mode ? $"spray {mode}" : kinds[random.Next(kinds.Length)] };
+            if (step.Mode is null && random.Next(2) == 0)
+                step = step with { Pass = true };
             if (step.Mode is not null)
                 return step with { Wet = dusty ? random.Next(90) : null, Window = named && random.Next(3) > 0 ? "outdoors" : null };
             if (dusty && step is { Attention: null or "attended", Trifle: null } && random.Next(3) == 0)

@@ -346,7 +346,26 @@ internal sealed class PlanChecker
                     .Count(s => Windows(later).Any(w => Takes(Math.Max(s.Begin, w.Begin), Math.Min(s.End, w.End), end, need, arc)));
             }
         }
-        return skipped;
+        return skipped + LeftOutBetweenPasses();
+    }
+
+    // Sittings in which a later pass with a brush could have begun, since the pass before.
+    private int LeftOutBetweenPasses()
+    {
+        var left = 0;
+        foreach (var b in _p.Batches)
+        foreach (var later in b.Steps.Where(s => s is { Pass: true, Mode: null, Kind: not null } && _own.ContainsKey((b.Id, s.Id))))
+        {
+            var arc = b.Arcs.LastOrDefault(a =>
+                a.To == later.Id && a is { FromBatch: null, ToBatch: null } && b.Steps.Any(s => s.Id == a.From && s.Kind == later.Kind)
+            );
+            if (arc is null || !_own.TryGetValue((b.Id, arc.From), out var first) || _steps[(b.Id, later.Id)].Given)
+                continue;
+            var (end, start) = (first.Max(c => c.End), _own[(b.Id, later.Id)].Min(c => c.Start));
+            var need = _steps[(b.Id, later.Id)].Full(1);
+            left += _p.Sittings.Count(s => s.End > end && s.End <= start && Takes(s.Begin, s.End, end, need, arc));
+        }
+        return left;
     }
 
     private static bool Takes(int begin, int until, int end, int need, PlanArc arc)
