@@ -50,7 +50,7 @@ public static class SprayHours
     public static IEnumerable<Span> Within(BenchIndex bench, SprayManner manner, Span sitting, Func<int, Instant> at)
     {
         var forecast = bench.State.Forecast;
-        if (manner.IsOutdoors && !bench.State.House.Bench.Follows(HouseRuleCatalog.DarkSprays, "lamp"))
+        if (manner.IsOutdoors && WaitsForLight(bench))
         {
             if (SprayLight.Within(bench.State.Settings.Zone, at(sitting.Begin), at(sitting.End)) is not { } light)
                 return [];
@@ -80,6 +80,10 @@ public static class SprayHours
         parts.Add(new Span(known, sitting.End));
         return Joined(parts.Where(p => p.Length > 0).OrderBy(p => p.Begin));
     }
+
+    /// <summary>True where coats outdoors wait for daylight, by house rule and a place that is known.</summary>
+    public static bool WaitsForLight(BenchIndex bench) =>
+        bench.State.House.Bench.Follows(HouseRuleCatalog.DarkSprays, "wait") && SprayLight.IsKnown(bench.State.Settings.Zone);
 
     private static List<Span> Joined(IEnumerable<Span> parts)
     {

@@ -17,6 +17,9 @@ public static class SprayLight
         TzdbDateTimeZoneSource.Default.ZoneLocations ?? []
     ).ToDictionary(z => z.ZoneId, z => (z.Latitude, z.Longitude), StringComparer.Ordinal);
 
+    /// <summary>True where the place of a zone is known.</summary>
+    public static bool IsKnown(DateTimeZone zone) => Places.ContainsKey(zone.Id);
+
     /// <summary>When the sun is up on a local day; null where the place is not known. Where it stays down the stretch is empty.</summary>
     public static (Instant From, Instant To)? On(DateTimeZone zone, LocalDate day)
     {

@@ -1274,7 +1274,7 @@ public static class HouseRuleCatalog
     ];
 
     /// <summary>What the first visit asks: the choices that move most hours, no more than six.</summary>
-    public static readonly IReadOnlyList<HouseRule> FirstVisit = [PrimeBy, PrimerWait, Attachment, BaseWhen, Muzzles, WashNeed];
+    public static readonly IReadOnlyList<HouseRule> FirstVisit = [PrimeBy, PrimerWait, DarkSprays, Attachment, BaseWhen, WashNeed];
 
     private static readonly Dictionary<string, HouseRule> ById = All.ToDictionary(s => s.Id, StringComparer.Ordinal);
     private static readonly Dictionary<StepKind, IReadOnlyList<HouseRule>> ByStep = StepDefinition.InOrder.ToDictionary(

@@ -231,7 +231,7 @@ public sealed partial class ProblemBuilder
             id,
             a.SetupMinutes,
             Math.Max(1, a.SecondsPerModel / 60),
-            a.OneGo || a.Mode is not null ? 1 : Math.Min(count, Pieces(_bench.Hands(step, count, _now))),
+            a.OneGo || a.Mode is not null ? 1 : Pieces(step, count),
             WaitAfter(step)
         )
         {
@@ -253,8 +253,15 @@ public sealed partial class ProblemBuilder
         };
     }
 
-    // A job is done in one go where a usual sitting holds it; a longer one is cut into pieces that fill sittings, with one to spare.
-    private int Pieces(int minutes) => _usual <= 0 || minutes <= _usual ? 1 : (minutes + _usual - 1) / _usual + 1;
+    // A job is done in one go where a usual sitting holds it; a longer one is cut into pieces that fill sittings with whole models, with
+    // two to spare for shorter ones.
+    private int Pieces(BenchStep step, int count)
+    {
+        if (_bench.Hands(step, count, _now) <= _usual)
+            return 1;
+        var inOne = Enumerable.Range(1, count).TakeWhile(n => _bench.Hands(step, n, _now) <= _usual).DefaultIfEmpty(1).Last();
+        return Math.Min(count, (count + inOne - 1) / inOne + 2);
+    }
 
     // How long dust would settle in what a step lays.
     private int? WetAfter(BenchStep step) =>

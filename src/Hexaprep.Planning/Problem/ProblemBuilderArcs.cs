@@ -1,3 +1,4 @@
+using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
@@ -83,8 +84,11 @@ public sealed partial class ProblemBuilder
         edge.Stage is null && edge.MinMinutes == 0 && StepDefinition.Of(step.Key.Kind).LooksAt is not null;
 
     // The least that a sitting must have room for.
-    private int LeastMinutes(BenchStep step) =>
-        _bench.Hands(step, step.Amounts.OneGo ? Math.Max(1, _bench.Remaining(step).Count) : 1, _now);
+    private int LeastMinutes(BenchStep step)
+    {
+        var all = Math.Max(1, _bench.Remaining(step).Count);
+        return _bench.Hands(step, step.Amounts.OneGo || (!PaintSessions.Has(step) && Pieces(step, all) == 1) ? all : 1, _now);
+    }
 
     private static IEnumerable<ResourceReservation> Holds(Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
         [.. OnHandles(batch, route, steps, drafted), .. OnRack(route, drafted)];

@@ -13,8 +13,8 @@ public sealed partial class ProblemBuilder
     private void LayCalendar()
     {
         // Each step's own product, method and place: where neither a forecast nor the dark speaks, they do not differ.
-        if (_bench.State.Forecast.Count > 0 || SprayLight.On(_bench.State.Settings.Zone, new LocalDate(2026, 6, 21)) is not null)
-            foreach (var step in _bench.State.Steps.Where(s => s.NotNeeded is null && !_bench.IsFinished(s)))
+        if (_bench.State.Forecast.Count > 0 || SprayHours.WaitsForLight(_bench))
+            foreach (var step in _bench.State.Steps.Where(s => s.Amounts.Mode is not null))
                 if (SprayManner.Of(_bench, step) is { } manner)
                     _windows.TryAdd(manner, []);
         // Enough sittings for all hands-on work twice over, with room for the waits; where that is too few, Make asks for more.

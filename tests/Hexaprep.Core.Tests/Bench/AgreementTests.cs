@@ -52,6 +52,8 @@ public sealed class AgreementTests
                 .Where(s => s.RepairId is null && !s.Key.IsAgain && !bench.IsFinished(s) && bench.InHand?.StepId != s.Id)
                 .DistinctBy(s => s.Key.Kind)
                 .Where(s => bench.Remaining(s).Count > 0)
+                // Where a repair of the kind is open too, that is what is asked about.
+                .Where(s => !bench.StepsOf[b.Id].Any(r => r.RepairId is not null && r.Key.Kind == s.Key.Kind && !bench.IsFinished(r)))
         );
 
     // Yes means that a start goes through; no and not yet that it is refused, or asks. The air is asked apart.

@@ -111,7 +111,7 @@ public sealed class DropInTests
                     {
                         var work = plan.Work.Single(w => w.StepId == back.StepId);
                         Assert.True(work.End - work.Begin <= Duration.FromMinutes(ShortReturns.Longest));
-                        Assert.Contains(bench.Index.EdgesInto[back.StepId], e => e.Stage is not null);
+                        Assert.Contains(bench.Index.EdgesInto[back.StepId], e => e.Stage is not null || RunningHold.Is(e));
                         Assert.Contains(plan.Problem.Sittings, s => plan.At(s.Begin) <= back.From && back.Until <= plan.At(s.End));
                         Assert.True(back.From <= work.Begin && work.Begin <= back.Until, $"{back.Text}: planned {work.Begin}");
                     }

@@ -37,8 +37,12 @@ public sealed class PlanGrainTests
             var minutes = step.Minutes?[^1] ?? step.Setup + step.PerModel * (step.Count ?? models);
             cut += step.MaxChunks > 1 ? 1 : 0;
             Assert.Equal(minutes <= usual || step.Mode is not null || models == 1, step.MaxChunks == 1);
-            // One piece to spare, no more.
-            Assert.True(step.MaxChunks == 1 || step.MaxChunks <= (minutes + usual - 1) / usual + 1);
+            // Two pieces to spare, no more: each holds whole models.
+            var inOne = Math.Max(
+                1,
+                Enumerable.Range(1, models).LastOrDefault(n => (step.Minutes?[n - 1] ?? step.Setup + step.PerModel * n) <= usual)
+            );
+            Assert.True(step.MaxChunks <= (models + inOne - 1) / inOne + 2);
         }
         Assert.True(models < 20 || cut > 0, "Something of twenty is longer than a sitting.");
     }
@@ -94,13 +98,17 @@ public sealed class PlanGrainTests
     }
 
     [Fact]
-    public void Outdoors_no_window_lies_in_the_dark()
+    public void Where_coats_wait_for_light_no_window_outdoors_lies_in_the_dark()
     {
         var london = DateTimeZoneProviders.Tzdb["Europe/London"];
         for (var month = 1; month <= 12; month++)
         {
             var at = Instant.FromUtc(2026, month, 3, 12, 0);
             var bench = new RehearsedBench(london, 20, Order("Pikes", t => t, Material.Polystyrene));
+            bench.State = bench.State with
+            {
+                House = bench.State.House with { Bench = HouseRuleChoices.Default.With(HouseRuleCatalog.DarkSprays, "wait") },
+            };
             var builder = new ProblemBuilder(bench.Index, at, []);
             var problem = builder.Problem();
             foreach (
