@@ -11,7 +11,7 @@ namespace Hexaprep.Core.Tests.Bench;
 
 /// <summary>A start against law is refused, one against practice asks once and is logged; what has happened can always be
 /// logged.</summary>
-public sealed class AdviceTests
+public sealed class AgainstAdviceTests
 {
     private static (RehearsedBench Bench, BenchStep Next, Instant At) Bound()
     {

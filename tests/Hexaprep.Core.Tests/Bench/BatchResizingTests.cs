@@ -9,7 +9,7 @@ using NodaTime;
 
 namespace Hexaprep.Core.Tests.Bench;
 
-public sealed class RegroupTests
+public sealed class BatchResizingTests
 {
     private static readonly Instant Evening = Instant.FromUtc(2026, 3, 12, 19, 35);
 

@@ -19,7 +19,7 @@ using NodaTime;
 
 namespace Hexaprep.Core.Tests.Bench;
 
-public sealed class PlanDraftTests
+public sealed class ProblemBuilderTests
 {
     private static SafeTimes? When(Coat coat, Readiness stage, HouseRuleChoices house) =>
         new DryingBook([], [], [], _ => house).When(coat, stage);

@@ -15,7 +15,7 @@ using NodaTime;
 namespace Hexaprep.Core.Tests.Bench;
 
 /// <summary>Waits that are no coat's: what was bound straight stays bound till the next day, what was wiped dries before primer.</summary>
-public sealed class HoldingTests
+public sealed class RunningHoldTests
 {
     private static readonly Duration Overnight = Duration.FromMinutes(Cleaning.BoundMinutes);
 

@@ -6,7 +6,7 @@ using Hexaprep.Testing;
 
 namespace Hexaprep.Core.Tests.Roster;
 
-public sealed class MusterTests
+public sealed class RosterExpanderTests
 {
     private static IReadOnlyList<NewUnit> Call(int handles, params UnitOrder[] orders) =>
         RosterExpander.Expand(orders, handles, Guid.NewGuid);

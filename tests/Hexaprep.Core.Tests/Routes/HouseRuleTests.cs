@@ -7,7 +7,7 @@ namespace Hexaprep.Core.Tests.Routes;
 
 /// <summary>Every school, both ways: its default changes nothing, each other option changes a route or the card its followers
 /// read.</summary>
-public sealed class SchoolTests
+public sealed class HouseRuleTests
 {
     public static TheoryData<string, string> Options =>
         [.. HouseRuleCatalog.All.Where(s => !HousePace.IsPace(s)).SelectMany(s => s.Options.Skip(1).Select(o => (s.Id, o.Id)))];
