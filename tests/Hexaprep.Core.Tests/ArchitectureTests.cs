@@ -84,7 +84,7 @@ public sealed class ArchitectureTests
             Order
                 .Select(o => o.Split('.'))
                 .SelectMany(o => Sources(o[0]).GroupBy(f => Path.GetDirectoryName(f)!))
-                .Where(g => g.Count() > 30)
+                .Where(g => g.Count() > 25)
                 .Select(g => $"{g.Key}: {g.Count()} files")
                 .Distinct()
         );

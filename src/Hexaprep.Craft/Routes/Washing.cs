@@ -66,7 +66,7 @@ public static class Washing
 
     // Metal carries grease and tarnish from every hand between its bath and its primer; what is bathed in parts is roughened, drilled
     // and sanded after it.
-    private static bool IsWiped(Job job) => job.Any(m => m.IsMetal());
+    private static bool IsWiped(Job job) => job.Any(m => m.IsMetal()) || (First(job) && WhyNot(job) is null && job.Batch.Parts > 1);
 
     /// <summary>True for what carries release agent, or may, and is washed after its lines were cleaned.</summary>
     public static bool CarriesAgent(Job job) => Agent(job) && !Unfinished(job);

@@ -363,7 +363,7 @@ internal sealed class WorkspacePlanner : IDisposable
         switch (job)
         {
             case Job.Renew:
-                var shown = Interlocked.Exchange(ref _shown, null) is { } taken && taken.Revision == stored.Revision ? taken.Plan : null;
+                var shown = TakeShown(stored.Revision);
                 var plan = _maker.AtOnce(stored.Bench, now, shown ?? posted?.Plan, cancel);
                 // What moved is told against the plan that stood, not against the one that was shown and taken.
                 var stood = posted?.Revision == stored.Revision ? posted.Promised ?? posted.Plan : posted?.Plan;
@@ -413,6 +413,15 @@ internal sealed class WorkspacePlanner : IDisposable
             default:
                 return posted! with { Sizes = _maker.Sizes(stored.Bench, posted.Plan, now, cancel) };
         }
+    }
+
+    // What was shown for a newer bench waits for it; for an older one it says nothing any more.
+    private BenchPlan? TakeShown(long revision)
+    {
+        if (_shown is not { } shown || shown.Revision > revision)
+            return null;
+        Interlocked.CompareExchange(ref _shown, null, shown);
+        return shown.Revision == revision ? shown.Plan : null;
     }
 
     private void Answer(StoredBench stored, PostedPlan posted, Instant now, CancellationToken cancel)

@@ -41,6 +41,16 @@ test("made from an older version, it is laid over the newest", async () => {
   expect(sent.map((s) => s.version)).toEqual([1, 4]);
 });
 
+test("what was accepted for one version is taken for no other", async () => {
+  version = 4;
+  const accept = async (_: string, intent: Intent) => {
+    sent.push({ id: intent.id, version: 1, name: "accepted" });
+    throw new RefusedError({ status: 409, detail: "It has changed.", field: "version" });
+  };
+  await expect(carry("unit 1", "yes", accept)).rejects.toThrow("It has changed.");
+  expect(sent).toHaveLength(1);
+});
+
 test("a refusal of what was sent ends it", async () => {
   const refuse = async () => {
     throw new RefusedError({ status: 400, detail: "The name is empty.", field: "name" });

@@ -16,10 +16,12 @@ export class Intent {
     return this.base as T;
   }
 
-  /** The server has something newer: the same is meant of that. */
-  renew(): void {
+  /** The server has something newer: the same is meant of that. False where it was laid over nothing: then the person decides. */
+  renew(): boolean {
+    if (this.base === null) return false;
     this.base = null;
     this.stale = true;
+    return true;
   }
 }
 
@@ -40,10 +42,7 @@ export async function carry<V, R>(entity: string, value: V, send: Send<V, R>): P
       unanswered.delete(key);
       return answer;
     } catch (error) {
-      if (isStale(error) && renewals < mostRenewals) {
-        intent.renew();
-        continue;
-      }
+      if (isStale(error) && renewals < mostRenewals && intent.renew()) continue;
       if (!(error instanceof SilentError)) unanswered.delete(key);
       throw error;
     }

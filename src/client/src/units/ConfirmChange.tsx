@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, data, type Schemas, wordsOf } from "../api/client";
-import { newestBatch } from "../api/newest";
 import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
 import { Sheet } from "../ui/Sheet";
@@ -20,8 +19,8 @@ export function ConfirmChange({
   const change = useWrite(
     `batch ${batch.id}`,
     async (change: Question, intent) => {
-      const { version } = await intent.over((fresh) => newestBatch(batch, fresh));
-      const body = { id: intent.id, version, change, accepted: true };
+      // What follows was shown for this version, and is accepted for no other.
+      const body = { id: intent.id, version: batch.version, change, accepted: true };
       await api.POST("/api/batches/{id}/route", { params: { path: { id: batch.id } }, body });
     },
     { onSuccess: onClose },
