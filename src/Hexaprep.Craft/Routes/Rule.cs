@@ -149,3 +149,8 @@ public sealed record Rule(
     public static Rule Plan(string name, RuleKind kind, StepKind step, string reason, string? keptBy) =>
         new(name, kind, Strength.Practice, step, step, null, reason, Always) { Acts = RuleActs.Calendar, KeptBy = keptBy };
 }
+
+/// <summary>A sentence of the rule book, as it is shown.</summary>
+/// <param name="Text">The sentence.</param>
+/// <param name="Strength">How binding it is; what the house chose for itself is taste.</param>
+public sealed record Citation(string Text, Strength Strength);

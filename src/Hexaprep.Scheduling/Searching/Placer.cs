@@ -248,6 +248,17 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
                 return false;
             if (!Overheld(step, out push, out pushTo) && !IsOutOfPlace(step, ref push, ref pushTo))
                 return true;
+            // What stands from before this trial, and comes behind in the order, is laid anew in its turn.
+            while (push >= 0 && strands is null && _p.Position[push] > _p.Position[step])
+            {
+                if (_p.Frozen[push] || _p.Position[push] >= _until[cluster])
+                    return false;
+                Remove(_p.Sequence[cluster], _p.Position[push], _until[cluster]);
+                _lower[push] = Math.Max(pushTo, _lower[push] + 1);
+                (push, pushTo) = (-1, 0);
+                if (!IsOutOfPlace(step, ref push, ref pushTo))
+                    return true;
+            }
         }
         if (push < 0 || _p.Frozen[push] || ++_pushes[cluster] > MostPushes)
             return false;
@@ -333,8 +344,6 @@ internal sealed partial class Placer(CompiledProblem problem, Timetable table)
         if (!table.LacksPlace(_p.Unit[step], out var free))
             return false;
         push = free == CompiledProblem.Never ? -1 : table.FirstOf(_p.Unit[step]);
-        if (push >= 0 && _p.Position[push] > _p.Position[step] && ChainsOf(_p.Cluster[step]) is null)
-            push = -1;
         if (push >= 0)
             pushTo = Math.Max(free, table.Start[push] + 1);
         return true;

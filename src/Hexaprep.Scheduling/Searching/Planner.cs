@@ -34,7 +34,7 @@ public static class Planner
 
     /// <summary>Makes the plan that stays closest to an older one: what still holds keeps its minute, only what must move moves. Where
     /// that would throw somebody back by more than a day, the steps are laid in the order in which they stood, if that throws nobody
-    /// back so far.</summary>
+    /// back so far. Where both leave something without a place that a new beginning has one for, all begins anew.</summary>
     /// <param name="problem">What to plan now.</param>
     /// <param name="older">The chunks of the older plan, on the same minutes.</param>
     /// <param name="cancel">Ends the search with an <see cref="OperationCanceledException"/>.</param>
@@ -44,7 +44,7 @@ public static class Planner
         var table = new Timetable(p);
         var kept = WarmStart.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0, cancel: cancel);
         var was = PlanValue.Finishes(problem, older);
-        if (DaysBack(problem, kept, was) == 0)
+        if (kept.Unplaced.Count == 0 && DaysBack(problem, kept, was) == 0)
             return kept;
         foreach (var stays in new[] { true, false })
         {
@@ -54,7 +54,9 @@ public static class Planner
             if (kept.Unplaced.Count > 0 || DaysBack(problem, inTurn, was) < DaysBack(problem, kept, was))
                 kept = inTurn;
         }
-        return kept;
+        return kept.Unplaced.Count > 0 && Solve(problem, 0, cancel: cancel) is var anew && anew.Unplaced.Count < kept.Unplaced.Count
+            ? anew
+            : kept;
     }
 
     // By how many whole days the unit that is thrown back the farthest comes home later.

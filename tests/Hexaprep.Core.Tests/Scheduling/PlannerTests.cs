@@ -105,6 +105,18 @@ public sealed class PlannerTests
     [Fact]
     public void When_a_sitting_falls_out_the_plan_that_follows_breaks_nothing() => _lost.Holds(KeepsWithout, iter: 600);
 
+    [Fact]
+    public void When_a_sitting_falls_out_all_keeps_a_place_that_has_one_in_a_new_plan() =>
+        _lost.Holds(
+            (problem, k) =>
+            {
+                var changed = problem with { Sittings = [.. problem.Sittings.Where((_, i) => i != k)] };
+                if (Planner.Solve(changed, 0).Unplaced.Count == 0)
+                    Assert.Empty(Planner.Keep(changed, Planner.Solve(problem, Budget).Schedule.Chunks).Unplaced);
+            },
+            iter: 300
+        );
+
     [Theory(
         DisplayName = "A hold kept longer over one that was placed by then; a step left where it stood though what it is tied to moved"
     )]
