@@ -25,7 +25,7 @@ public sealed class RehearsedBench
     public RehearsedBench(DateTimeZone zone, int handles, params UnitOrder[] orders)
     {
         Index = new BenchIndex(BenchState.Empty(new BenchSettings(new SittingCalendar(zone, UsualWeek, []), handles)));
-        foreach (var unit in RosterExpander.Expand(orders, handles, NewId))
+        foreach (var unit in RosterExpander.Expand(orders, NewId))
             Index = Index.With(RosterEdits.Joined(Index, [unit], TurnableClock.Evening, NewId));
     }
 

@@ -189,8 +189,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         [
             .. models.SelectMany(m => m.Pieces.Select(p => new Change.Ticked(new Tick(step.Id, m.Model.Id, p, spell.Id, at)))),
         ];
-        var whole = models.Count(m => m.Pieces.Count == Pieces(step, m.Model, null).Count);
-        var last = bench.Remaining(step).Count == whole;
+        var whole = models.Where(m => m.Pieces.Count == Pieces(step, m.Model, null).Count).Select(m => m.Model.Id).ToHashSet();
+        var last = bench.Remaining(step).All(m => whole.Contains(m.Id));
         if (step.Amounts.Product is { } product)
         {
             var open = bench.CoatsOf(step.Id).FirstOrDefault(c => c.EndedAt is null);

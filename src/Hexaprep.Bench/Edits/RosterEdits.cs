@@ -23,11 +23,7 @@ public static class RosterEdits
     {
         var there = bench.State.Units.Select(u => RosterExpander.Key(u.Name)).ToHashSet(StringComparer.Ordinal);
         there.ExceptWith(anyway);
-        var units = RosterExpander.Expand(
-            [.. orders.Where(o => !there.Contains(RosterExpander.Key(o.Unit)))],
-            bench.State.Settings.Handles,
-            newId
-        );
+        var units = RosterExpander.Expand([.. orders.Where(o => !there.Contains(RosterExpander.Key(o.Unit)))], newId);
         if (RosterLimits.WhyNot(bench.State.Models.Count, units.Sum(u => u.Models.Count)) is { } over)
             throw new RefusedException(over);
         return new Decision(

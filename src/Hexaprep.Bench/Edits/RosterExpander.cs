@@ -16,14 +16,11 @@ public sealed record UnitOrder(string Unit, string Batch, BatchTraits Traits, Lo
 /// <summary>Turns orders into units, batches, models, pieces and parts.</summary>
 public static class RosterExpander
 {
-    /// <summary>Calls up the units of the orders, lines of the same unit together. A batch larger than the handles the bench owns is
-    /// split, because
-    /// more cannot be mounted at once.</summary>
+    /// <summary>Calls up the units of the orders, lines of the same unit together.</summary>
     /// <param name="orders">One for each batch; checked before.</param>
-    /// <param name="handles">How many handles the bench owns, at least 1.</param>
     /// <param name="newId">Gives a fresh random identity.</param>
-    public static IReadOnlyList<NewUnit> Expand(IReadOnlyList<UnitOrder> orders, int handles, Func<Guid> newId) =>
-        [.. orders.GroupBy(o => Key(o.Unit)).Select(g => CallUnit([.. g], handles, newId))];
+    public static IReadOnlyList<NewUnit> Expand(IReadOnlyList<UnitOrder> orders, Func<Guid> newId) =>
+        [.. orders.GroupBy(o => Key(o.Unit)).Select(g => CallUnit([.. g], newId))];
 
     /// <summary>Unit names are the same when they differ in case and spaces only.</summary>
     public static string Key(string name) => string.Concat(name.Where(c => !char.IsWhiteSpace(c))).ToUpperInvariant();
@@ -42,7 +39,7 @@ public static class RosterExpander
     public static Gaps UsualGaps(Tier tier, Surface? surface) =>
         tier == Tier.RankAndFile || (tier == Tier.Elite && surface == Surface.Ragged) ? Gaps.None : Gaps.Small;
 
-    private static NewUnit CallUnit(IReadOnlyList<UnitOrder> orders, int handles, Func<Guid> newId)
+    private static NewUnit CallUnit(IReadOnlyList<UnitOrder> orders, Func<Guid> newId)
     {
         var first = orders[0];
         var unit = new Unit(
@@ -57,16 +54,10 @@ public static class RosterExpander
         var models = new List<Model>();
         foreach (var order in orders)
         {
-            var runs = (order.Traits.Models + handles - 1) / handles;
-            for (var run = 0; run < runs; run++)
-            {
-                var size = order.Traits.Models / runs + (run < order.Traits.Models % runs ? 1 : 0);
-                var name = runs == 1 ? order.Batch.Trim() : $"{order.Batch.Trim()} {run + 1} of {runs}".Trim();
-                var traits = order.Traits with { Materials = [.. order.Traits.Materials.Distinct().Order()], Models = size };
-                var batch = new Batch(newId(), unit.Id, name, traits);
-                batches.Add(batch);
-                models.AddRange(Enumerable.Range(1, size).Select(n => CallModel(batch.Id, n, order.Traits, newId)));
-            }
+            var traits = order.Traits with { Materials = [.. order.Traits.Materials.Distinct().Order()] };
+            var batch = new Batch(newId(), unit.Id, order.Batch.Trim(), traits);
+            batches.Add(batch);
+            models.AddRange(Enumerable.Range(1, traits.Models).Select(n => CallModel(batch.Id, n, order.Traits, newId)));
         }
         return new NewUnit(unit, batches, models);
     }

@@ -128,7 +128,7 @@ public static class UnitEdits
         var name = NextName(bench, unit.Name);
         UnitOrder Order(Batch b) =>
             new(name, b.Name, like.Count == 1 ? b.Traits with { Models = models ?? b.Traits.Models } : b.Traits, null, 1, unit.Notes);
-        var called = RosterExpander.Expand([.. like.Select(Order)], bench.State.Settings.Handles, newId)[0];
+        var called = RosterExpander.Expand([.. like.Select(Order)], newId)[0];
         called = called with { Unit = called.Unit with { Id = id }, Batches = [.. called.Batches.Select(b => b with { UnitId = id })] };
         if (RosterLimits.WhyNot(bench.State.Models.Count, called.Models.Count) is { } over)
             throw new RefusedException(over);

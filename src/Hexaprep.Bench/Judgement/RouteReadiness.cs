@@ -56,6 +56,8 @@ public static class RouteReadiness
                     shut = closed;
             }
         }
+        if (waits.Count == 0 && HandlesFree(bench, step, models) is { } taken)
+            return taken;
         shut = held is not null && !(held.Until < shut?.Until) ? held : shut;
         if (waits.Count == 0)
             return shut;
@@ -69,6 +71,17 @@ public static class RouteReadiness
             Waits = shut is null ? [.. waits.Select(w => (w.Coat, w.Edge.Stage!.Value, w.Times)).Distinct()] : [],
             TestFrom = byTest,
         };
+    }
+
+    // More are not mounted at once than there are handles.
+    private static Blocker? HandlesFree(BenchIndex bench, BenchStep step, IReadOnlyList<BenchModel> models)
+    {
+        if (step.Key.Kind != StepKind.Handle || step.RepairId is not null || bench.InHand?.StepId == step.Id)
+            return null;
+        var (all, taken) = (bench.State.Settings.Handles, bench.OnHandles);
+        return models.Count <= Math.Max(0, all - taken) || taken == 0
+            ? null
+            : new Blocker($"{taken} of {all} handles are taken, and {models.Count} more would go on: one load comes off first", null);
     }
 
     private static Blocker Held(BenchStep before, Instant until, Clockface clock)

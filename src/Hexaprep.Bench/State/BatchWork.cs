@@ -7,14 +7,16 @@ public sealed class BatchWork
 {
     private static readonly IReadOnlyList<BenchModel> None = [];
     private readonly HashSet<(Guid Step, Guid Model)> _done;
-    private readonly Dictionary<Guid, IReadOnlyList<BenchModel>> _remaining;
+    private readonly Dictionary<Guid, IReadOnlyList<BenchModel>> _left,
+        _remaining;
     private IReadOnlyList<Coat>? _awaited;
 
     public BatchWork(
         BenchLog log,
         IReadOnlyList<BenchStep> steps,
         IReadOnlyList<BenchModel> models,
-        IReadOnlyDictionary<Guid, BenchRepair> repairs
+        IReadOnlyDictionary<Guid, BenchRepair> repairs,
+        int handles
     )
     {
         Log = log;
@@ -25,13 +27,15 @@ public sealed class BatchWork
         OpenFlaws = [.. log.Flaws.Where(f => f.MendedAt is null)];
         Held = [.. OpenFlaws.Select(f => f.ModelId)];
         _done = [.. Ticks.SelectMany(g => g).Select(t => (t.StepId, t.ModelId))];
-        _remaining = steps.ToDictionary(
+        Loads = new Loads(steps, models, handles, (step, model) => Ticks[step].FirstOrDefault(t => t.ModelId == model.Id)?.At);
+        _left = steps.ToDictionary(
             s => s.Id,
             s =>
                 s.RepairId is not { } id ? Left(s.Id, models)
                 : repairs.TryGetValue(id, out var repair) ? [.. models.Where(m => repair.ModelIds.Contains(m.Id) && !IsDone(s.Id, m.Id))]
                 : None
         );
+        _remaining = _left.ToDictionary(l => l.Key, l => Loads.Next(l.Key, l.Value));
         Behind = steps
             .Where(s => s.RepairId is null && Held.Count > 0)
             .ToDictionary(s => s.Id, IReadOnlyList<BenchModel> (s) => [.. models.Where(m => Held.Contains(m.Id) && !IsDone(s.Id, m.Id))]);
@@ -57,12 +61,23 @@ public sealed class BatchWork
 
     public bool IsDone(Guid stepId, Guid modelId) => _done.Contains((stepId, modelId));
 
-    /// <summary>The models that still have to go through a step, those held back left out.</summary>
+    /// <summary>In what parts the batch goes from mounting to release.</summary>
+    public Loads Loads { get; }
+
+    /// <summary>The models whose turn it is at a step: of those that are not through it, the first load's; those held back left
+    /// out.</summary>
     public IReadOnlyList<BenchModel> Remaining(Guid stepId) => _remaining.GetValueOrDefault(stepId, None);
+
+    /// <summary>All models that still have to go through a step, of whatever load; those held back left out.</summary>
+    public IReadOnlyList<BenchModel> Left(Guid stepId) => _left.GetValueOrDefault(stepId, None);
 
     /// <summary>The coats that some step not finished yet waits for. They depend on nothing outside the batch.</summary>
     public IReadOnlyList<Coat> Awaited(BenchIndex bench) =>
-        _awaited ??= [.. Log.Coats.Where(c => Waits.Of(bench, bench.Steps[c.StepId]).Count > 0)];
+        _awaited ??= [
+            .. Log.Coats.Where(c =>
+                Waits.Of(bench, bench.Steps[c.StepId]).Exists(w => w.Next is not { } next || c.ModelIds.Any(m => !IsDone(next.Id, m)))
+            ),
+        ];
 
     // A model is through a step when all its pieces that the step is about are.
     private IEnumerable<Tick> Whole(IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models)

@@ -21,6 +21,7 @@ public sealed class BenchIndex
     private readonly Lazy<IReadOnlyList<Coat>> _awaited;
     private readonly Lazy<IReadOnlyList<Flaw>> _openFlaws;
     private readonly Lazy<SprayManner> _manner;
+    private readonly Lazy<int> _onHandles;
     private readonly ConcurrentDictionary<SprayManner, IReadOnlyList<(Instant From, Instant To, FitHours Hours)>> _fit = new();
 
     /// <summary>Indexes a state.</summary>
@@ -35,6 +36,7 @@ public sealed class BenchIndex
         InHand = state.Spells.FindLast(s => s.EndedAt is null);
         _awaited = new(() => [.. OnBench().SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
         _manner = new(() => SprayHours.MostOf(this));
+        _onHandles = new(() => State.Batches.Sum(Mounted));
         _openFlaws = new(() => [.. OnBench().SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
     }
 
@@ -54,8 +56,13 @@ public sealed class BenchIndex
         foreach (var change in changes)
             Follow(change, next, logs, gone);
         var work = _work.RemoveRange(gone);
+        var handles = next.Settings.Handles;
+        // Other handles make other loads.
+        if (handles != State.Settings.Handles)
+            foreach (var batch in work.Keys.Where(b => !logs.ContainsKey(b)).ToList())
+                logs[batch] = work[batch].Log;
         foreach (var (batch, log) in logs.Where(l => roster.Batches.ContainsKey(l.Key)))
-            work = work.SetItem(batch, Work(log, roster, batch));
+            work = work.SetItem(batch, Work(log, roster, batch, handles));
         return new BenchIndex(next, roster, work, _history.After(Whole, next, changes));
     }
 
@@ -138,12 +145,18 @@ public sealed class BenchIndex
         var flaws = state.Flaws.ToLookup(f => BatchOf(f.StepId));
         return state.Batches.ToImmutableDictionary(
             b => b.Id,
-            b => Work(new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]), roster, b.Id)
+            b =>
+                Work(
+                    new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]),
+                    roster,
+                    b.Id,
+                    state.Settings.Handles
+                )
         );
     }
 
-    private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch) =>
-        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]], roster.Repairs);
+    private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch, int handles) =>
+        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]], roster.Repairs, handles);
 
     /// <summary>What lies on the bench, and all that was done: of units that are off the bench nothing is left to do.</summary>
     public BenchState State { get; }
@@ -284,11 +297,56 @@ public sealed class BenchIndex
     /// <summary>True when the model went through the step.</summary>
     public bool IsDone(Guid stepId, Guid modelId) => WorkOn(stepId)?.IsDone(stepId, modelId) ?? false;
 
-    /// <summary>The models that still have to go through a step, those held back left out.</summary>
+    /// <summary>The models whose turn it is at a step: all that still have to go through it, of a batch that goes in loads those of the
+    /// first load that is not through; those held back left out.</summary>
     public IReadOnlyList<BenchModel> Remaining(BenchStep step) => _work[step.BatchId].Remaining(step.Id);
 
-    /// <summary>How many models still have to go through a step, those held back among them.</summary>
-    public int Left(BenchStep step) => Remaining(step).Count + Behind(step).Count;
+    /// <summary>The loads in which a step is done, each with all its models; one where it is done to all.</summary>
+    public IReadOnlyList<IReadOnlyList<BenchModel>> LoadsOf(BenchStep step) =>
+        step.RepairId is null ? _work[step.BatchId].Loads.Of(step.Id) : [ModelsAt(step)];
+
+    /// <summary>The number of the load whose turn it is at a step, from 1: the last one's when all are through.</summary>
+    public int LoadAt(BenchStep step)
+    {
+        var loads = LoadsOf(step);
+        if (loads.Count == 1 || Remaining(step) is not [var next, ..])
+            return loads.Count;
+        return loads.TakeWhile(l => !l.Contains(next)).Count() + 1;
+    }
+
+    /// <summary>The models of the load whose turn it is at a step, those that are through among them.</summary>
+    public IReadOnlyList<BenchModel> ModelsInTurn(BenchStep step) =>
+        LoadsOf(step) is { Count: > 1 } loads ? [.. loads[LoadAt(step) - 1].OrderBy(m => m.Number)] : ModelsAt(step);
+
+    /// <summary>The models of one load that still have to go through a step, those held back left out.</summary>
+    /// <param name="step">A step.</param>
+    /// <param name="load">The load's number, from 1.</param>
+    public IReadOnlyList<BenchModel> RemainingIn(BenchStep step, int load)
+    {
+        var loads = LoadsOf(step);
+        if (loads.Count == 1)
+            return Remaining(step);
+        return load > loads.Count ? [] : [.. loads[load - 1].Where(_work[step.BatchId].Left(step.Id).Contains)];
+    }
+
+    /// <summary>A load of a step in words, "load 1 of 2"; empty where the step is done to all.</summary>
+    /// <param name="step">A step.</param>
+    /// <param name="load">The load's number; null for the one whose turn it is.</param>
+    public string LoadWords(BenchStep step, int? load = null) =>
+        LoadsOf(step) is { Count: > 1 } loads ? $"load {load ?? LoadAt(step)} of {loads.Count}" : "";
+
+    /// <summary>How many models still have to go through a step, of whatever load, those held back among them.</summary>
+    public int Left(BenchStep step) => _work[step.BatchId].Left(step.Id).Count + Behind(step).Count;
+
+    /// <summary>Minutes of hands for all that is left of a step, each load with its set-up.</summary>
+    public int HandsLeft(BenchStep step, Instant at) =>
+        LoadsOf(step).Count == 1
+            ? Hands(step, Left(step), at)
+            : Enumerable.Range(1, LoadsOf(step).Count).Sum(n => Hands(step, RemainingIn(step, n).Count, at))
+                + Hands(step, Behind(step).Count, at);
+
+    /// <summary>How many models stand on handles.</summary>
+    public int OnHandles => _onHandles.Value;
 
     /// <summary>True when every model is through it: one that is held back is not.</summary>
     public bool IsFinished(BenchStep step) => Left(step) == 0;
@@ -341,6 +399,16 @@ public sealed class BenchIndex
     {
         var fixing = step.Key.Kind == StepKind.Release ? StepsOf[step.BatchId].LastOrDefault(s => s.Key.Kind == StepKind.Handle) : null;
         return StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
+    }
+
+    private int Mounted(Batch batch)
+    {
+        var route = StepsOf[batch.Id].Where(s => s.RepairId is null).ToList();
+        return
+            route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle) is { } mount
+            && route.LastOrDefault(s => s.Key.Kind == StepKind.Release) is { } release
+            ? ModelsOf[batch.Id].Count(m => IsDone(mount.Id, m.Id) && !IsDone(release.Id, m.Id))
+            : 0;
     }
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;

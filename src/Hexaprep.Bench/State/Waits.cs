@@ -23,7 +23,7 @@ public static class Waits
 {
     /// <summary>The readinesses waited for after a step, by those of its followers that are not finished; handling, for a last
     /// coat.</summary>
-    public static IReadOnlyList<Awaited> Of(BenchIndex bench, BenchStep step)
+    public static List<Awaited> Of(BenchIndex bench, BenchStep step)
     {
         if (step.Amounts.Product is null)
             return [];

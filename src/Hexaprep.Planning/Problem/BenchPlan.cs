@@ -45,6 +45,13 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
             .Schedule.Chunks.GroupBy(c => c.Step, StringComparer.Ordinal)
             .ToDictionary(g => g.Key, g => g.Max(c => c.End), StringComparer.Ordinal)
     );
+    private readonly Lazy<Dictionary<Guid, string>> _toDo = new(() =>
+        Problem
+            .Batches.SelectMany(b => b.Steps)
+            .Where(s => PlanIds.IsToDo(s.Id))
+            .GroupBy(s => PlanIds.StepOf(s.Id))
+            .ToDictionary(g => g.Key, g => g.MinBy(s => PlanIds.LoadOf(s.Id))!.Id)
+    );
     private readonly Lazy<HashSet<Guid>> _steps = new(() =>
         [.. Problem.Batches.SelectMany(b => b.Steps).Select(s => PlanIds.StepOf(s.Id))]
     );
@@ -112,7 +119,7 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
     private IReadOnlyList<Binding> HoldsOf(Guid id, BenchStep step)
     {
         lock (_holds)
-            return _bindings.Value.Of(step.BatchId.ToString(), id.ToString());
+            return _bindings.Value.Of(step.BatchId.ToString(), IdOf(step));
     }
 
     /// <summary>The mix of another step that a step is filled from; null when it has one of its own.</summary>
@@ -122,6 +129,9 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
             return null;
         return EndOf(arc.From) is { } end ? new MixInUse(PlanIds.StepOf(arc.From), At(end + arc.FinishMax!.Value)) : null;
     }
+
+    /// <summary>What stands in its problem for what is still to do of a step: the first load's that is not through.</summary>
+    public string IdOf(BenchStep step) => _toDo.Value.GetValueOrDefault(step.Id) ?? step.Id.ToString();
 
     /// <summary>True for a step of the bench that is in its problem.</summary>
     public bool Knows(Guid step) => _steps.Value.Contains(step);
@@ -163,7 +173,10 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
                 Origin + Duration.FromMinutes(c.End),
                 c.Minutes is { } minutes ? ModelsIn(Problem, c, minutes) : c.Models,
                 c.Step.EndsWith(PlanIds.Hand, StringComparison.Ordinal)
-            )),
+            )
+            {
+                Load = PlanIds.LoadOf(c.Step),
+            }),
     ];
 
     // Models touched in so many minutes of work that may pause within one.
@@ -216,7 +229,9 @@ public sealed record BenchPlan(Instant Origin, Instant MadeAt, int Budget, PlanP
         var marked = hand is not null && Work.Any(w => w.InHand && w.StepId == hand.StepId);
         foreach (
             var work in Work.Where(w =>
-                !gone.Contains(w.StepId) && bench.Steps[w.StepId] is var s && bench.Remaining(s).Count + bench.Behind(s).Count > 0
+                !gone.Contains(w.StepId)
+                && bench.Steps[w.StepId] is var s
+                && bench.RemainingIn(s, w.InHand ? bench.LoadAt(s) : w.Load).Count + bench.Behind(s).Count > 0
             )
         )
         {
@@ -258,7 +273,11 @@ public sealed record MixInUse(Guid FirstStep, Instant Stiff)
 }
 
 /// <summary>A stretch of planned work on one step.</summary>
-public sealed record PlannedWork(Guid StepId, Instant Begin, Instant End, int Models, bool InHand);
+public sealed record PlannedWork(Guid StepId, Instant Begin, Instant End, int Models, bool InHand)
+{
+    /// <summary>The load it is about, from 1.</summary>
+    public int Load { get; init; } = 1;
+}
 
 /// <summary>How steps are named in a plan's input: a step's id, with a mark for the share that is done or in hand.</summary>
 public static class PlanIds
@@ -275,6 +294,23 @@ public static class PlanIds
     /// <summary>Marks the mending of flaws whose repair nobody has chosen yet.</summary>
     public const string Mend = "#mend";
 
+    private const string LoadMark = "#load";
+
+    /// <summary>Marks a later load of a step; empty for the first.</summary>
+    /// <param name="number">The load's number, from 1.</param>
+    public static string Load(int number) =>
+        number == 1 ? "" : LoadMark + number.ToString(System.Globalization.CultureInfo.InvariantCulture);
+
+    /// <summary>The load a plan's step is about, from 1.</summary>
+    public static int LoadOf(string planStep) =>
+        MarkOf(planStep) is var mark && mark.StartsWith(LoadMark, StringComparison.Ordinal)
+            ? int.Parse(mark.AsSpan(LoadMark.Length), System.Globalization.CultureInfo.InvariantCulture)
+            : 1;
+
+    /// <summary>True for what is still to do of the models that come with the others, of whatever load.</summary>
+    public static bool IsToDo(string planStep) =>
+        MarkOf(planStep) is var mark && (mark.Length == 0 || mark.StartsWith(LoadMark, StringComparison.Ordinal));
+
     /// <summary>True for a plan's step that is work on a step of the bench, still to come or in hand.</summary>
     public static bool IsWork(string planStep) => MarkOf(planStep) is not (Past or Mend);
 
@@ -287,7 +323,8 @@ public static class PlanIds
         : planStep.EndsWith(Past, StringComparison.Ordinal) ? Past
         : planStep.EndsWith(Hand, StringComparison.Ordinal) ? Hand
         : planStep.EndsWith(Mend, StringComparison.Ordinal) ? Mend
-        : Late;
+        : planStep.EndsWith(Late, StringComparison.Ordinal) ? Late
+        : planStep[36..];
 
     /// <summary>The moment with its seconds cut off.</summary>
     public static Instant Minute(Instant moment) => Instant.FromUnixTimeSeconds(Math.DivRem(moment.ToUnixTimeSeconds(), 60).Quotient * 60);

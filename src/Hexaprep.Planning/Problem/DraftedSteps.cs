@@ -12,6 +12,9 @@ public sealed class DraftedSteps(IEnumerable<PlanStep> steps)
         s => s.Id
     );
 
+    /// <summary>All that stands in the draft for a step of the bench.</summary>
+    public IEnumerable<string> All(Guid step) => _ids.Where(i => i.Key.Step == step).Select(i => i.Value);
+
     /// <summary>The draft's step; null where it has none.</summary>
     /// <param name="step">The step of the bench.</param>
     /// <param name="mark">One of the marks of <see cref="PlanIds"/>, or nothing for what is still to do.</param>

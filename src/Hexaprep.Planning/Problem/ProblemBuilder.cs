@@ -112,7 +112,7 @@ public sealed partial class ProblemBuilder
     {
         var steps = new List<PlanStep>();
         var arcs = new List<PlanArc>();
-        var rests = new HashSet<Guid>();
+        var rests = new List<(BenchStep Step, string Mark)>();
         var route = _bench.StepsOf[batch.Id].ToList();
         var together = IsTogether(batch.Id);
         var mending = AddMending(batch, steps);
@@ -122,13 +122,14 @@ public sealed partial class ProblemBuilder
             var behind = _bench.Behind(step).Count;
             var waited = together && _bench.InHand?.StepId != step.Id ? behind : 0;
             var remaining = _bench.Remaining(step).Count + waited;
+            var id = step.Id + PlanIds.Load(_bench.LoadAt(step));
+            AddLate(step, behind - waited, steps);
+            AddLaterLoads(step, steps, rests);
             if (PaintSessions.Has(step))
             {
-                AddSessions(batch, step, waited, steps, arcs, rests);
-                AddLate(step, behind - waited, steps);
+                AddSessions(batch, step, id, waited, steps, arcs, rests);
                 continue;
             }
-            AddLate(step, behind - waited, steps);
             if (_bench.InHand is { } spell && spell.StepId == step.Id)
             {
                 var taken = TakeInHand(step, spell, remaining);
@@ -136,13 +137,13 @@ public sealed partial class ProblemBuilder
                 _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Hand, Minute(spell.BeganAt), taken.End, taken.Models));
                 remaining -= taken.ToDo;
                 if (remaining > 0)
-                    arcs.Add(new PlanArc(step.Id + PlanIds.Hand, step.Id.ToString(), 0));
+                    arcs.Add(new PlanArc(step.Id + PlanIds.Hand, id, 0));
             }
             AddPast(batch, step, steps);
             if (remaining <= 0)
                 continue;
-            steps.Add(Spec(step, step.Id.ToString(), remaining));
-            rests.Add(step.Id);
+            steps.Add(Spec(step, id, remaining));
+            rests.Add((step, PlanIds.MarkOf(id)));
         }
         if (
             !steps.Exists(s =>
@@ -151,10 +152,11 @@ public sealed partial class ProblemBuilder
         )
             AddBeginning(batch, route, steps);
         var drafted = new DraftedSteps(steps);
-        foreach (var step in route.Where(s => rests.Contains(s.Id)))
-            arcs.AddRange(ArcsInto(step, "", drafted, together));
+        foreach (var (step, mark) in rests)
+            arcs.AddRange(ArcsInto(step, mark, drafted, together));
         foreach (var step in route.Where(s => drafted.Of(s.Id, PlanIds.Late) is not null))
             arcs.AddRange(ArcsInto(step, PlanIds.Late, drafted, together));
+        arcs.AddRange(LoadAfterLoad(route, drafted));
         arcs.AddRange(
             AfterMending(route, drafted, mending, together)
                 .Where(m => !arcs.Exists(a => a.FromBatch is null && a.From == m.From && a.To == m.To))
@@ -174,25 +176,49 @@ public sealed partial class ProblemBuilder
 
     private void AddLate(BenchStep step, int models, List<PlanStep> steps)
     {
-        if (models == 0)
-            return;
-        var late = Spec(step, step.Id + PlanIds.Late, models);
-        var minutes = models * Math.Max(1, step.Amounts.SecondsPerModel / 60);
-        steps.Add(
-            PaintSessions.Has(step)
-                ? late with
-                {
-                    PerModel = Math.Max(1, step.Amounts.SecondsPerModel / 60),
-                    MaxChunks = PaintSessions.Most(minutes),
-                    Minutes = null,
-                    MinSession = PaintSessions.LeastMinutes,
-                }
-                : late
-        );
+        if (models > 0)
+            steps.Add(Untouched(step, step.Id + PlanIds.Late, models));
+    }
+
+    // The loads behind the one whose turn it is.
+    private void AddLaterLoads(BenchStep step, List<PlanStep> steps, List<(BenchStep Step, string Mark)> rests)
+    {
+        for (var load = _bench.LoadAt(step) + 1; load <= _bench.LoadsOf(step).Count; load++)
+        {
+            var models = _bench.RemainingIn(step, load).Count;
+            if (models == 0)
+                continue;
+            steps.Add(Untouched(step, step.Id + PlanIds.Load(load), models));
+            rests.Add((step, PlanIds.Load(load)));
+        }
+    }
+
+    // A step for models that nobody has laid a hand on yet.
+    private PlanStep Untouched(BenchStep step, string id, int models)
+    {
+        var spec = Spec(step, id, models);
+        var each = Math.Max(1, step.Amounts.SecondsPerModel / 60);
+        return PaintSessions.Has(step)
+            ? spec with
+            {
+                PerModel = each,
+                MaxChunks = PaintSessions.Most(models * each),
+                Minutes = null,
+                MinSession = PaintSessions.LeastMinutes,
+            }
+            : spec;
     }
 
     // Painting is minutes: what is in hand goes on to the end of the sitting, the rest is cut as evenings ask.
-    private void AddSessions(Batch batch, BenchStep step, int behind, List<PlanStep> steps, List<PlanArc> arcs, HashSet<Guid> rests)
+    private void AddSessions(
+        Batch batch,
+        BenchStep step,
+        string id,
+        int behind,
+        List<PlanStep> steps,
+        List<PlanArc> arcs,
+        List<(BenchStep Step, string Mark)> rests
+    )
     {
         var (left, models) = (
             PaintSessions.Left(_bench, step, _now) + behind * Math.Max(1, step.Amounts.SecondsPerModel / 60),
@@ -207,12 +233,12 @@ public sealed partial class ProblemBuilder
             _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Hand, Minute(spell.BeganAt), end, 1));
             left -= end - Minute(_now);
             if (left > 0)
-                arcs.Add(new PlanArc(step.Id + PlanIds.Hand, step.Id.ToString(), 0));
+                arcs.Add(new PlanArc(step.Id + PlanIds.Hand, id, 0));
         }
         if (left <= 0)
             return;
         steps.Add(
-            Spec(step, step.Id.ToString(), models) with
+            Spec(step, id, models) with
             {
                 PerModel = (left + models - 1) / models,
                 MaxChunks = PaintSessions.Most(left),
@@ -220,7 +246,7 @@ public sealed partial class ProblemBuilder
                 MinSession = PaintSessions.LeastMinutes,
             }
         );
-        rests.Add(step.Id);
+        rests.Add((step, PlanIds.MarkOf(id)));
     }
 
     private PlanStep Spec(BenchStep step, string id, int count)

@@ -17,23 +17,27 @@ public sealed partial class ProblemBuilder
     private IEnumerable<PlanArc> ArcsInto(BenchStep step, string mark, DraftedSteps drafted, bool together)
     {
         var to = drafted.Of(step.Id, mark)!;
+        var isLate = mark == PlanIds.Late;
         foreach (var edge in _bench.EdgesInto[step.Id])
         {
             var from = _bench.Steps[edge.From];
-            var (open, late) = (drafted.Of(edge.From), drafted.Of(edge.From, PlanIds.Late));
+            // A load follows itself; what is done to all follows every load.
+            var load = isLate || _bench.LoadsOf(from).Count == 1 || _bench.LoadsOf(step).Count == 1 ? null : LoadOf(step, mark);
+            var late = drafted.Of(edge.From, PlanIds.Late);
+            List<string> open = load is null ? [.. drafted.All(edge.From).Where(PlanIds.IsToDo)] : Given(drafted.Of(edge.From, mark));
             // A repair holds its own models: the batch only where it waits for them.
-            if (from.RepairId is not null && step.RepairId is null && mark.Length == 0 && !together)
+            if (from.RepairId is not null && step.RepairId is null && !isLate && !together)
                 continue;
             // The models of a repair have been through what their flaw was seen on.
             if (step.RepairId is not null && from.RepairId is null)
-                (open, late) = (null, null);
+                (open, late) = ([], null);
             // What comes behind the step in hand is waited for too.
-            if (mark.Length == 0 && together && late is not null)
+            if (!isLate && together && late is not null)
                 yield return new PlanArc(late, to, ByTest.Minutes(_bench, edge, from, _now));
-            var behind = mark.Length > 0 ? late : null;
-            if (mark.Length > 0 && behind is null && from.RepairId is null && open is not null)
+            var behind = isLate ? late : null;
+            if (isLate && behind is null && from.RepairId is null && open.Count > 0)
                 continue;
-            if ((behind ?? open) is { } id)
+            foreach (var id in behind is null ? open : [behind])
                 yield return Windowed(
                     new PlanArc(id, to, ByTest.Minutes(_bench, edge, from, _now))
                     {
@@ -46,13 +50,18 @@ public sealed partial class ProblemBuilder
                 );
             if (behind is not null)
                 continue;
-            if (drafted.Of(edge.From, PlanIds.Hand) is { } hand)
+            if (drafted.Of(edge.From, PlanIds.Hand) is { } hand && load?.Contains(_bench.Remaining(from)[0]) != false)
                 yield return Windowed(new PlanArc(hand, to, ByTest.Minutes(_bench, edge, from, _now)), edge, from, step);
-            if (drafted.Of(edge.From, PlanIds.Past) is { } past && (edge.Stage is not null || RunningHold.Is(edge)))
+            if (
+                drafted.Of(edge.From, PlanIds.Past) is { } past
+                && (edge.Stage is not null || RunningHold.Is(edge))
+                && load?.Any(m => _bench.IsDone(from.Id, m.Id)) != false
+            )
             {
                 var end = _fixed.Where(c => c.Step == past).Max(c => c.End);
                 var safe = _bench
                     .CoatsOf(edge.From)
+                    .Where(c => load?.Any(m => c.ModelIds.Contains(m.Id)) != false)
                     .Select(c => ByTest.From(_bench, edge, c))
                     .Append(RunningHold.Until(_bench, edge))
                     .OfType<Instant>()
@@ -63,6 +72,10 @@ public sealed partial class ProblemBuilder
             }
         }
     }
+
+    private IReadOnlyList<BenchModel> LoadOf(BenchStep step, string mark) => _bench.LoadsOf(step)[PlanIds.LoadOf(step.Id + mark) - 1];
+
+    private static List<string> Given(string? id) => id is null ? [] : [id];
 
     // A look at what does not dry closes the work it looks at: nobody comes back another day for it. Where no sitting has room for both,
     // it waits for the next.
@@ -90,44 +103,57 @@ public sealed partial class ProblemBuilder
         return _bench.Hands(step, step.Amounts.OneGo || (!PaintSessions.Has(step) && Pieces(step, all) == 1) ? all : 1, _now);
     }
 
-    private static IEnumerable<ResourceReservation> Holds(Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
+    private IEnumerable<ResourceReservation> Holds(Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
         [.. OnHandles(batch, route, steps, drafted), .. OnRack(route, drafted)];
 
     // A coat dries in its slot until it may be handled.
     private static IEnumerable<ResourceReservation> OnRack(List<BenchStep> route, DraftedSteps drafted) =>
         from step in route
         where step.Amounts.Mode is not null
-        from mark in new[] { "", PlanIds.Hand, PlanIds.Past, PlanIds.Late }
-        let id = drafted.Of(step.Id, mark)
-        where id is not null
+        from id in drafted.All(step.Id)
+        where PlanIds.MarkOf(id) != PlanIds.Mend
         select new ResourceReservation(Rack, 1, new PlanEdge(id, "start"), new PlanEdge(id, "ready"));
 
-    private static IEnumerable<ResourceReservation> OnHandles(
-        Batch batch,
-        List<BenchStep> route,
-        List<PlanStep> steps,
-        DraftedSteps drafted
-    )
+    private IEnumerable<ResourceReservation> OnHandles(Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted)
     {
         var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
         var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
         if (mount is null || release is null)
             yield break;
-        var from = drafted.Of(mount.Id, PlanIds.Past) ?? drafted.Of(mount.Id, PlanIds.Hand) ?? drafted.Of(mount.Id);
         var late = drafted.Of(release.Id, PlanIds.Late);
-        if (from is null)
-            yield break;
         // Those that come behind keep their handles until they are through.
         var behind = late is null ? 0 : steps.First(s => s.Id == late).Count ?? batch.Traits.Models;
-        if (drafted.Of(release.Id) is { } open && batch.Traits.Models > behind)
-            yield return new ResourceReservation(
-                Handles,
-                batch.Traits.Models - behind,
-                new PlanEdge(from, "start"),
-                new PlanEdge(open, "end")
-            );
-        if (late is not null)
-            yield return new ResourceReservation(Handles, behind, new PlanEdge(from, "start"), new PlanEdge(late, "end"));
+        foreach (var (i, load) in _bench.LoadsOf(release).Index())
+        {
+            var models = load.Count - (late is null ? 0 : load.Count(_bench.Behind(release).Contains));
+            if (models > 0 && drafted.Of(release.Id, PlanIds.Load(i + 1)) is { } open && MountedBy(mount, drafted, load, i + 1) is { } from)
+                yield return new ResourceReservation(Handles, models, new PlanEdge(from, "start"), new PlanEdge(open, "end"));
+        }
+        if (late is not null && MountedBy(mount, drafted, null, 1) is { } first)
+            yield return new ResourceReservation(Handles, behind, new PlanEdge(first, "start"), new PlanEdge(late, "end"));
+    }
+
+    // Two loads are always more than the handles: the next is mounted when the one before is off.
+    private IEnumerable<PlanArc> LoadAfterLoad(List<BenchStep> route, DraftedSteps drafted)
+    {
+        if (
+            route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle) is not { } mount
+            || route.LastOrDefault(s => s.Key.Kind == StepKind.Release) is not { } release
+        )
+            yield break;
+        for (var load = 2; load <= _bench.LoadsOf(mount).Count; load++)
+        {
+            if (drafted.Of(release.Id, PlanIds.Load(load - 1)) is { } off && drafted.Of(mount.Id, PlanIds.Load(load)) is { } on)
+                yield return new PlanArc(off, on, 0);
+        }
+    }
+
+    // The step of the draft by which a load is mounted: what was, what is in hand, or what is to come.
+    private string? MountedBy(BenchStep mount, DraftedSteps drafted, IReadOnlyList<BenchModel>? load, int number)
+    {
+        var past = load?.Any(m => _bench.IsDone(mount.Id, m.Id)) != false ? drafted.Of(mount.Id, PlanIds.Past) : null;
+        var hand = load is null || _bench.LoadAt(mount) == number ? drafted.Of(mount.Id, PlanIds.Hand) : null;
+        return past ?? hand ?? drafted.Of(mount.Id, PlanIds.Load(number));
     }
 
     // A label's closing time holds for every model, an arc between batches: with models done in the same order the longest gap any

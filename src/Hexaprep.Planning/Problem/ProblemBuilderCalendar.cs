@@ -18,11 +18,7 @@ public sealed partial class ProblemBuilder
                 if (SprayManner.Of(_bench, step) is { } manner)
                     _windows.TryAdd(manner, []);
         // Enough sittings for all hands-on work twice over, with room for the waits; where that is too few, Make asks for more.
-        var need =
-            2
-            * _bench
-                .State.Steps.Where(s => s.NotNeeded is null)
-                .Sum(s => _bench.Hands(s, _bench.Remaining(s).Count + _bench.Behind(s).Count, _now));
+        var need = 2 * _bench.State.Steps.Where(s => s.NotNeeded is null).Sum(s => _bench.HandsLeft(s, _now));
         var have = 0;
         var least = _now + Duration.FromDays(42);
         foreach (var sitting in _bench.State.Settings.Calendar.From(_now, LongestDays))

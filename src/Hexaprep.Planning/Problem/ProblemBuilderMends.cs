@@ -37,8 +37,8 @@ public sealed partial class ProblemBuilder
             yield break;
         foreach (var step in route.Where(s => s.RepairId is null && _bench.Behind(s).Count > 0))
         {
-            if ((drafted.Of(step.Id, PlanIds.Late) ?? (together ? drafted.Of(step.Id) : null)) is not { } behind)
-                continue;
+            var late = Given(drafted.Of(step.Id, PlanIds.Late));
+            foreach (var behind in late.Count > 0 || !together ? late : drafted.All(step.Id).Where(PlanIds.IsToDo))
             foreach (var (mend, wait) in mends)
                 yield return new PlanArc(mend, behind, wait);
         }

@@ -18,7 +18,7 @@ namespace Hexaprep.Planning.WhatIf;
 /// <param name="NotBefore">With the bench to itself it could end then, in words; empty when the calendar is too short.</param>
 public sealed record ArrivalView(int HandsMinutes, int PaintMinutes, Hexagon Sides, IReadOnlyList<ArrivalChoice> Choices, string NotBefore)
 {
-    /// <summary>Into what batches it is cut, and why; empty where it is not.</summary>
+    /// <summary>In what loads it is mounted, and why; empty where one holds all.</summary>
     public string Cut { get; init; } = "";
 }
 
@@ -48,31 +48,39 @@ public static class Arrival
         CancellationToken cancel = default
     )
     {
-        var unit = RosterExpander.Expand(orders, bench.State.Settings.Handles, newId)[0];
+        var unit = RosterExpander.Expand(orders, newId)[0];
         var joined = bench.With(RosterEdits.Joined(bench, [unit], now, newId));
         var clock = new Clockface(bench.State.Settings.Zone, now);
-        var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id].Select(s => (Step: s, b.Traits.Models))).ToList();
+        var steps = unit.Batches.SelectMany(b => joined.StepsOf[b.Id]).ToList();
         var choices = Weights
             .Select(weight => Choice(bench, inForce, Weighted(joined, unit.Unit.Id, weight), unit.Unit.Id, weight, clock, budget, cancel))
             .ToList();
         var asItIs = BenchPlanner.Make(joined, now, 1, cancel);
         var alone = LowerBound.Alone(asItIs.Problem)[unit.Unit.Id.ToString()];
         return new ArrivalView(
-            steps.Sum(s => joined.Hands(s.Step, s.Models, now)),
-            steps.Where(s => s.Step.Key.Kind == StepKind.Paint).Sum(s => joined.Hands(s.Step, s.Models, now)),
+            steps.Sum(s => joined.HandsLeft(s, now)),
+            steps.Where(s => s.Key.Kind == StepKind.Paint).Sum(s => joined.HandsLeft(s, now)),
             Hexagon.Of(joined, unit.Batches.Select(b => b.Id), now),
             choices,
             alone == int.MaxValue ? "" : clock.At(asItIs.At(alone))
         )
         {
-            Cut = unit.Batches.Count == orders.Count ? "" : CutInto(unit, bench.State.Settings.Handles),
+            Cut = LoadsOf(joined, unit),
         };
     }
 
-    private static string CutInto(NewUnit unit, int handles)
+    private static string LoadsOf(BenchIndex bench, NewUnit unit)
     {
-        var sizes = unit.Batches.Select(b => $"{b.Traits.Models}").ToList();
-        return $"In batches of {Sentence.Listed(sizes)}: {handles} handles hold no more at once.";
+        var loads = unit
+            .Batches.Select(b => bench.StepsOf[b.Id].FirstOrDefault(s => s.Key.Kind == StepKind.Handle))
+            .OfType<BenchStep>()
+            .Select(bench.LoadsOf)
+            .Where(l => l.Count > 1)
+            .ToList();
+        if (loads.Count == 0)
+            return "";
+        var sizes = Sentence.Listed([.. loads.SelectMany(l => l).Select(m => $"{m.Count}")]);
+        return $"From mounting to release in loads of {sizes}: {bench.State.Settings.Handles} handles hold no more at once.";
     }
 
     private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>

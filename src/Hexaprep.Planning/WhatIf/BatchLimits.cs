@@ -10,7 +10,7 @@ namespace Hexaprep.Planning.WhatIf;
 /// <param name="IsHard">True when more cannot be done at all; false when it only costs another mix or filling.</param>
 public sealed record SizeCap(int Most, string Words, bool IsHard);
 
-/// <summary>What caps the size of a batch: handles, working time of a mix, the airbrush's cup, the sitting, and when it bores.</summary>
+/// <summary>What caps the size of a batch: working time of a mix, the airbrush's cup, the sitting, and when it bores.</summary>
 public static class BatchLimits
 {
     // A cup load of 5 to 12 drops covers 4 to 8 figures: their geometric mean.
@@ -21,15 +21,15 @@ public static class BatchLimits
     {
         var caps = new List<SizeCap>();
         var steps = bench.StepsOf[batch.Id].ToList();
-        if (steps.Exists(s => s.Key.Kind == StepKind.Handle))
-            caps.Add(new SizeCap(bench.State.Settings.Handles, $"{bench.State.Settings.Handles} handles", true));
         var longest = LongestSitting(bench);
         foreach (var step in steps.Where(s => s.Amounts.OneGo || s.Amounts.Mode is not null))
         {
             var most = 0;
             while (most < 500 && step.HandsMinutes(most + 1) <= longest)
                 most++;
-            if (most is > 0 and < 500)
+            // What goes in loads is done to no more at once than there are handles.
+            var atOnce = bench.LoadsOf(step).Count > 1 || step.Amounts.Mode is not null ? bench.State.Settings.Handles : 500;
+            if (most > 0 && most < atOnce)
                 caps.Add(new SizeCap(most, $"{BenchIndex.TitleOf(step)} of {most} fills your longest sitting", true));
         }
         if (int.TryParse(bench.HouseOf(batch.Id).Of(HouseRuleCatalog.AlikeAtMost).Id, out var alike))

@@ -96,7 +96,7 @@ public static class RepairContingency
             return batch;
         var models = Failing(memory, StepKind.PrimerGate, gate.Count ?? batch.Count);
         // Where the coat itself lies behind, its like is sprayed again.
-        var like = batch.Steps.FirstOrDefault(s => s.Id == coat.Id.ToString());
+        var like = batch.Steps.FirstOrDefault(s => PlanIds.IsToDo(s.Id) && PlanIds.StepOf(s.Id) == coat.Id);
         var minutes = Enumerable.Range(1, models).Select(coat.HandsMinutes).ToArray();
         var again = new PlanStep(
             gate.Id + "#again",

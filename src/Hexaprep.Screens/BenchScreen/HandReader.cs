@@ -26,7 +26,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var words = StepWords.Of(step.Key);
         var how = PaintRow.Of(bench, step, clock.Now)?.Words ?? bench.HowOf(step);
         var remaining = bench.Remaining(step);
-        var all = bench.ModelsAt(step);
+        var all = bench.ModelsInTurn(step);
         var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
         var done = all.Count(m => bench.IsDone(step.Id, m.Id));
         var pegs = all.Select(m => new PegView(
@@ -54,7 +54,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             Accidents = Accident.At(step.Key.Kind, step.Amounts.Way),
         };
         var detail =
-            $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{all.Count} {(all.Count == 1 ? "model" : "models")} · "
+            $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{(bench.LoadWords(step) is { Length: > 0 } load ? load + " · " : "")}{all.Count} {(all.Count == 1 ? "model" : "models")} · "
             + $"{batch.Traits.MaterialWords}";
         return new HandView(
             step.Id,
@@ -100,10 +100,14 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             // Nothing is soaked or shaken for what may turn out not to be dry.
             Clock = test is null ? MinuteClocks.Offer(bench, step, clock.Now) : null,
             Asks = work.InHand ? null : Asks(bench, step),
-            Locks = bench.TicksOf[step.Id].Any() ? [] : Locked(bench, step),
+            Locks = IsBegun(bench, step) ? [] : Locked(bench, step),
             Sides = work.InHand && step.Amounts is { Mode: not null, Method: "spray_can" } ? SprayManner.Sides : [],
         };
     }
+
+    // A model of the load whose turn it is went through it.
+    private static bool IsBegun(BenchIndex bench, BenchStep step) =>
+        bench.ModelsInTurn(step) is var turn && turn.Any(m => bench.IsDone(step.Id, m.Id));
 
     private static (int Movable, int Hold)? Joint(BenchStep step) =>
         step is { Key.Kind: StepKind.Glue or StepKind.Reassemble or StepKind.Base, Amounts.Method: { } glue }
@@ -118,7 +122,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
 
     // Set glue, softener and varnish have no way back; primer covers what was found and not mended.
     internal static string? Asks(BenchIndex bench, BenchStep step) =>
-        bench.TicksOf[step.Id].Any()
+        IsBegun(bench, step)
             ? null
             : step.Key.Kind switch
             {
@@ -140,16 +144,16 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var minutes = PaintSessions.Has(step) ? PaintSessions.Left(bench, step, clock.Now) : 0;
         if (!inHand && minutes > 0)
             return (
-                $"{(minutes < step.Amounts.SecondsPerModel * left / 60 || bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: "
+                $"{(minutes < step.Amounts.SecondsPerModel * left / 60 || IsBegun(bench, step) ? "Pick it up" : "Begin")}: "
                     + $"{Sentence.Within(words.Title)}",
                 $"till about {clock.At(ends)}, {Clockface.Hands(minutes)} in all: put it down at any time, within a model too"
             );
         if (!inHand)
             return (
-                $"{(bench.TicksOf[step.Id].Any() ? "Pick it up" : "Begin")}: {Sentence.Within(words.Title)}",
+                $"{(IsBegun(bench, step) ? "Pick it up" : "Begin")}: {Sentence.Within(words.Title)}",
                 $"about {Clockface.Hands(Hands(step, left))} hands-on, done about {clock.At(ends)}"
             );
-        var models = bench.ModelsAt(step);
+        var models = bench.ModelsInTurn(step);
         var total = models.Count;
         var done = step.Key.Kind.IsGate() ? "is clean" : words.Done;
         return left == 1
@@ -173,12 +177,7 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         if (!work.InHand && plan.MixOf(step) is { } mix && mix.Stiff > clock.Now)
             return $"The mix for {bench.NameOf(mix.First(bench))} stays workable till {clock.At(mix.Stiff)}: fill these from it, "
                 + "mix nothing anew.";
-        if (
-            !work.InHand
-            && plan.BeginOf(step) is { } planned
-            && planned > clock.Now + Duration.FromMinutes(1)
-            && !bench.TicksOf[step.Id].Any()
-        )
+        if (!work.InHand && plan.BeginOf(step) is { } planned && planned > clock.Now + Duration.FromMinutes(1) && !IsBegun(bench, step))
             return $"Planned for {clock.At(planned)}: your hands are free sooner, and it may begin.";
         var waits = Waits.Of(bench, step);
         if (step.Amounts.Product is { } product && waits.Count > 0)

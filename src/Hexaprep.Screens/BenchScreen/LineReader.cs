@@ -53,7 +53,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
             var step = bench.Steps[work.StepId];
             if (!work.InHand)
             {
-                yield return Block(step, work.Begin, work.End, work.Models, BlockState.Next, 0);
+                yield return Block(step, work.Begin, work.End, work.Models, BlockState.Next, 0, work.Load);
                 continue;
             }
             var spell = bench.InHand!;
@@ -72,7 +72,7 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
             Title = "Mend what was found",
         };
 
-    private BlockView Block(BenchStep step, Instant begin, Instant end, int models, BlockState state, double share)
+    private BlockView Block(BenchStep step, Instant begin, Instant end, int models, BlockState state, double share, int? load = null)
     {
         var unit = bench.UnitOf(step);
         return new BlockView(
@@ -80,7 +80,9 @@ internal sealed class LineReader(BenchIndex bench, BenchPlan plan, Clockface clo
             unit.Id,
             bench.NameOf(step),
             unit.Mark,
-            BenchIndex.TitleOf(step),
+            state != BlockState.Past && bench.LoadWords(step, load) is { Length: > 0 } words
+                ? $"{BenchIndex.TitleOf(step)}, {words}"
+                : BenchIndex.TitleOf(step),
             begin,
             end,
             models,

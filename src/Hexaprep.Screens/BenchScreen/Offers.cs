@@ -100,7 +100,8 @@ public sealed class Offers(BenchIndex bench, BenchPlan plan, Clockface clock, Si
         if (blocker is not null && test is null)
             return null;
         var minutes = PaintSessions.Has(step) ? PaintSessions.Left(bench, step, clock.Now) : bench.Hands(step, models.Count, clock.Now);
-        var hands = $"about {Clockface.Hands(minutes)} of hands-on work";
+        var load = bench.LoadWords(step) is { Length: > 0 } words ? words + ", " : "";
+        var hands = $"{load}about {Clockface.Hands(minutes)} of hands-on work";
         return new OfferView(
             step.Id,
             $"{Sentence.Opened(StepWords.Of(step.Key).Short)} {bench.NameOf(step)} now",

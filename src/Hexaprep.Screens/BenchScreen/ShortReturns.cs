@@ -59,7 +59,7 @@ public sealed class ShortReturns(BenchIndex bench, BenchPlan plan, Clockface clo
             return null;
         var start = Minute(work.Begin);
         var sitting = plan.Problem.Sittings.First(s => s.End > start);
-        var id = step.Id.ToString();
+        var id = plan.IdOf(step);
         var batch = plan.BatchOf(step.BatchId);
         List<(PlanArc Arc, int End)> into = [.. batch.Arcs.Where(a => a.To == id).Select(a => (a, EndOf(a.From)))];
         List<(int End, int Ready, int? Closes)> laid = [.. Laid(step)];
@@ -151,7 +151,7 @@ public sealed class ShortReturns(BenchIndex bench, BenchPlan plan, Clockface clo
     // What follows a step, and the latest end of it that leaves it where it is planned.
     private IEnumerable<(int Start, string Words)> Pushed(BenchStep step, PlanBatch batch, int end) =>
         from arc in batch.Arcs
-        where arc.From == step.Id.ToString()
+        where arc.From == plan.IdOf(step)
         let next = bench.Steps[PlanIds.StepOf(arc.To)]
         let begin = plan.BeginOf(next)
         where begin is not null && Minute(begin.Value) - arc.Min >= end
@@ -160,12 +160,12 @@ public sealed class ShortReturns(BenchIndex bench, BenchPlan plan, Clockface clo
     // The latest end of a coat that leaves it touch-dry when the next dust work is planned.
     private IEnumerable<(int Until, string Closes)> Dusty(BenchStep step, PlanBatch batch, int end)
     {
-        if (batch.Steps.FirstOrDefault(s => s.Id == step.Id.ToString())?.Wet is not (> 0 and var wet))
+        if (batch.Steps.FirstOrDefault(s => s.Id == plan.IdOf(step))?.Wet is not (> 0 and var wet))
             yield break;
         foreach (var work in plan.Work.Where(w => Minute(w.Begin) >= end))
         {
             var own = bench.Steps[work.StepId];
-            if (plan.BatchOf(own.BatchId).Steps.FirstOrDefault(s => s.Id == own.Id.ToString())?.Dust != true)
+            if (plan.BatchOf(own.BatchId).Steps.FirstOrDefault(s => s.Id == plan.IdOf(own))?.Dust != true)
                 continue;
             yield return (Minute(work.Begin) - wet, $"later its coat would be wet when {bench.NameOf(own)} makes dust");
             yield break;
@@ -201,7 +201,7 @@ public sealed class ShortReturns(BenchIndex bench, BenchPlan plan, Clockface clo
             foreach (var next in Pushed(own, batch, end))
                 yield return (start + room + next.Start - end, $"later would push {next.Words}");
             foreach (
-                var window in Windows(batch.Arcs.Where(a => a.To == own.Id.ToString()).Select(a => (a, EndOf(a.From))), begin, end - begin)
+                var window in Windows(batch.Arcs.Where(a => a.To == plan.IdOf(own)).Select(a => (a, EndOf(a.From))), begin, end - begin)
             )
                 yield return (start + room + window.Start - begin, $"later would push {bench.NameOf(own)} out of its window");
         }

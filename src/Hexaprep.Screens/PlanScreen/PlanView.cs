@@ -458,7 +458,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
                 : RunningHold.After(bench, step)?.Edge.MinMinutes ?? 0;
         var note =
             $"{models} {(models == 1 ? "model" : "models")}{(step.Amounts.Mode is null ? "" : ", where you spray")}."
-            + (work.Count > 1 ? $" In {work.Count} stretches." : "")
+            + Loads(step, work)
+            + (work.Count > 1 && bench.LoadsOf(step).Count == 1 ? $" In {work.Count} stretches." : "")
             + (
                 plan.MixOf(step) is { } mix
                     ? $" From the mix for {bench.NameOf(mix.First(bench))}, which stiffens {_clock.At(mix.Stiff)}."
@@ -502,6 +503,17 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
             Test = TestView.Of(RouteReadiness.Of(bench, step, bench.Remaining(step), _clock), _clock),
         };
     }
+
+    // Each load has its own days.
+    private string Loads(BenchStep step, List<PlannedWork> work) =>
+        bench.LoadsOf(step) is { Count: > 1 } loads
+            ? $" {bench.State.Settings.Handles} handles hold no more at once: "
+                + Sentence.Listed([
+                    .. work.GroupBy(w => w.InHand ? bench.LoadAt(step) : w.Load)
+                        .Select(g => $"load {g.Key} of {loads.Count}, {loads[g.Key - 1].Count} models, {_clock.Day(g.First().Begin)}"),
+                ])
+                + "."
+            : "";
 
     // Many steps leave the same wait.
     private WaitBand Expected(BenchStep step, Readiness stage)

@@ -158,7 +158,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Side.Varnish => hexagon.Varnish,
             _ => hexagon.Finish,
         };
-        var left = steps.Sum(s => bench.Hands(s, bench.Left(s), now));
+        var left = steps.Sum(s => bench.HandsLeft(s, now));
         var all = steps.Sum(s => bench.Hands(s, batch.Traits.Models, now));
         var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
         var when =

@@ -228,7 +228,7 @@ public sealed class ArmyTests
         var army = Army();
         var bench = Bench(army.Where(o => o.Unit == first));
         var alone = bench.Plan(Friday, Often);
-        foreach (var unit in RosterExpander.Expand([.. army.Where(o => o.Unit != first)], 20, bench.NewId))
+        foreach (var unit in RosterExpander.Expand([.. army.Where(o => o.Unit != first)], bench.NewId))
             bench.State = bench.Index.With(RosterEdits.Joined(bench.Index, [unit], TurnableClock.Evening, bench.NewId)).State;
 
         var joined = BenchPlanner.Next(bench.Index, Friday, alone, Often);

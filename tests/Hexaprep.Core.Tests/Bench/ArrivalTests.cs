@@ -30,13 +30,13 @@ public sealed class ArrivalTests
     }
 
     [Fact]
-    public void A_unit_of_more_than_the_handles_says_into_what_it_is_cut_and_why()
+    public void A_unit_of_more_than_the_handles_says_in_what_loads_it_is_mounted_and_why()
     {
         var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
         var order = RehearsedBench.Order("Sluice Wardens", 27);
         var view = Arrival.Of(bench.Index, bench.Plan(TurnableClock.Evening), [order], TurnableClock.Evening, 1, bench.NewId);
 
-        Assert.Equal("In batches of 14 and 13: 20 handles hold no more at once.", view.Cut);
+        Assert.Equal("From mounting to release in loads of 14 and 13: 20 handles hold no more at once.", view.Cut);
     }
 
     [Fact]

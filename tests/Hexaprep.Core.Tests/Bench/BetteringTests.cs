@@ -50,7 +50,7 @@ public sealed class BetteringTests
                 5 => index.With(
                     RosterEdits.Joined(
                         index,
-                        RosterExpander.Expand([RehearsedBench.Order($"Unit {draw}", 1 + draw % 9)], 20, bench.NewId),
+                        RosterExpander.Expand([RehearsedBench.Order($"Unit {draw}", 1 + draw % 9)], bench.NewId),
                         TurnableClock.Evening,
                         bench.NewId
                     )
@@ -184,7 +184,7 @@ public sealed class BetteringTests
         index = index.With(
             RosterEdits.Joined(
                 index,
-                RosterExpander.Expand([RehearsedBench.Order("Mudlarks", 3)], 20, bench.NewId),
+                RosterExpander.Expand([RehearsedBench.Order("Mudlarks", 3)], bench.NewId),
                 TurnableClock.Evening,
                 bench.NewId
             )

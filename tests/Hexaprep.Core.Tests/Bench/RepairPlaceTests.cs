@@ -86,8 +86,7 @@ public sealed class RepairPlaceTests
         foreach (var step in bench.StepsOf[batch].Where(s => s.RepairId is null && bench.Behind(s).Any(m => m.Id == flaw.ModelId)))
         {
             var late = chunks.Where(c => PlanIds.StepOf(c.Step) == step.Id && PlanIds.MarkOf(c.Step) == PlanIds.Late).ToList();
-            var share =
-                late.Count > 0 ? late : [.. chunks.Where(c => PlanIds.StepOf(c.Step) == step.Id && PlanIds.MarkOf(c.Step).Length == 0)];
+            var share = late.Count > 0 ? late : [.. chunks.Where(c => PlanIds.StepOf(c.Step) == step.Id && PlanIds.IsToDo(c.Step))];
             Assert.NotEmpty(share);
             Assert.True(share[0].Start >= mended, $"{step.Key} of a held model at {share[0].Start}, mended {mended}");
             if (step.Id == flaw.StepId)

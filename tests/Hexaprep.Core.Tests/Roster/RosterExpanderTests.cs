@@ -8,14 +8,12 @@ namespace Hexaprep.Core.Tests.Roster;
 
 public sealed class RosterExpanderTests
 {
-    private static IReadOnlyList<NewUnit> Call(int handles, params UnitOrder[] orders) =>
-        RosterExpander.Expand(orders, handles, Guid.NewGuid);
+    private static IReadOnlyList<NewUnit> Call(params UnitOrder[] orders) => RosterExpander.Expand(orders, Guid.NewGuid);
 
     [Fact]
     public void Lines_of_the_same_unit_become_one_unit_with_a_batch_each()
     {
         var units = Call(
-            20,
             RehearsedBench.Order("Reed Pikes", 3) with
             {
                 Batch = "front",
@@ -31,23 +29,19 @@ public sealed class RosterExpanderTests
         Assert.Equal(5, unit.Models.Count);
     }
 
-    [Theory]
-    [InlineData(20, 20, new[] { 20 })]
-    [InlineData(21, 20, new[] { 11, 10 })]
-    [InlineData(61, 20, new[] { 16, 15, 15, 15 })]
-    public void A_batch_larger_than_the_handles_is_split_as_evenly_as_it_goes(int models, int handles, int[] sizes)
+    [Fact]
+    public void A_line_stays_one_batch_whatever_its_size()
     {
-        var unit = Call(handles, RehearsedBench.Order("Reed Pikes", models))[0];
+        var unit = Call(RehearsedBench.Order("Reed Pikes", 61))[0];
 
-        Assert.Equal(sizes, unit.Batches.Select(b => b.Traits.Models));
-        Assert.All(unit.Batches, b => Assert.Equal(b.Traits.Models, unit.Models.Count(m => m.BatchId == b.Id)));
+        Assert.Equal(61, Assert.Single(unit.Batches).Traits.Models);
+        Assert.Equal(61, unit.Models.Count);
     }
 
     [Fact]
     public void Every_material_named_is_on_a_part_of_every_model()
     {
         var unit = Call(
-            20,
             RehearsedBench.Order("Punt Crew", 2).Of(t => t with { Materials = [Material.WhiteMetal, Material.PuResin], Parts = 1 })
         )[0];
 
@@ -62,7 +56,6 @@ public sealed class RosterExpanderTests
     {
         var early = new NodaTime.LocalDate(2026, 4, 1);
         var unit = Call(
-            20,
             RehearsedBench.Order() with
             {
                 Weight = 1,

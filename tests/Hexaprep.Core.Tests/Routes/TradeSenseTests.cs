@@ -14,9 +14,9 @@ public sealed class TradeSenseTests
     private static RouteStep? Step(Route route, StepKind kind) => route.Steps.FirstOrDefault(s => s.Key.Kind == kind);
 
     [Fact]
-    public void A_unit_cut_in_two_by_its_size_is_studied_once_and_looked_over_again()
+    public void A_unit_of_two_lines_alike_is_studied_once_and_looked_over_again()
     {
-        var bench = new RehearsedBench(DateTimeZone.Utc, 6, RehearsedBench.Order(models: 12));
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 6), RehearsedBench.Order(models: 6));
         var studies = bench.State.Steps.Where(s => s.Key.Kind == StepKind.Study).Select(s => s.Amounts.SetupMinutes).ToList();
 
         Assert.Equal([7, 2], studies);
