@@ -20,7 +20,7 @@ public sealed partial class ProblemBuilder
 
     // What another batch begun in between is worth, and a spraying session left out between two passes of one coat: minutes of value.
     private const int ApartMinutes = 60,
-        PassApartMinutes = 300;
+        PassApartMinutes = 700;
 
     // Each day between the begin and the end of one job: what lies half done is in the way, and is begun anew in the head.
     private const int DayApartMinutes = 700;

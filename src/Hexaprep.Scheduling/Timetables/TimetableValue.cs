@@ -130,14 +130,16 @@ internal sealed partial class Timetable
         _roundsSkipped += _skipped[step];
     }
 
-    // What is not sprayed could have begun in the sitting of the pass before too.
+    // What is not sprayed could have gone into the sitting of the pass before too, had that come early in it.
     private int SittingsLeftOut(int step, in Arc arc)
     {
-        var (end, need, count) = (End[arc.From], _p.Minutes(step, 1), 0);
-        for (var k = _p.SittingFrom(end); k < _p.Sittings && _p.SittingEnd[k] <= Start[step]; k++)
+        var (end, count) = (End[arc.From], 0);
+        var need = _p.Minutes(step, _p.MaxChunks[step] == 1 ? _p.Count[step] : 1);
+        for (var k = _p.SittingFrom(end - 1); k < _p.Sittings && _p.SittingEnd[k] <= Start[step]; k++)
         {
-            var begin = Math.Max(_p.SittingBegin[k], end + arc.Min);
-            if (begin + need <= _p.SittingEnd[k] && (begin - end <= arc.Lo || _p.SittingEnd[k] - need - end >= arc.Hi))
+            var before = Math.Min(end, _p.SittingBegin[k] + _p.Minutes(arc.From, _p.Count[arc.From]));
+            var begin = Math.Max(_p.SittingBegin[k], before + arc.Min);
+            if (begin + need <= _p.SittingEnd[k] && (begin - before <= arc.Lo || _p.SittingEnd[k] - need - before >= arc.Hi))
                 count++;
         }
         return count;

@@ -362,8 +362,11 @@ internal sealed class PlanChecker
             if (arc is null || !_own.TryGetValue((b.Id, arc.From), out var first) || _steps[(b.Id, later.Id)].Given)
                 continue;
             var (end, start) = (first.Max(c => c.End), _own[(b.Id, later.Id)].Min(c => c.Start));
-            var need = _steps[(b.Id, later.Id)].Full(1);
-            left += _p.Sittings.Count(s => s.End > end && s.End <= start && Takes(s.Begin, s.End, end, need, arc));
+            var (from, to) = (_steps[(b.Id, arc.From)], _steps[(b.Id, later.Id)]);
+            var need = to.Full(later.MaxChunks == 1 ? to.Count : 1);
+            left += _p.Sittings.Count(s =>
+                s.End >= end && s.End <= start && Takes(s.Begin, s.End, Math.Min(end, s.Begin + from.Full(from.Count)), need, arc)
+            );
         }
         return left;
     }
