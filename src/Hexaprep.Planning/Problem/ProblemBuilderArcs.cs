@@ -80,7 +80,7 @@ public sealed partial class ProblemBuilder
     // A look at what does not dry closes the work it looks at: nobody comes back another day for it. Where no sitting has room for both,
     // it waits for the next.
     private int? SameSitting(BenchEdge edge, BenchStep from, BenchStep step) =>
-        CutForPlacing(from, step) ? PlacedWithinMinutes
+        CutForPlacing(from, step) || IsPassInOneSitting(edge, from, step) ? PlacedWithinMinutes
         : IsLookAt(edge, step)
         && !_bench.EdgesInto[step.Id].Any(e => IsLookAt(e, step) && _bench.Steps[e.From].Position > from.Position)
         && LeastMinutes(from) + _bench.Hands(step, Math.Max(1, _bench.Remaining(step).Count), _now) <= _longest
@@ -92,6 +92,18 @@ public sealed partial class ProblemBuilder
         from.Key.Kind == StepKind.CutTransfer
         && step.Key.Kind is StepKind.SoakTransfer or StepKind.PlaceTransfer
         && _bench.Hands(from, Math.Max(1, _bench.Remaining(from).Count), _now) + LeastMinutes(step) + ChangeMinutes <= _longest;
+
+    // Two passes with a brush go into one sitting wherever a usual one holds both and what dries between them.
+    private bool IsPassInOneSitting(BenchEdge edge, BenchStep from, BenchStep step) =>
+        edge.Stage == Readiness.Recoat
+        && step.Amounts.Mode is null
+        && from.Key.Kind == step.Key.Kind
+        && !PaintSessions.Has(step)
+        && _bench.Hands(from, Math.Max(1, _bench.Remaining(from).Count), _now)
+            + ByTest.Minutes(_bench, edge, from, _now)
+            + _bench.Hands(step, Math.Max(1, _bench.Remaining(step).Count), _now)
+            + ChangeMinutes
+            <= _usual;
 
     private static bool IsLookAt(BenchEdge edge, BenchStep step) =>
         edge.Stage is null && edge.MinMinutes == 0 && StepDefinition.Of(step.Key.Kind).LooksAt is not null;
