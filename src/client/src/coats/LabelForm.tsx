@@ -1,4 +1,4 @@
-import { useForm } from "react-hook-form";
+import { type FormEvent, useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { useWrite } from "../api/write";
 import { Key } from "../ui/Key";
@@ -15,14 +15,16 @@ const fields = [
 type Name = (typeof fields)[number][0];
 type Label = Record<Name, string>;
 
+// Nothing typed is nothing said; what is no number is NaN.
+const read = (typed: string) => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".")));
+
 /** What the label of the user's own bottle says: it stands in place of the table, and no wait is shorter. */
 export function LabelForm({ product }: { product: Schemas["ProductView"] }) {
   const known = product.label;
-  const form = useForm<Label>({
-    defaultValues: Object.fromEntries(fields.map(([name]) => [name, known?.[name]?.toString() ?? ""])) as Label,
-  });
+  const [label, setLabel] = useState(() => Object.fromEntries(fields.map(([name]) => [name, known?.[name]?.toString() ?? ""])) as Label);
+  const [wrong, setWrong] = useState<string[]>([]);
   const save = useWrite(`label ${product.id}`, async (label: Label, intent) => {
-    const number = (name: Name) => (label[name].trim() === "" ? null : Number(label[name].replace(",", ".")));
+    const number = (name: Name) => read(label[name]);
     await api.PUT("/api/products/{id}/label", {
       params: { path: { id: product.id } },
       body: {
@@ -37,8 +39,14 @@ export function LabelForm({ product }: { product: Schemas["ProductView"] }) {
       },
     });
   });
+  const keep = (event: FormEvent) => {
+    event.preventDefault();
+    const unread = fields.filter(([name]) => Number.isNaN(read(label[name])));
+    setWrong(unread.map(([name, text]) => `${text}: "${label[name]}" is no number.`));
+    if (unread.length === 0) save.mutate(label);
+  };
   return (
-    <form onSubmit={form.handleSubmit((label) => save.mutate(label))} className="flex flex-col gap-2" noValidate>
+    <form onSubmit={keep} className="flex flex-col gap-2" noValidate>
       <h3 className="text-[19px]">Its label says</h3>
       <div className="flex flex-wrap gap-x-4 gap-y-2">
         {fields.map(([name, text]) => (
@@ -47,14 +55,15 @@ export function LabelForm({ product }: { product: Schemas["ProductView"] }) {
             <input
               inputMode="decimal"
               className="min-h-12 w-20 rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand"
-              {...form.register(name)}
+              value={label[name]}
+              onChange={(e) => setLabel({ ...label, [name]: e.target.value })}
             />
           </label>
         ))}
       </div>
-      {save.error ? (
+      {wrong.length > 0 || save.error ? (
         <p role="alert" className="strong text-redo">
-          {wordsOf(save.error)}
+          {wrong.length > 0 ? wrong.join(" ") : wordsOf(save.error)}
         </p>
       ) : null}
       <Key type="submit" disabled={save.isPending} className="self-start">

@@ -1,4 +1,3 @@
-import { z } from "zod";
 import type { Schemas } from "../api/client";
 import { newId } from "../api/ids";
 import { type Day, daysOf, dayWords, type Sitting, type Stretch, stretches } from "./week";
@@ -21,34 +20,32 @@ export const draftOf = (s: Schemas["SittingsAnswer"]): Draft => ({
 });
 
 const mostDays = 366;
-const count = (what: string, most: number) => {
-  const remedy = `${what}: give 1 to ${most}.`;
-  return z.coerce.number<string>(remedy).int(remedy).min(1, remedy).max(most, remedy);
-};
 
-const shape = z.object({
-  handles: count("Handles", 1000),
-  rackSlots: count("Batches that dry at once", 100),
-  week: z.array(
-    z
-      .custom<Sitting>()
-      .refine((s) => s.begins !== s.ends, { error: (i) => `${dayWords((i.input as Sitting).day)}: end it after it begins.` }),
-  ),
-  differing: z.array(
-    z
-      .custom<Stretch>()
-      .refine((s) => daysOf(s).length > 0, { error: "A day that differs: its last day lies before its first." })
-      .refine((s) => daysOf(s).length <= mostDays, { error: `A stretch that differs: at most ${mostDays} days.` })
-      .refine((s) => s.kind !== "extra" || (s.begins !== "" && s.ends !== "" && s.begins !== s.ends), {
-        error: "One more sitting: give its times.",
-      }),
-  ),
-});
+const wrongCount = (what: string, typed: string, most: number) =>
+  /^\d+$/.test(typed.trim()) && Number(typed) >= 1 && Number(typed) <= most ? [] : [`${what}: give 1 to ${most}.`];
+
+const wrongSitting = (s: Sitting) => (s.begins === s.ends ? [`${dayWords(s.day)}: end it after it begins.`] : []);
+
+function wrongStretch(s: Stretch): string[] {
+  const days = daysOf(s).length;
+  const timed = s.begins !== "" && s.ends !== "" && s.begins !== s.ends;
+  return [
+    ...(days === 0 ? ["A day that differs: its last day lies before its first."] : []),
+    ...(days > mostDays ? [`A stretch that differs: at most ${mostDays} days.`] : []),
+    ...(s.kind === "extra" && !timed ? ["One more sitting: give its times."] : []),
+  ];
+}
 
 /** What is wrong with a draft, in words; empty where nothing is. */
 export function wrongWith(draft: Draft): string[] {
-  const checked = shape.safeParse(draft);
-  return checked.success ? [] : [...new Set(checked.error.issues.map((i) => i.message))];
+  return [
+    ...new Set([
+      ...wrongCount("Handles", draft.handles, 1000),
+      ...wrongCount("Batches that dry at once", draft.rackSlots, 100),
+      ...draft.week.flatMap(wrongSitting),
+      ...draft.differing.flatMap(wrongStretch),
+    ]),
+  ];
 }
 
 /** A draft over what was kept meanwhile: what was not touched is as it is kept now. */
