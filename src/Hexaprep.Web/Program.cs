@@ -32,7 +32,7 @@ builder.Services.AddSingleton<PlanStore>().AddSingleton<AlertStore>();
 builder
     .Services.AddSingleton<PlanMaker>()
     .AddSingleton<IPlanMaker>(s => s.GetRequiredService<PlanMaker>())
-    .AddSingleton<PlanWorkers>()
+    .AddSingleton(_ => new PlanWorkers(PlanWorkers.Usual))
     .AddSingleton<Planners>();
 builder.Services.AddSingleton<SimulatedInstrument>();
 builder

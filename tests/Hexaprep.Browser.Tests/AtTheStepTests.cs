@@ -48,6 +48,33 @@ public sealed class AtTheStepTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_horde_is_mounted_load_by_load_each_with_its_own_models()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Reed Pikes;models=30;material=polystyrene")).EnsureSuccessStatusCode();
+        await app.WorkUpToAsync("handle");
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("load 1 of 2 · 15 models");
+        var release = await app.WorkUpToAsync("release");
+        page.Open(app.Address + "/plan");
+        page.Says("load 2 of 2");
+        var all = new
+        {
+            stepId = release["stepId"],
+            count = 15,
+            dry = release["test"] is not null,
+        };
+        (await app.ActAsync("set_count", all)).EnsureSuccessStatusCode();
+
+        await app.WorkUpToAsync("handle");
+        page.Open(app.Address);
+        page.Says("load 2 of 2 · 15 models");
+        page.Find("ul[aria-label='0 of 15 done']");
+        Assert.Empty(page.ConsoleErrors());
+    }
+
+    [Fact]
     public async Task What_worked_is_written_down_at_the_step_and_shown_at_the_next_such_step()
     {
         await using var app = new TestApp(databases.Clone());

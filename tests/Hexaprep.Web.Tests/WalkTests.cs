@@ -13,7 +13,7 @@ using NodaTime;
 namespace Hexaprep.Web.Tests;
 
 /// <summary>Thousands of ordinary acts and edits in no order at all, planned after each: whatever the app has accepted, it can read, plan
-/// and hand out. HEXAPREP_WALK sets how many (60 for each bench unless set; 20,000 are run by hand), HEXAPREP_SEED from where.</summary>
+/// and hand out. HEXAPREP_WALK sets how many (30 for each bench unless set; 20,000 are run by hand), HEXAPREP_SEED from where.</summary>
 public sealed class WalkTests(TestDatabases databases)
 {
     private static readonly string[] Army =
@@ -61,7 +61,7 @@ public sealed class WalkTests(TestDatabases databases)
         await using var app = new TestApp(databases.Clone(), isDemo: demo, planBudget: 0) { SettlesReads = false };
         if (!demo)
             (await app.BringAsync(Army)).EnsureSuccessStatusCode();
-        await WalkAsync(app, Setting("HEXAPREP_SEED", 7) + (demo ? 0 : 1000), Setting("HEXAPREP_WALK", 60));
+        await WalkAsync(app, Setting("HEXAPREP_SEED", 7) + (demo ? 0 : 1000), Setting("HEXAPREP_WALK", 30));
     }
 
     [Theory]
@@ -78,7 +78,7 @@ public sealed class WalkTests(TestDatabases databases)
         // The moment at which it was kept: its last entry.
         var workspace = await app.GetAsync("/api/workspace");
         app.Clock.Now = workspace["logbook"]!.AsArray().Max(e => Instant.FromDateTimeOffset(e!["at"]!.GetValue<DateTimeOffset>()));
-        await WalkAsync(app, Setting("HEXAPREP_SEED", 7) + 2000, Setting("HEXAPREP_WALK", 6));
+        await WalkAsync(app, Setting("HEXAPREP_SEED", 7) + 2000, Setting("HEXAPREP_WALK", 3));
     }
 
     private static async Task WalkAsync(TestApp app, int seed, int most)

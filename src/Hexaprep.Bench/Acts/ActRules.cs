@@ -139,8 +139,9 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     private List<Change> SetCount(Act act)
     {
         var step = Step(act);
-        var all = bench.ModelsAt(step).Count;
-        var done = bench.TicksOf[step.Id].Count();
+        // Counted is what lies before the person: the load whose turn it is.
+        var turn = bench.ModelsInTurn(step);
+        var (all, done) = (turn.Count, turn.Count(m => bench.IsDone(step.Id, m.Id)));
         var count = act.Count ?? throw Refuse("count", "No count was given.", $"Give the number done, {done} to {all}.");
         if (count < done || count > done + bench.Remaining(step).Count)
             throw Refuse(

@@ -65,6 +65,23 @@ public sealed class LoadsTests
         Assert.Contains("15 of 20 handles are taken", refused.Message, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void A_count_is_that_of_the_load_before_the_person()
+    {
+        var bench = Bench(4, 7);
+        var mount = bench.Step(StepKind.Handle);
+        var at = bench.RunUpTo(StepKind.Release, TurnableClock.Evening);
+        bench.Tick(bench.Step(StepKind.Release), at, 4);
+        Assert.Equal((2, 3), (bench.Index.LoadAt(mount), bench.Index.ModelsInTurn(mount).Count));
+
+        bench.Do(ActKind.SetCount, at, a => a with { StepId = mount.Id, Count = 2 });
+        Assert.Equal(6, bench.Index.TicksOf[mount.Id].Count());
+        bench.Do(ActKind.SetCount, at, a => a with { StepId = mount.Id, Count = 3 });
+        Assert.True(bench.Index.IsFinished(mount));
+        var refused = Assert.Throws<RefusedException>(() => bench.Do(ActKind.SetCount, at, a => a with { StepId = mount.Id, Count = 4 }));
+        Assert.Contains("4 is not between 3 and 3", refused.Message, StringComparison.Ordinal);
+    }
+
     // What stands on handles together is a load, whatever was meant.
     [Fact]
     public void A_model_that_is_mounted_out_of_turn_goes_with_those_beside_it()
