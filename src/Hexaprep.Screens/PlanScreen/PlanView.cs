@@ -448,7 +448,8 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     {
         var step = bench.Steps[id];
         var unit = bench.UnitOf(step);
-        var (begin, end) = (work[0].Begin, work[^1].End);
+        // Loads lie weeks apart: the first to come is meant.
+        var (begin, end) = (work[0].Begin, work.Last(w => w.InHand || w.Load == work[0].Load).End);
         var holds = plan.HoldsOf(step);
         // A model that two sessions share is one model.
         var models = Math.Min(work.Sum(w => w.Models), bench.ModelsOf[step.BatchId].Count());

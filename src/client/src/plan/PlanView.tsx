@@ -205,7 +205,7 @@ function Holds({ step }: { step: Schemas["PlanStepView"] }) {
       <ul>
         {step.holds.map((h) => (
           <li key={`${h.at}${h.text}`} className="flex items-baseline gap-4">
-            <span className="digits min-w-20 text-[23px]">{h.time}</span>
+            <span className="digits min-w-20 shrink-0 text-[23px]">{h.time}</span>
             <span className={h.binds ? "strong" : ""}>{h.text}</span>
           </li>
         ))}
