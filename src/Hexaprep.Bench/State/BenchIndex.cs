@@ -13,7 +13,7 @@ namespace Hexaprep.Bench.State;
 /// <summary>A bench state with everything looked up once. Moved by changes it looks up anew only what they touch: an act costs what
 /// its batch is large,
 /// whatever the log holds.</summary>
-public sealed class BenchIndex
+public sealed partial class BenchIndex
 {
     private readonly BenchRoster _roster;
     private readonly ImmutableDictionary<Guid, BatchWork> _work;
@@ -301,49 +301,8 @@ public sealed class BenchIndex
     /// first load that is not through; those held back left out.</summary>
     public IReadOnlyList<BenchModel> Remaining(BenchStep step) => _work[step.BatchId].Remaining(step.Id);
 
-    /// <summary>The loads in which a step is done, each with all its models; one where it is done to all.</summary>
-    public IReadOnlyList<IReadOnlyList<BenchModel>> LoadsOf(BenchStep step) =>
-        step.RepairId is null ? _work[step.BatchId].Loads.Of(step.Id) : [ModelsAt(step)];
-
-    /// <summary>The number of the load whose turn it is at a step, from 1: the last one's when all are through.</summary>
-    public int LoadAt(BenchStep step)
-    {
-        var loads = LoadsOf(step);
-        if (loads.Count == 1 || Remaining(step) is not [var next, ..])
-            return loads.Count;
-        return loads.TakeWhile(l => !l.Contains(next)).Count() + 1;
-    }
-
-    /// <summary>The models of the load whose turn it is at a step, those that are through among them.</summary>
-    public IReadOnlyList<BenchModel> ModelsInTurn(BenchStep step) =>
-        LoadsOf(step) is { Count: > 1 } loads ? [.. loads[LoadAt(step) - 1].OrderBy(m => m.Number)] : ModelsAt(step);
-
-    /// <summary>The models of one load that still have to go through a step, those held back left out.</summary>
-    /// <param name="step">A step.</param>
-    /// <param name="load">The load's number, from 1.</param>
-    public IReadOnlyList<BenchModel> RemainingIn(BenchStep step, int load)
-    {
-        var loads = LoadsOf(step);
-        if (loads.Count == 1)
-            return Remaining(step);
-        return load > loads.Count ? [] : [.. loads[load - 1].Where(_work[step.BatchId].Left(step.Id).Contains)];
-    }
-
-    /// <summary>A load of a step in words, "load 1 of 2"; empty where the step is done to all.</summary>
-    /// <param name="step">A step.</param>
-    /// <param name="load">The load's number; null for the one whose turn it is.</param>
-    public string LoadWords(BenchStep step, int? load = null) =>
-        LoadsOf(step) is { Count: > 1 } loads ? $"load {load ?? LoadAt(step)} of {loads.Count}" : "";
-
     /// <summary>How many models still have to go through a step, of whatever load, those held back among them.</summary>
     public int Left(BenchStep step) => _work[step.BatchId].Left(step.Id).Count + Behind(step).Count;
-
-    /// <summary>Minutes of hands for all that is left of a step, each load with its set-up.</summary>
-    public int HandsLeft(BenchStep step, Instant at) =>
-        LoadsOf(step).Count == 1
-            ? Hands(step, Left(step), at)
-            : Enumerable.Range(1, LoadsOf(step).Count).Sum(n => Hands(step, RemainingIn(step, n).Count, at))
-                + Hands(step, Behind(step).Count, at);
 
     /// <summary>How many models stand on handles.</summary>
     public int OnHandles => _onHandles.Value;
@@ -399,16 +358,6 @@ public sealed class BenchIndex
     {
         var fixing = step.Key.Kind == StepKind.Release ? StepsOf[step.BatchId].LastOrDefault(s => s.Key.Kind == StepKind.Handle) : null;
         return StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
-    }
-
-    private int Mounted(Batch batch)
-    {
-        var route = StepsOf[batch.Id].Where(s => s.RepairId is null).ToList();
-        return
-            route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle) is { } mount
-            && route.LastOrDefault(s => s.Key.Kind == StepKind.Release) is { } release
-            ? ModelsOf[batch.Id].Count(m => IsDone(mount.Id, m.Id) && !IsDone(release.Id, m.Id))
-            : 0;
     }
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;

@@ -130,15 +130,7 @@ public sealed partial class ProblemBuilder
                 AddSessions(batch, step, id, waited, steps, arcs, rests);
                 continue;
             }
-            if (_bench.InHand is { } spell && spell.StepId == step.Id)
-            {
-                var taken = TakeInHand(step, spell, remaining);
-                steps.Add(Spec(step, step.Id + PlanIds.Hand, taken.Models));
-                _fixed.Add(new PlanChunk(batch.Id.ToString(), step.Id + PlanIds.Hand, Minute(spell.BeganAt), taken.End, taken.Models));
-                remaining -= taken.ToDo;
-                if (remaining > 0)
-                    arcs.Add(new PlanArc(step.Id + PlanIds.Hand, id, 0));
-            }
+            remaining -= AddInHand(batch, step, id, remaining, steps, arcs);
             AddPast(batch, step, steps);
             if (remaining <= 0)
                 continue;
@@ -169,6 +161,19 @@ public sealed partial class ProblemBuilder
             arcs,
             [.. Holds(batch, route, steps, drafted)]
         );
+    }
+
+    // What is in hand goes on; what it leaves of its load comes behind it.
+    private int AddInHand(Batch batch, BenchStep step, string rest, int remaining, List<PlanStep> steps, List<PlanArc> arcs)
+    {
+        if (_bench.InHand is not { } spell || spell.StepId != step.Id)
+            return 0;
+        var (hand, taken) = (step.Id + PlanIds.Hand, TakeInHand(step, spell, remaining));
+        steps.Add(Spec(step, hand, taken.Models));
+        _fixed.Add(new PlanChunk(batch.Id.ToString(), hand, Minute(spell.BeganAt), taken.End, taken.Models));
+        if (remaining > taken.ToDo)
+            arcs.Add(new PlanArc(hand, rest, 0));
+        return taken.ToDo;
     }
 
     private bool IsTogether(Guid batch) =>

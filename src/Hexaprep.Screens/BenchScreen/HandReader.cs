@@ -53,9 +53,11 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         {
             Accidents = Accident.At(step.Key.Kind, step.Amounts.Way),
         };
-        var detail =
-            $"{(batch.Name.Length == 0 ? "" : batch.Name + " · ")}{(bench.LoadWords(step) is { Length: > 0 } load ? load + " · " : "")}{all.Count} {(all.Count == 1 ? "model" : "models")} · "
-            + $"{batch.Traits.MaterialWords}";
+        var counted = $"{all.Count} {(all.Count == 1 ? "model" : "models")}";
+        var detail = string.Join(
+            " · ",
+            new[] { batch.Name, bench.LoadWords(step), counted, batch.Traits.MaterialWords }.Where(w => w.Length > 0)
+        );
         return new HandView(
             step.Id,
             unit.Id,
