@@ -78,10 +78,10 @@ public static class RouteReadiness
     {
         if (step.Key.Kind != StepKind.Handle || step.RepairId is not null || bench.InHand?.StepId == step.Id)
             return null;
-        var (all, taken) = (bench.State.Settings.Handles, bench.OnHandles);
-        return models.Count <= Math.Max(0, all - taken) || taken == 0
+        var (all, taken, more) = (bench.State.Settings.Handles, bench.OnHandles, models.Count(m => !bench.IsDone(step.Id, m.Id)));
+        return more <= Math.Max(0, all - taken) || taken == 0
             ? null
-            : new Blocker($"{taken} of {all} handles are taken, and {models.Count} more would go on: one load comes off first", null);
+            : new Blocker($"{taken} of {all} handles are taken, and {more} more would go on: one load comes off first", null);
     }
 
     private static Blocker Held(BenchStep before, Instant until, Clockface clock)

@@ -180,7 +180,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
         [.. steps.Select(s => s.Kind).Distinct().InOrder().Select(k => StepWords.For(k).Title)];
 
     private static int Hands(BenchIndex index) =>
-        index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Remaining(s).Count));
+        index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Left(s)));
 
     private static string Words(int hands, double? days)
     {

@@ -79,10 +79,14 @@ public sealed class MayIReader(BenchIndex bench, Instant now)
     public MayIView Of(Guid batchId, PermissionQuery ask, int? model)
     {
         var (batch, models) = Find(batchId, model);
-        var step = bench.StepsOf[batchId].FirstOrDefault(s => s.Key.Kind == ask.Step && !bench.IsFinished(s));
+        // Of a batch that goes in loads the one that is farthest is asked about.
+        var step = bench.StepsOf[batchId].Where(s => s.Key.Kind == ask.Step && !bench.IsFinished(s)).MinBy(bench.LoadAt);
+        var load = model is null && step is not null ? bench.LoadWords(step) : "";
+        if (load.Length > 0)
+            models = [.. bench.ModelsInTurn(step!).Where(m => !bench.IsHeld(m.Id))];
         var answer = Held(batchId, ask, model, models)
             ?? AsItsStartIs(BenchPermission.Of(bench, batch, models, now).Of(ask), ask, step, models);
-        var title = StepWords.For(ask.Step).Title;
+        var title = load.Length > 0 ? $"{StepWords.For(ask.Step).Title}, {load}" : StepWords.For(ask.Step).Title;
         return new MayIView(
             batchId,
             bench.StepsOf[batchId].FirstOrDefault() is { } any ? bench.NameOf(any) : bench.Units[batch.UnitId].Name,

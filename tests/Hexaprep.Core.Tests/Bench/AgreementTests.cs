@@ -26,6 +26,9 @@ public sealed class AgreementTests
                 (bench, draws) =>
                 {
                     var (index, at) = (bench.Index, AnyBenchTests.Evening);
+                    // One in three owns so few handles that its batches go in loads.
+                    if (draws[0] % 3 == 0)
+                        index = index.With([new Change.SettingsSet(index.State.Settings with { Handles = 2 })]);
                     foreach (var draw in draws)
                     {
                         at += Duration.FromMinutes(draw % minutesBetween);
@@ -44,12 +47,13 @@ public sealed class AgreementTests
         Assert.True(free > 80 && waiting > 400, $"{free} free, {waiting} waiting");
     }
 
-    // The first of each kind that is still to be done: may-I is asked of kinds.
+    // The first of each kind that is still to be done, of the load that is farthest: may-I is asked of kinds.
     private static IEnumerable<BenchStep> Open(BenchIndex bench) =>
         bench.State.Batches.SelectMany(b =>
             bench
                 .StepsOf[b.Id]
                 .Where(s => s.RepairId is null && !s.Key.IsAgain && !bench.IsFinished(s) && bench.InHand?.StepId != s.Id)
+                .OrderBy(bench.LoadAt)
                 .DistinctBy(s => s.Key.Kind)
                 .Where(s => bench.Remaining(s).Count > 0)
                 // Where a repair of the kind is open too, that is what is asked about.
