@@ -22,6 +22,9 @@ public sealed class CoatsTests(TestDatabases databases)
         page.Find("[data-product='acrylic_wb.brush.gloss'] input[name=recoatMin]").SendKeys("0");
         page.Named("Keep the label").Click();
         page.Says("Give minutes above 0");
+        page.Find("[data-product='acrylic_wb.brush.gloss'] input[name=handleMin]").SendKeys("soon");
+        page.Named("Keep the label").Click();
+        page.Says("handle from, min: \"soon\" is no number.");
         Assert.DoesNotContain(page.ConsoleErrors(), e => !e.Contains("400", StringComparison.Ordinal));
     }
 

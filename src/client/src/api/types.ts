@@ -3610,7 +3610,7 @@ export interface components {
             choices: components["schemas"]["ArrivalChoice"][];
             /** @description With the bench to itself it could end then, in words; empty when the calendar is too short. */
             notBefore: string;
-            /** @description Into what batches it is cut, and why; empty where it is not. */
+            /** @description In what loads it is mounted, and why; empty where one holds all. */
             cut?: string;
         };
         /** @description A step that may be asked for: how it can be done, and for a coat what it may be. */

@@ -53,6 +53,7 @@ export function LabelForm({ product }: { product: Schemas["ProductView"] }) {
           <label key={name} className="flex items-center gap-2">
             {text}
             <input
+              name={name}
               inputMode="decimal"
               className="min-h-12 w-20 rounded-slab border-b-[4px] border-hand bg-sheet px-2 strong text-hand"
               value={label[name]}
