@@ -64,6 +64,10 @@ public sealed class BatchWork
     /// <summary>In what parts the batch goes from mounting to release.</summary>
     public Loads Loads { get; }
 
+    /// <summary>How many of its models stand on handles.</summary>
+    public int OnHandles =>
+        Loads is { Mount: { } mount, Release: { } release } ? _done.Count(d => d.Step == mount.Id && !IsDone(release.Id, d.Model)) : 0;
+
     /// <summary>The models whose turn it is at a step: of those that are not through it, the first load's; those held back left
     /// out.</summary>
     public IReadOnlyList<BenchModel> Remaining(Guid stepId) => _remaining.GetValueOrDefault(stepId, None);

@@ -36,7 +36,7 @@ public sealed partial class BenchIndex
         InHand = state.Spells.FindLast(s => s.EndedAt is null);
         _awaited = new(() => [.. OnBench().SelectMany(w => w.Awaited(this)).OrderBy(c => c.StartedAt).ThenBy(c => c.Id)]);
         _manner = new(() => SprayHours.MostOf(this));
-        _onHandles = new(() => State.Batches.Sum(Mounted));
+        _onHandles = new(() => OnBench().Sum(w => w.OnHandles));
         _openFlaws = new(() => [.. OnBench().SelectMany(w => w.OpenFlaws).OrderBy(f => f.NotedAt).ThenBy(f => f.Id)]);
     }
 

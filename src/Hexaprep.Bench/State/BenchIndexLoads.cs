@@ -1,4 +1,3 @@
-using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
 namespace Hexaprep.Bench.State;
@@ -40,20 +39,17 @@ public sealed partial class BenchIndex
     public string LoadWords(BenchStep step, int? load = null) =>
         LoadsOf(step) is { Count: > 1 } loads ? $"load {load ?? LoadAt(step)} of {loads.Count}" : "";
 
+    /// <summary>The steps by which a batch comes onto handles and off them; null where it never does.</summary>
+    public (BenchStep Mount, BenchStep Release)? HandlesOf(Guid batchId) =>
+        _work[batchId].Loads is { Mount: { } mount, Release: { } release } ? (mount, release) : null;
+
+    /// <summary>Minutes of hands for all models of a step, each load with its set-up.</summary>
+    public int HandsInAll(BenchStep step, Instant at) => LoadsOf(step).Sum(l => Hands(step, l.Count, at));
+
     /// <summary>Minutes of hands for all that is left of a step, each load with its set-up.</summary>
     public int HandsLeft(BenchStep step, Instant at) =>
         LoadsOf(step).Count == 1
             ? Hands(step, Left(step), at)
             : Enumerable.Range(1, LoadsOf(step).Count).Sum(n => Hands(step, RemainingIn(step, n).Count, at))
                 + Hands(step, Behind(step).Count, at);
-
-    private int Mounted(Batch batch)
-    {
-        var route = StepsOf[batch.Id].Where(s => s.RepairId is null).ToList();
-        return
-            route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle) is { } mount
-            && route.LastOrDefault(s => s.Key.Kind == StepKind.Release) is { } release
-            ? ModelsOf[batch.Id].Count(m => IsDone(mount.Id, m.Id) && !IsDone(release.Id, m.Id))
-            : 0;
-    }
 }

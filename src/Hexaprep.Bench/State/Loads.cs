@@ -1,4 +1,5 @@
 using Hexaprep.Craft.Vocabulary;
+using NodaTime;
 
 namespace Hexaprep.Bench.State;
 
@@ -6,7 +7,6 @@ namespace Hexaprep.Bench.State;
 /// in as many parts as its handles ask for. They are worked out, never written down: other handles make other loads.</summary>
 public sealed class Loads
 {
-    private static readonly IReadOnlyList<BenchModel> None = [];
     private readonly HashSet<Guid> _steps;
     private readonly IReadOnlyList<IReadOnlyList<BenchModel>> _loads;
     private readonly IReadOnlyList<IReadOnlyList<BenchModel>> _whole;
@@ -15,17 +15,12 @@ public sealed class Loads
     /// <param name="models">Its models, by number.</param>
     /// <param name="handles">How many handles the bench owns, at least 1.</param>
     /// <param name="mountedAt">When a model was mounted by a step; null while it was not.</param>
-    public Loads(
-        IReadOnlyList<BenchStep> steps,
-        IReadOnlyList<BenchModel> models,
-        int handles,
-        Func<Guid, BenchModel, NodaTime.Instant?> mountedAt
-    )
+    public Loads(IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models, int handles, Func<Guid, BenchModel, Instant?> mountedAt)
     {
         _whole = [models];
-        var mount = steps.FirstOrDefault(s => s is { Key.Kind: StepKind.Handle, NotNeeded: null, RepairId: null });
-        var release = steps.LastOrDefault(s => s is { Key.Kind: StepKind.Release, NotNeeded: null, RepairId: null });
-        if (mount is null || release is null || models.Count <= handles)
+        Mount = steps.FirstOrDefault(s => s is { Key.Kind: StepKind.Handle, NotNeeded: null, RepairId: null });
+        Release = steps.LastOrDefault(s => s is { Key.Kind: StepKind.Release, NotNeeded: null, RepairId: null });
+        if (Mount is not { } mount || Release is not { } release || models.Count <= handles)
         {
             (_steps, _loads) = ([], _whole);
             return;
@@ -35,10 +30,16 @@ public sealed class Loads
             .. steps.Where(s => s.RepairId is null && s.Position >= mount.Position && s.Position <= release.Position).Select(s => s.Id),
         ];
         // What stands on handles together is a load, whatever the numbers.
-        var order = models.OrderBy(m => mountedAt(mount.Id, m) ?? NodaTime.Instant.MaxValue).ThenBy(m => m.Number).ToList();
+        var order = models.OrderBy(m => mountedAt(mount.Id, m) ?? Instant.MaxValue).ThenBy(m => m.Number).ToList();
         var sizes = Sizes(models.Count, handles);
         _loads = [.. sizes.Select((size, i) => order.Skip(sizes.Take(i).Sum()).Take(size).ToList())];
     }
+
+    /// <summary>The step by which its models come onto handles; null where they never do.</summary>
+    public BenchStep? Mount { get; }
+
+    /// <summary>The step by which they are off again; null where there is none.</summary>
+    public BenchStep? Release { get; }
 
     /// <summary>How many models each load has: as few loads as the handles allow, as even as they go.</summary>
     public static IReadOnlyList<int> Sizes(int models, int handles)
@@ -56,6 +57,6 @@ public sealed class Loads
         if (!_steps.Contains(stepId))
             return left;
         var open = left.ToHashSet();
-        return _loads.Select(load => load.Where(open.Contains).ToList()).FirstOrDefault(load => load.Count > 0) is { } next ? next : None;
+        return _loads.Select(load => load.Where(open.Contains).ToList()).FirstOrDefault(load => load.Count > 0) ?? [];
     }
 }

@@ -148,7 +148,7 @@ public sealed partial class ProblemBuilder
             arcs.AddRange(ArcsInto(step, mark, drafted, together));
         foreach (var step in route.Where(s => drafted.Of(s.Id, PlanIds.Late) is not null))
             arcs.AddRange(ArcsInto(step, PlanIds.Late, drafted, together));
-        arcs.AddRange(LoadAfterLoad(route, drafted));
+        arcs.AddRange(LoadAfterLoad(batch, drafted));
         arcs.AddRange(
             AfterMending(route, drafted, mending, together)
                 .Where(m => !arcs.Exists(a => a.FromBatch is null && a.From == m.From && a.To == m.To))

@@ -116,7 +116,7 @@ public sealed partial class ProblemBuilder
     }
 
     private IEnumerable<ResourceReservation> Holds(Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted) =>
-        [.. OnHandles(batch, route, steps, drafted), .. OnRack(route, drafted)];
+        [.. OnHandles(batch, steps, drafted), .. OnRack(route, drafted)];
 
     // A coat dries in its slot until it may be handled.
     private static IEnumerable<ResourceReservation> OnRack(List<BenchStep> route, DraftedSteps drafted) =>
@@ -126,11 +126,9 @@ public sealed partial class ProblemBuilder
         where PlanIds.MarkOf(id) != PlanIds.Mend
         select new ResourceReservation(Rack, 1, new PlanEdge(id, "start"), new PlanEdge(id, "ready"));
 
-    private IEnumerable<ResourceReservation> OnHandles(Batch batch, List<BenchStep> route, List<PlanStep> steps, DraftedSteps drafted)
+    private IEnumerable<ResourceReservation> OnHandles(Batch batch, List<PlanStep> steps, DraftedSteps drafted)
     {
-        var mount = route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle);
-        var release = route.FirstOrDefault(s => s.Key.Kind == StepKind.Release);
-        if (mount is null || release is null)
+        if (_bench.HandlesOf(batch.Id) is not var (mount, release))
             yield break;
         var late = drafted.Of(release.Id, PlanIds.Late);
         // Those that come behind keep their handles until they are through.
@@ -146,12 +144,9 @@ public sealed partial class ProblemBuilder
     }
 
     // Two loads are always more than the handles: the next is mounted when the one before is off.
-    private IEnumerable<PlanArc> LoadAfterLoad(List<BenchStep> route, DraftedSteps drafted)
+    private IEnumerable<PlanArc> LoadAfterLoad(Batch batch, DraftedSteps drafted)
     {
-        if (
-            route.FirstOrDefault(s => s.Key.Kind == StepKind.Handle) is not { } mount
-            || route.LastOrDefault(s => s.Key.Kind == StepKind.Release) is not { } release
-        )
+        if (_bench.HandlesOf(batch.Id) is not var (mount, release))
             yield break;
         for (var load = 2; load <= _bench.LoadsOf(mount).Count; load++)
         {

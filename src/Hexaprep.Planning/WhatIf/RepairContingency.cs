@@ -56,7 +56,7 @@ public static class RepairContingency
 
     private static PlanBatch With(BenchIndex bench, FlawMemory memory, PlanBatch batch)
     {
-        var kinds = batch.Steps.Where(s => Guid.TryParse(s.Id, out _)).ToDictionary(s => s.Id, s => bench.Steps[Guid.Parse(s.Id)].Key.Kind);
+        var kinds = batch.Steps.Where(s => PlanIds.IsToDo(s.Id)).ToDictionary(s => s.Id, s => bench.Steps[PlanIds.StepOf(s.Id)].Key.Kind);
         if (!kinds.Values.Any(k => k == StepKind.PrimerGate || IsOther(k)))
             return batch;
         return AfterPrimer(

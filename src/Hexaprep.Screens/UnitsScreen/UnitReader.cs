@@ -159,7 +159,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             _ => hexagon.Finish,
         };
         var left = steps.Sum(s => bench.HandsLeft(s, now));
-        var all = steps.Sum(s => bench.Hands(s, batch.Traits.Models, now));
+        var all = steps.Sum(s => bench.HandsInAll(s, now));
         var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
         var when =
             steps.Count == 0 ? "not needed"
@@ -292,7 +292,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             bench.TicksOf[step.Id].Count(),
             models,
             step.Reason,
-            bench.Hands(step, models, now),
+            bench.HandsInAll(step, now),
             step.NotNeeded is not null ? "not needed"
                 : finished ? DoneAt([step])
                 : When(step),

@@ -7,6 +7,7 @@ using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.WhatIf;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -19,6 +20,13 @@ public sealed class LoadsTests
 
     private static RehearsedBench Bench(int handles, params int[] models) =>
         new(DateTimeZone.Utc, handles, [.. models.Select((n, i) => RehearsedBench.Order($"Unit {i + 1}", n))]);
+
+    // Thirty models and twenty handles.
+    private static (RehearsedBench Bench, BenchStep Mount, Instant At) BeforeMounting()
+    {
+        var bench = Bench(20, 30);
+        return (bench, bench.Step(StepKind.Handle), bench.RunUpTo(StepKind.Handle, TurnableClock.Evening));
+    }
 
     [Fact]
     public void Loads_are_as_few_as_the_handles_allow_and_as_even_as_they_go() =>
@@ -53,9 +61,7 @@ public sealed class LoadsTests
     [Fact]
     public void The_next_load_is_mounted_when_the_one_before_is_off()
     {
-        var bench = Bench(20, 30);
-        var mount = bench.Step(StepKind.Handle);
-        var at = bench.RunUpTo(StepKind.Handle, TurnableClock.Evening);
+        var (bench, mount, at) = BeforeMounting();
         Assert.Equal(15, bench.Index.Remaining(mount).Count);
         bench.Tick(mount, at, 15);
 
@@ -82,13 +88,26 @@ public sealed class LoadsTests
         Assert.Contains("4 is not between 3 and 3", refused.Message, StringComparison.Ordinal);
     }
 
+    // What is left is never more than all there was, and a later load's look has its repair too.
+    [Fact]
+    public void All_hands_are_those_of_every_load_and_a_repair_is_reckoned_with_for_the_last()
+    {
+        var bench = Bench(20, 45);
+        Assert.All(bench.State.Steps, s => Assert.Equal(bench.Index.HandsInAll(s, Friday), bench.Index.HandsLeft(s, Friday)));
+        var at = bench.RunUpTo(StepKind.Release, TurnableClock.Evening);
+        bench.Tick(bench.Step(StepKind.Release), at, 15);
+
+        var plan = bench.Plan(at, 4);
+        Assert.DoesNotContain(plan.Problem.Batches.SelectMany(b => b.Steps), s => s.Id == bench.Step(StepKind.PrimerGate).Id.ToString());
+        var unit = bench.State.Units[0].Id;
+        Assert.True(RepairContingency.Of(bench.Index, plan)[unit] > plan.At(plan.Ends[unit.ToString()]));
+    }
+
     // What stands on handles together is a load, whatever was meant.
     [Fact]
     public void A_model_that_is_mounted_out_of_turn_goes_with_those_beside_it()
     {
-        var bench = Bench(20, 30);
-        var mount = bench.Step(StepKind.Handle);
-        var at = bench.RunUpTo(StepKind.Handle, TurnableClock.Evening);
+        var (bench, mount, at) = BeforeMounting();
         bench.Do(ActKind.Done, at, a => a with { StepId = mount.Id, Model = 27 });
 
         Assert.Equal(14, bench.Index.Remaining(mount).Count);
