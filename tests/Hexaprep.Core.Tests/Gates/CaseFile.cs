@@ -146,18 +146,22 @@ internal sealed class CaseFile
     public CaseFile Copy() => new(Json.DeepClone().AsObject());
 
     /// <summary>What is said of one flaw.</summary>
-    public JsonObject Diagnose(string kind, string step, int models = 1)
+    public JsonObject Diagnose(string kind, string step, int models = 1) => DiagnoseEach([kind], step, models)[kind];
+
+    /// <summary>The answers for flaws of several kinds, asked at once: each is answered for itself.</summary>
+    public IReadOnlyDictionary<string, JsonObject> DiagnoseEach(IReadOnlyList<string> kinds, string step, int models = 1)
     {
         var asked = Json.DeepClone().AsObject();
-        asked["flaws"] = new JsonArray(
-            new JsonObject
+        asked["flaws"] = new JsonArray([
+            .. kinds.Select(kind => new JsonObject
             {
                 ["kind"] = kind,
                 ["step"] = step,
                 ["models"] = models,
-            }
-        );
-        return JsonNode.Parse(DiagnoseAnswers.Write(DiagnoseQuery.Read(asked.ToJsonString(), RuleBook.Trade)))!["flaws"]![0]!.AsObject();
+            }),
+        ]);
+        var answer = JsonNode.Parse(DiagnoseAnswers.Write(DiagnoseQuery.Read(asked.ToJsonString(), RuleBook.Trade)))!;
+        return kinds.Zip(answer["flaws"]!.AsArray()).ToDictionary(p => p.First, p => p.Second!.AsObject());
     }
 }
 

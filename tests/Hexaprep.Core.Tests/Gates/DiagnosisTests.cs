@@ -210,10 +210,9 @@ public sealed class DiagnosisTests
         )
         {
             var file = CaseFile.UpTo(step, material, product, method);
-            foreach (var kind in Ids.All<FlawKind>())
             foreach (var models in new[] { 1, 3, 6 })
+            foreach (var (kind, flaw) in file.DiagnoseEach(Ids.All<FlawKind>(), step, models))
             {
-                var flaw = file.Diagnose(kind, step, models);
                 Assert.All(flaw.Causes(), c => Assert.True(c.For().Count == 0, $"{material} {step} {kind}: {c.ToJsonString()}"));
                 Assert.All(flaw.Causes(), c => Assert.True(c["probability"]!.GetValue<double>() < flaw.Unexplained(), $"{step} {kind}"));
                 Assert.Equal(Diagnosis.Nothing, flaw["words"]!.GetValue<string>());
@@ -225,9 +224,8 @@ public sealed class DiagnosisTests
     public void The_causes_and_what_is_unexplained_make_one()
     {
         foreach (var guilty in Cases)
-        foreach (var kind in Ids.All<FlawKind>())
+        foreach (var (kind, flaw) in guilty.File().DiagnoseEach(Ids.All<FlawKind>(), guilty.Shown, 2))
         {
-            var flaw = guilty.File().Diagnose(kind, guilty.Shown, 2);
             var causes = flaw.Causes().Select(c => c["probability"]!.GetValue<double>()).ToList();
             Assert.True(causes.Count <= 5);
             Assert.Equal(causes.OrderDescending(), causes);
@@ -295,12 +293,13 @@ public sealed class DiagnosisTests
                 add(after, guilty.Shown);
                 if (Replaces(before, after))
                     return;
+                var (without, with) = (
+                    blank.DiagnoseEach(Ids.All<FlawKind>(), guilty.Shown, models),
+                    after.DiagnoseEach(Ids.All<FlawKind>(), guilty.Shown, models)
+                );
                 foreach (var kind in Ids.All<FlawKind>())
                 {
-                    if (
-                        blank.Diagnose(kind, guilty.Shown, models).Odds(cause) is { } was
-                        && after.Diagnose(kind, guilty.Shown, models).Odds(cause) is { } now
-                    )
+                    if (without[kind].Odds(cause) is { } was && with[kind].Odds(cause) is { } now)
                         Assert.True(
                             speaksFor ? now >= was - 1e-9 : now <= was + 1e-9,
                             $"{cause} by {added} on {guilty}, {kind}: {was} to {now}"

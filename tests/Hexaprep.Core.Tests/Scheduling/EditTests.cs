@@ -9,7 +9,8 @@ public sealed class EditTests
     // Forty batches at the full budget: bench/, `-- edits`.
     private const int Edits = 1000,
         Batches = 8,
-        Budget = 200;
+        Budget = 200,
+        Compared = 4;
 
     [Fact]
     public async Task A_thousand_edits_in_a_row_leave_a_valid_plan_near_one_from_scratch()
@@ -23,12 +24,13 @@ public sealed class EditTests
             plan = Planner.Better(problem, plan.Schedule.Chunks, Budget);
             Assert.Empty(plan.Unplaced);
             Assert.Empty(PlanChecker.Breaches(problem, plan.Schedule.Chunks));
-            scratches.Add((plan.Schedule.Z!.Value, Task.Run(() => Planner.Solve(problem, Budget).Schedule.Z!.Value)));
+            if (i % Compared == 0)
+                scratches.Add((plan.Schedule.Z!.Value, Task.Run(() => Planner.Solve(problem, Budget).Schedule.Z!.Value)));
         }
-        for (var i = 0; i < Edits; i++)
+        foreach (var (i, (value, fromScratch)) in scratches.Index())
         {
-            var scratch = await scratches[i].Scratch;
-            Assert.True(scratches[i].Value <= scratch * 1.02, $"edit {i}: {scratches[i].Value} against {scratch}");
+            var scratch = await fromScratch;
+            Assert.True(value <= scratch * 1.02, $"edit {i * Compared}: {value} against {scratch}");
         }
     }
 }

@@ -114,7 +114,7 @@ public sealed class PlannerTests
                 if (Planner.Solve(changed, 0).Unplaced.Count == 0)
                     Assert.Empty(Planner.Keep(changed, Planner.Solve(problem, Budget).Schedule.Chunks).Unplaced);
             },
-            iter: 300
+            iter: 100
         );
 
     [Theory(
@@ -167,7 +167,7 @@ public sealed class PlannerTests
                     var kept = Planner.Keep(problem, Planner.Solve(before, Budget).Schedule.Chunks);
                     Assert.Empty(PlanChecker.Breaches(problem, kept.Schedule.Chunks, partial: kept.Unplaced.Count > 0));
                 },
-                iter: 1500
+                iter: 500
             );
 
     // Wherever it fits somewhere between what stands, by trying every minute, nothing else moves for it.

@@ -1,0 +1,25 @@
+namespace Hexaprep.Browser.Tests;
+
+/// <summary>The addresses of every view of the demo.</summary>
+internal static class Views
+{
+    private static readonly string[] Paths =
+    [
+        "/",
+        "/plan",
+        "/plan/evenings",
+        "/units",
+        "/coats",
+        "/coats/air",
+        "/intake",
+        "/house",
+        "/nowhere",
+    ];
+
+    public static async Task<IReadOnlyList<string>> OfAsync(TestApp app) =>
+        [
+            .. Paths,
+            $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}",
+            $"/gate/{(await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]}",
+        ];
+}
