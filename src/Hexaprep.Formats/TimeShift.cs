@@ -21,6 +21,7 @@ public static class TimeShift
             Logbook = [.. d.Logbook.Select(e => e with { At = e.At + by, RecordedAt = e.RecordedAt + by })],
             Spells = [.. d.Spells.Select(s => s with { BeganAt = s.BeganAt + by, EndedAt = s.EndedAt + by })],
             Ticks = [.. d.Ticks.Select(t => t with { At = t.At + by })],
+            PassTicks = [.. d.PassTicks.Select(t => t with { At = t.At + by })],
             Coats = [.. d.Coats.Select(c => c with { StartedAt = c.StartedAt + by, EndedAt = c.EndedAt + by })],
             CoatTests = [.. d.CoatTests.Select(t => t with { At = t.At + by })],
             PastCoats =

@@ -201,6 +201,15 @@ internal sealed class WorkspaceCheck
             Past($"{at}.at", t.At, _d);
         });
         Once("ticks", _d.Ticks, t => (t.StepId, t.ModelId, t.PieceId));
+        Each("passTicks", _d.PassTicks, (at, t) =>
+        {
+            Known($"{at}.stepId", t.StepId, _steps);
+            Known($"{at}.modelId", t.ModelId, _models);
+            Known($"{at}.spellId", t.SpellId, _spells);
+            Known($"{at}.entryId", t.EntryId, _entries);
+            Past($"{at}.at", t.At, _d);
+        });
+        Once("passTicks", _d.PassTicks, t => (t.StepId, t.ModelId, t.Pass));
         Each("coats", _d.Coats, (at, c) =>
         {
             Known($"{at}.productId", c.ProductId, _products);

@@ -59,6 +59,7 @@ public sealed class BenchMemory(long mostBytes = BenchMemory.UsualBytes) : IDisp
         + s.Edges.Count * 500L
         + s.Spells.Count * 300L
         + s.Ticks.Count * 450L
+        + s.Passes.Count * 300L
         + s.Coats.Count * 900L
         + s.PastCoats.Count * 1_300L
         + s.Readings.Count * 250L

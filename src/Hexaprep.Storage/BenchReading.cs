@@ -79,6 +79,7 @@ internal static class BenchReading
             {Tables.Edge.Select};
             {Tables.Spell.Select};
             {Tables.Tick.Select};
+            {Tables.PassTick.Select};
             {Tables.Coat.Select};
             {Tables.CoatTest.Select};
             {Tables.Flaw.Select};
@@ -114,6 +115,7 @@ internal static class BenchReading
             Logbook = [],
             Spells = await NextAsync<WorkIntervalRow>(),
             Ticks = await NextAsync<TickRow>(),
+            PassTicks = await NextAsync<PassTickRow>(),
             Coats = await NextAsync<CoatRow>(),
             CoatTests = await NextAsync<TestRow>(),
             Flaws = await NextAsync<FlawRow>(),

@@ -75,6 +75,34 @@ internal static class ChangeSql
                     }
                 ),
             ],
+            Change.PassTicked c =>
+            [
+                Tables.PassTick.Insert(
+                    w,
+                    new PassTickRow
+                    {
+                        StepId = c.Tick.StepId,
+                        ModelId = c.Tick.ModelId,
+                        Pass = c.Tick.Pass,
+                        SpellId = c.Tick.SpellId,
+                        At = c.Tick.At,
+                        EntryId = entry,
+                    }
+                ),
+            ],
+            Change.PassUnticked c =>
+            [
+                new(
+                    "delete from pass_tick where workspace_id = @w and step_id = @StepId and model_id = @ModelId and pass = @Pass",
+                    new
+                    {
+                        w,
+                        c.StepId,
+                        c.ModelId,
+                        c.Pass,
+                    }
+                ),
+            ],
             Change.CoatBegun c => [Tables.Coat.Insert(w, CoatRow.Of(c.Coat, entry))],
             Change.CoatSet c =>
             [

@@ -20,6 +20,7 @@ internal static class Tables
     public static readonly Table<EntryRow> Logbook = new("logbook", "entry");
     public static readonly Table<WorkIntervalRow> Spell = new("spell", "began_at, id");
     public static readonly Table<TickRow> Tick = new("tick", "at, step_id, model_id, piece_id");
+    public static readonly Table<PassTickRow> PassTick = new("pass_tick", "at, step_id, model_id, pass");
     public static readonly Table<CoatRow> Coat = new("coat", "started_at, id");
     public static readonly Table<TestRow> CoatTest = new("coat_test", "at, id");
     public static readonly Table<FlawRow> Flaw = new("flaw", "noted_at, id");

@@ -30,6 +30,7 @@ internal static class WorkspaceRows
             Logbook = await Tables.Logbook.ReadAsync(connection, workspace, unread),
             Spells = await Tables.Spell.ReadAsync(connection, workspace, unread),
             Ticks = await Tables.Tick.ReadAsync(connection, workspace, unread),
+            PassTicks = await Tables.PassTick.ReadAsync(connection, workspace, unread),
             Coats = await Tables.Coat.ReadAsync(connection, workspace, unread),
             CoatTests = await Tables.CoatTest.ReadAsync(connection, workspace, unread),
             Flaws = await Tables.Flaw.ReadAsync(connection, workspace, unread),

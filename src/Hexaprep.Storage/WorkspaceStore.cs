@@ -187,6 +187,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
             await InsertAsync(Tables.Logbook, d.Logbook);
             await InsertAsync(Tables.Spell, d.Spells);
             await InsertAsync(Tables.Tick, d.Ticks);
+            await InsertAsync(Tables.PassTick, d.PassTicks);
             await InsertAsync(Tables.Product, d.Products);
             await InsertAsync(Tables.Container, d.Containers);
             await InsertAsync(Tables.Coat, d.Coats);

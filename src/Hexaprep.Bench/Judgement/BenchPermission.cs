@@ -34,7 +34,14 @@ public static class BenchPermission
             });
         var ids = models.Select(m => m.Id).ToHashSet();
         var coats = steps.SelectMany(s => bench.CoatsOf(s.Id)).Where(c => c.ModelIds.Any(ids.Contains)).Select(c => Laid(bench, c));
-        return new PermissionEvaluator(bench.State.JobOf(batch), new WorkHistory([.. done], [.. coats]), now, null, RuleBook.Trade)
+        var history = new WorkHistory([.. done], [.. coats])
+        {
+            InPart = steps
+                .Where(s => PaintPasses.Makes(s.Key.Kind) && models.All(m => bench.IsDone(s.Id, m.Id)))
+                .Select(s => s.Key.Kind)
+                .ToHashSet(),
+        };
+        return new PermissionEvaluator(bench.State.JobOf(batch), history, now, null, RuleBook.Trade)
         {
             RoomWetUntil = RoomWetness.Until(bench, now, batch.Id),
             Sprayed = !asksTheAir

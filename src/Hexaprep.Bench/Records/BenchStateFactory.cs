@@ -38,6 +38,7 @@ public static class BenchStateFactory
             Changes = rows
                 .RouteChanges.GroupBy(c => c.BatchId)
                 .ToImmutableDictionary(g => g.Key, g => g.Select(c => c.ToKept()).ToImmutableList()),
+            Passes = [.. rows.PassTicks.Select(r => r.ToTick())],
             Readings = [.. rows.AirReadings.Select(r => r.ToReading())],
             Forecast = [.. rows.Forecast.Select(r => r.ToHour())],
             Products = [.. rows.Products.Select(r => new ShelfProduct(r.Id, products[r.Id], r.Name, r.ToLabel(), [.. containers[r.Id]]))],

@@ -79,6 +79,12 @@ public sealed class RecordQuarantine
                 r => r.EntryId,
                 r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && ofPiece.Contains(r.PieceId) && ofSpell.Contains(r.SpellId)
             ),
+            PassTicks = Each(
+                "pass_tick",
+                w.PassTicks,
+                r => r.EntryId,
+                r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && ofSpell.Contains(r.SpellId)
+            ),
             Coats = coats,
             CoatTests = Each("coat_test", w.CoatTests, r => r.Id, r => ofCoat.Contains(r.CoatId)),
             Flaws = Each("flaw", w.Flaws, r => r.Id, r => ofStep.Contains(r.StepId) && ofModel.Contains(r.ModelId) && Mends(r.RepairId)),

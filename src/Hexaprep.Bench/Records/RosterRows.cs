@@ -127,6 +127,10 @@ public sealed record BatchRow
     [Pace]
     public IReadOnlyList<string> Paces { get; init; } = [];
 
+    /// <summary>How it is painted, a line a pass as <see cref="PaintPass"/> reads it; null as is usual for its tier, empty as one.</summary>
+    [Passes]
+    public IReadOnlyList<string>? Passes { get; init; }
+
     /// <summary>Its place on the bench, from 1.</summary>
     [Range(0, 1_000_000)]
     public required int Position { get; init; }
@@ -156,6 +160,7 @@ public sealed record BatchRow
             Surface = b.Traits.SurfaceSaid is { } surface ? Ids.Of(surface) : null,
             Size = b.Traits.SizeSaid is { } size ? Ids.Of(size) : null,
             Paces = [.. b.Traits.Paces.Select(p => p.ToString())],
+            Passes = b.Traits.Passes is { } passes ? [.. passes.Select(p => p.ToString())] : null,
             Position = position,
             Version = b.Version,
         };
@@ -183,6 +188,7 @@ public sealed record BatchRow
                 SurfaceSaid = Surface is null ? null : Ids.Parse<Surface>(Surface),
                 SizeSaid = Size is null ? null : Ids.Parse<ModelSize>(Size),
                 Paces = [.. Paces.Select(p => StepPace.Read(p, out _)!)],
+                Passes = Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)],
             },
             Version
         );

@@ -88,6 +88,32 @@ public sealed record TickRow
     public Tick ToTick() => new(StepId, ModelId, PieceId, SpellId, At);
 }
 
+/// <summary>A pass of painting that a model has had.</summary>
+public sealed record PassTickRow
+{
+    /// <summary>The session of painting.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>The model.</summary>
+    public required Guid ModelId { get; init; }
+
+    /// <summary>Which of the session's passes, from 1.</summary>
+    [Range(1, PaintPass.Most)]
+    public required int Pass { get; init; }
+
+    /// <summary>The spell it was done in.</summary>
+    public required Guid SpellId { get; init; }
+
+    /// <summary>When.</summary>
+    public required Instant At { get; init; }
+
+    /// <summary>The logbook entry that tells of it.</summary>
+    public required Guid EntryId { get; init; }
+
+    /// <summary>The tick.</summary>
+    public PassTick ToTick() => new(StepId, ModelId, Pass, SpellId, At);
+}
+
 /// <summary>Something left on models to dry.</summary>
 public sealed record CoatRow
 {

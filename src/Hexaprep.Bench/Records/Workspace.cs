@@ -82,6 +82,9 @@ public record Workspace
     /// <summary>Days that differ from it.</summary>
     public required IReadOnlyList<ExceptionRow> SittingExceptions { get; init; }
 
+    /// <summary>Passes of painting that models have had.</summary>
+    public IReadOnlyList<PassTickRow> PassTicks { get; init; } = [];
+
     /// <summary>House rules that were chosen.</summary>
     public IReadOnlyList<HouseRuleChoiceRow> HouseChoices { get; init; } = [];
 

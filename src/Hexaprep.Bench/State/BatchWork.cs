@@ -22,6 +22,7 @@ public sealed class BatchWork
         Log = log;
         PieceTicks = log.Ticks.ToLookup(t => t.StepId);
         Ticks = models.Any(m => m.OtherPieces.Count > 0) ? Whole(steps, models).ToLookup(t => t.StepId) : PieceTicks;
+        PassTicks = log.Passes.ToLookup(t => t.StepId);
         Spells = log.Spells.ToLookup(s => s.StepId);
         Coats = log.Coats.ToLookup(c => c.StepId);
         OpenFlaws = [.. log.Flaws.Where(f => f.MendedAt is null)];
@@ -49,6 +50,9 @@ public sealed class BatchWork
 
     /// <summary>Every piece that is through a step.</summary>
     public ILookup<Guid, Tick> PieceTicks { get; }
+
+    /// <summary>Passes of painting that models have had.</summary>
+    public ILookup<Guid, PassTick> PassTicks { get; }
     public ILookup<Guid, WorkInterval> Spells { get; }
     public ILookup<Guid, Coat> Coats { get; }
     public IReadOnlyList<Flaw> OpenFlaws { get; }

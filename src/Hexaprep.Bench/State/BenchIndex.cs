@@ -120,6 +120,8 @@ public sealed partial class BenchIndex
             Change.SpellEnded c => next.Spells.FindLast(s => s.Id == c.SpellId)?.StepId,
             Change.Ticked c => c.Tick.StepId,
             Change.Unticked c => c.StepId,
+            Change.PassTicked c => c.Tick.StepId,
+            Change.PassUnticked c => c.StepId,
             Change.CoatBegun c => c.Coat.StepId,
             Change.CoatSet c => StepOfCoat(c.CoatId),
             Change.CoatGone c => StepOfCoat(c.CoatId),
@@ -141,13 +143,14 @@ public sealed partial class BenchIndex
         Guid BatchOf(Guid step) => roster.Steps[step].BatchId;
         var spells = state.Spells.ToLookup(s => BatchOf(s.StepId));
         var ticks = state.Ticks.ToLookup(t => BatchOf(t.StepId));
+        var passes = state.Passes.ToLookup(t => BatchOf(t.StepId));
         var coats = state.Coats.ToLookup(c => BatchOf(c.StepId));
         var flaws = state.Flaws.ToLookup(f => BatchOf(f.StepId));
         return state.Batches.ToImmutableDictionary(
             b => b.Id,
             b =>
                 Work(
-                    new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]),
+                    new BenchLog([.. spells[b.Id]], [.. ticks[b.Id]], [.. coats[b.Id]], [.. flaws[b.Id]]) { Passes = [.. passes[b.Id]] },
                     roster,
                     b.Id,
                     state.Settings.Handles
@@ -199,6 +202,9 @@ public sealed partial class BenchIndex
 
     /// <summary>Every piece that is through a step.</summary>
     public ByStep<Tick> PieceTicksOf => new(id => WorkOn(id)?.PieceTicks[id] ?? []);
+
+    /// <summary>The passes of a session of painting that models have had.</summary>
+    public ByStep<PassTick> PassTicksOf => new(id => WorkOn(id)?.PassTicks[id] ?? []);
 
     /// <summary>Spells of a step, oldest first.</summary>
     public ByStep<WorkInterval> SpellsOf => new(id => WorkOn(id)?.Spells[id] ?? []);

@@ -11,6 +11,9 @@ public sealed record BenchLog(
     ImmutableList<Flaw> Flaws
 )
 {
+    /// <summary>Passes of painting.</summary>
+    public ImmutableList<PassTick> Passes { get; init; } = [];
+
     public static readonly BenchLog Empty = new([], [], [], []);
 
     /// <summary>The log after a change of work; other changes leave it as it is.</summary>
@@ -23,6 +26,11 @@ public sealed record BenchLog(
             Change.Unticked c => this with
             {
                 Ticks = Sorted.Remove(Ticks, t => t.StepId == c.StepId && t.ModelId == c.ModelId && t.PieceId == c.PieceId),
+            },
+            Change.PassTicked c => this with { Passes = Sorted.Insert(Passes, c.Tick, Order.Passes) },
+            Change.PassUnticked c => this with
+            {
+                Passes = Sorted.Remove(Passes, t => t.StepId == c.StepId && t.ModelId == c.ModelId && t.Pass == c.Pass),
             },
             Change.CoatBegun c => this with { Coats = Sorted.Insert(Coats, c.Coat, Order.Coats) },
             Change.CoatSet c => Coat(c.CoatId, k => k with { EndedAt = c.EndedAt, ModelIds = c.ModelIds, PieceIds = c.PieceIds }),
@@ -40,7 +48,7 @@ public sealed record BenchLog(
         };
 
     /// <summary>The state with this log.</summary>
-    public BenchState On(BenchState s) => s with { Spells = Spells, Ticks = Ticks, Coats = Coats, Flaws = Flaws };
+    public BenchState On(BenchState s) => s with { Spells = Spells, Ticks = Ticks, Coats = Coats, Flaws = Flaws, Passes = Passes };
 
     private BenchLog Flaw(Guid id, Func<Flaw, Flaw> edit) => this with { Flaws = Sorted.Replace(Flaws, f => f.Id == id, edit) };
 

@@ -53,6 +53,14 @@ public sealed record WorkInterval(Guid Id, Guid StepId, Instant BeganAt, Instant
 /// <summary>One model through one step.</summary>
 public sealed record Tick(Guid StepId, Guid ModelId, Guid PieceId, Guid SpellId, Instant At);
 
+/// <summary>A model had one pass of a session of painting; had it all, it has its tick as well.</summary>
+/// <param name="StepId">The session.</param>
+/// <param name="ModelId">The model.</param>
+/// <param name="Pass">Which of the session's passes, from 1.</param>
+/// <param name="SpellId">The spell of hands it was done in.</param>
+/// <param name="At">When.</param>
+public sealed record PassTick(Guid StepId, Guid ModelId, int Pass, Guid SpellId, Instant At);
+
 /// <summary>How a flaw was closed.</summary>
 public enum FlawEnd
 {
@@ -189,6 +197,9 @@ public sealed record BenchState(
     ImmutableList<Flaw> Flaws
 )
 {
+    /// <summary>Passes of painting that models have had, oldest first.</summary>
+    public ImmutableList<PassTick> Passes { get; init; } = [];
+
     /// <summary>Clocks the bench remembers.</summary>
     public const int MostClocks = 50;
 
@@ -261,7 +272,7 @@ public sealed record BenchState(
     }
 
     /// <summary>What was done, apart from what is to be done.</summary>
-    public BenchLog Log => new(Spells, Ticks, Coats, Flaws);
+    public BenchLog Log => new(Spells, Ticks, Coats, Flaws) { Passes = Passes };
 
     /// <summary>An empty bench.</summary>
     public static BenchState Empty(BenchSettings settings) => new(settings, HouseRuleSet.Default, [], [], [], [], [], [], [], [], []);

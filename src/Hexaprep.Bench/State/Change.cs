@@ -23,6 +23,12 @@ public abstract record Change
     /// <summary>It did not after all.</summary>
     public sealed record Unticked(Guid StepId, Guid ModelId, Guid PieceId) : Change;
 
+    /// <summary>A model had a pass of painting.</summary>
+    public sealed record PassTicked(PassTick Tick) : Change;
+
+    /// <summary>It had it not after all.</summary>
+    public sealed record PassUnticked(Guid StepId, Guid ModelId, int Pass) : Change;
+
     /// <summary>A coat begins.</summary>
     public sealed record CoatBegun(Coat Coat) : Change;
 

@@ -142,6 +142,11 @@ public static class Order
         a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment
         : a.StepId.CompareTo(b.StepId) is not 0 and var byStep ? byStep
         : Then(a.ModelId.CompareTo(b.ModelId), a.PieceId, b.PieceId);
+    public static readonly Comparison<PassTick> Passes = (a, b) =>
+        a.At.CompareTo(b.At) is not 0 and var byMoment ? byMoment
+        : a.StepId.CompareTo(b.StepId) is not 0 and var byStep ? byStep
+        : a.ModelId.CompareTo(b.ModelId) is not 0 and var byModel ? byModel
+        : a.Pass.CompareTo(b.Pass);
     public static readonly Comparison<Coat> Coats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<Flaw> Flaws = (a, b) => Then(a.NotedAt.CompareTo(b.NotedAt), a.Id, b.Id);
     public static readonly Comparison<Recipe> Recipes = (a, b) =>

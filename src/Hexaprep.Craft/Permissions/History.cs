@@ -67,11 +67,18 @@ public sealed record WorkHistory(IReadOnlyList<CompletedStep> Done, IReadOnlyLis
     /// <summary>Nothing yet.</summary>
     public static readonly WorkHistory None = new([], []);
 
+    /// <summary>Kinds of painting of which a session, a shade or a round of masks is done, whatever is still to come of them.</summary>
+    public IReadOnlySet<StepKind> InPart { get; init; } = new HashSet<StepKind>();
+
     /// <summary>The same for one piece: what was done on it or on the whole model.</summary>
     public WorkHistory For(int? piece) =>
         piece is null
             ? this
-            : new([.. Done.Where(d => d.Piece is null || d.Piece == piece)], [.. Coats.Where(c => c.Piece is null || c.Piece == piece)]);
+            : this with
+            {
+                Done = [.. Done.Where(d => d.Piece is null || d.Piece == piece)],
+                Coats = [.. Coats.Where(c => c.Piece is null || c.Piece == piece)],
+            };
 
     /// <summary>True when the step is done: on the whole model, or on every piece that is known.</summary>
     public bool Did(StepKind step)

@@ -203,6 +203,9 @@ public sealed class PermissionEvaluator(Job job, WorkHistory history, Instant no
         {
             if (!rule.Requires || rule.Strength == Strength.Taste || mine.Did(rule.Subject) || job.Skips(rule.Subject) || !rule.When(job))
                 continue;
+            // Painting goes in turns: base colours for a shade, a round of masks for the next.
+            if (PaintPasses.Makes(step) && PaintPasses.Makes(rule.Subject) && mine.InPart.Contains(rule.Subject))
+                continue;
             if (rule.ByWay is { } only && !only.Meets(way))
                 continue;
             if (!rule.Speaks(k => Began(k, mine)))

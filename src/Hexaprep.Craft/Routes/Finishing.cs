@@ -42,7 +42,7 @@ public static class Finishing
         new(Reassemble, Apart, _ => "Pieces painted apart are joined when all are equally far.", j => Joins(j)),
         new(SeamRepair, Apart, _ => "Most seams vanish with a little work, seen from where the unit is played.", j => Repairs(j))
         {
-            Shares = [0.5, 0.5],
+            Shares = _ => [0.5, 0.5],
             Later = filled => filled with { Product = ProductClass.AcrylicWb, Method = "brush" },
         },
         new(FinalCoat, _ => true, Why, Coats)

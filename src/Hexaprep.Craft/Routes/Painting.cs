@@ -13,15 +13,16 @@ public static class Painting
     // What shading and a filter take of the painting's minutes at most: the rest is brushwork.
     private const double MostAside = 0.5;
 
-    private static readonly Func<Job, bool> Masked = j =>
+    internal static readonly Func<Job, bool> Masked = j =>
         !j.Skips(Mask)
-        && (j.Adds(Mask) || (j.Follows(HouseRuleCatalog.ApartOrMasked, "masked") && j.Batch.Tier is Tier.Leader or Tier.Display));
+        && (
+            j.Adds(Mask)
+            || Listed(j, PassKind.Mask)
+            || (!IsListed(j) && j.Follows(HouseRuleCatalog.ApartOrMasked, "masked") && j.Batch.Tier is Tier.Leader or Tier.Display)
+        );
 
-    private static readonly Func<Job, bool> ShadedBetween = j => Asked(j, PaintShade, HouseRuleCatalog.PaintShades);
-    private static readonly Func<Job, bool> Filtered = j => Asked(j, PaintFilter, HouseRuleCatalog.PaintFilters);
-
-    // Base colours first, highlights and touching in behind what comes between them.
-    private static readonly Func<Job, bool> InTwo = j => Painted(j) && (ShadedBetween(j) || Masked(j));
+    internal static readonly Func<Job, bool> ShadedBetween = j => Asked(j, PaintShade, PassKind.Shade, HouseRuleCatalog.PaintShades);
+    internal static readonly Func<Job, bool> Filtered = j => Asked(j, PaintFilter, PassKind.Filter, HouseRuleCatalog.PaintFilters);
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepApplicability> Choices =
@@ -30,82 +31,109 @@ public static class Painting
             Paint,
             j => j.Batch.PaintMinutes > 0,
             j =>
-                $"{j.Batch.PaintMinutes} min a model, as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}"
+                $"{j.Batch.PaintMinutes} min a model, {(IsListed(j) ? "as its list of passes has it" : $"as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}")}"
                 + $"{(Aside(j) > 0 ? $"; {Math.Round(Aside(j) / 60.0)} of them for shade and filter" : "")}.",
-            j => new StepAmounts(5, j.Batch.PaintMinutes * 60 - Aside(j))
+            j => new StepAmounts(5, BrushSeconds(j))
             {
                 Product = ProductClass.AcrylicWb,
                 Method = "brush",
-                Occurrences = InTwo(j) ? 2 : 1,
+                Occurrences = PaintPasses.Times(j, Paint),
             }
         )
         {
-            Shares = [0.6, 0.4],
+            Shares = j => PaintPasses.Shares(j, Paint),
         },
         new(
             PaintShade,
             ShadedBetween,
             _ => "Shade runs into the recesses of the base colours; the highlights go over it.",
-            j => new(3, Seconds(j)) { Product = ProductClass.AcrylicWb, Method = "brush" }
-        ),
+            j =>
+                new(3, Listed(j, PassKind.Shade, ThinToneSeconds))
+                {
+                    Product = ProductClass.AcrylicWb,
+                    Method = "brush",
+                    Occurrences = PaintPasses.Times(j, PaintShade),
+                }
+        )
+        {
+            Shares = j => PaintPasses.Shares(j, PaintShade),
+        },
         new(
             PaintFilter,
             Filtered,
             _ => "One thin tone over all calms what stands too hard beside each other.",
             j =>
                 [
-                    new(3, Seconds(j)) { Product = ProductClass.AcrylicWb, Method = "brush" },
-                    new(3, Seconds(j)) { Product = ProductClass.EnamelAlkyd, Method = "brush" },
+                    .. new[] { ProductClass.AcrylicWb, ProductClass.EnamelAlkyd }.Select(product => new StepAmounts(
+                        3,
+                        Listed(j, PassKind.Filter, ThinToneSeconds)
+                    )
+                    {
+                        Product = product,
+                        Method = "brush",
+                        Occurrences = PaintPasses.Times(j, PaintFilter),
+                    }),
                 ]
-        ),
+        )
+        {
+            Shares = j => PaintPasses.Shares(j, PaintFilter),
+        },
         new(
             ProtectiveCoat,
             Protected,
             j => Masked(j) ? "The layers below are weaker than the mask." : "Sealed paint lets mistakes above be wiped away.",
-            _ =>
-                [
-                    new(6, 25)
-                    {
-                        OneGo = true,
-                        Mode = SprayMode.Gloss,
-                        Product = ProductClass.AcrylicSolvent,
-                        Method = "spray_can",
-                    },
-                    new(3, 90) { Product = ProductClass.AcrylicWb, Method = "brush" },
-                    new(10, 40)
-                    {
-                        OneGo = true,
-                        Mode = SprayMode.Gloss,
-                        Product = ProductClass.AcrylicWb,
-                        Method = "airbrush",
-                    },
-                ]
+            j =>
+                Each(
+                    j,
+                    ProtectiveCoat,
+                    [
+                        new(6, 25)
+                        {
+                            OneGo = true,
+                            Mode = SprayMode.Gloss,
+                            Product = ProductClass.AcrylicSolvent,
+                            Method = "spray_can",
+                        },
+                        new(3, 90) { Product = ProductClass.AcrylicWb, Method = "brush" },
+                        new(10, 40)
+                        {
+                            OneGo = true,
+                            Mode = SprayMode.Gloss,
+                            Product = ProductClass.AcrylicWb,
+                            Method = "airbrush",
+                        },
+                    ]
+                )
         ),
-        new(Mask, Masked, _ => "Parts that cannot come apart are masked.", Masks),
+        new(Mask, Masked, _ => "Parts that cannot come apart are masked.", Masks) { Shares = j => PaintPasses.Shares(j, Mask) },
         new(
             PaintMasked,
             Masked,
             _ => "What the mask is for: the colour beside what it covers.",
             j =>
-                [
-                    new(4, Seconds(j)) { Product = ProductClass.AcrylicWb, Method = "brush" },
-                    new(10, 60)
-                    {
-                        OneGo = true,
-                        Mode = SprayMode.Colour,
-                        Product = ProductClass.AcrylicWb,
-                        Method = "airbrush",
-                    },
-                    new(6, 40)
-                    {
-                        OneGo = true,
-                        Mode = SprayMode.Colour,
-                        Product = ProductClass.AcrylicSolvent,
-                        Method = "spray_can",
-                    },
-                ]
+                Each(
+                    j,
+                    PaintMasked,
+                    [
+                        new(4, ThinToneSeconds(j)) { Product = ProductClass.AcrylicWb, Method = "brush" },
+                        new(10, 60)
+                        {
+                            OneGo = true,
+                            Mode = SprayMode.Colour,
+                            Product = ProductClass.AcrylicWb,
+                            Method = "airbrush",
+                        },
+                        new(6, 40)
+                        {
+                            OneGo = true,
+                            Mode = SprayMode.Colour,
+                            Product = ProductClass.AcrylicSolvent,
+                            Method = "spray_can",
+                        },
+                    ]
+                )
         ),
-        new(Unmask, Masked, _ => "The mask comes off before it grips for good.", _ => new(2, 120)),
+        new(Unmask, Masked, _ => "The mask comes off before it grips for good.", j => Each(j, Unmask, [new(2, 120)])),
     ];
 
     /// <summary>The rules of this stage.</summary>
@@ -119,10 +147,7 @@ public static class Painting
             Readiness.Handle,
             Strength.Law,
             "Varnish over damp paint frosts or wrinkles."
-        ) with
-        {
-            FromFirst = Masked,
-        },
+        ),
         Rule.NeedsDry(
             "PaintDryBeforeFinalCoat",
             Paint,
@@ -156,7 +181,6 @@ public static class Painting
             "Masks grip hard: young paint comes off with them."
         ) with
         {
-            FromFirst = _ => true,
             LeastMinutes = WaitTable.BeforeMaskMinutes,
         },
         Rule.NeedsDry(
@@ -208,10 +232,7 @@ public static class Painting
         ),
         Rule.Before("UnmaskBeforeHighlights", Unmask, Paint, Strength.Practice, "Torn edges are touched in with the highlights.", j =>
             Painted(j) && Masked(j)
-        ) with
-        {
-            IntoLast = true,
-        },
+        ),
         Rule.Needs(
             "BaseColoursBeforeTheirShade",
             Paint,
@@ -219,10 +240,7 @@ public static class Painting
             Strength.Practice,
             "Shade tones what lies under it: the base colours come first.",
             Painted
-        ) with
-        {
-            FromFirst = _ => true,
-        },
+        ),
         Rule.NeedsDry(
             "PaintDryBeforeItsShade",
             Paint,
@@ -231,10 +249,7 @@ public static class Painting
             Strength.Practice,
             "A shade on damp paint lifts it.",
             Painted
-        ) with
-        {
-            FromFirst = _ => true,
-        },
+        ),
         Rule.NeedsDry(
             "ShadeDryBeforeHighlights",
             PaintShade,
@@ -243,10 +258,7 @@ public static class Painting
             Strength.Practice,
             "A brush over damp shade lifts it and leaves tide marks.",
             Painted
-        ) with
-        {
-            IntoLast = true,
-        },
+        ),
         Rule.NeedsDry(
             "BetweenShadeDryBeforeClearCoat",
             PaintShade,
@@ -299,6 +311,74 @@ public static class Painting
             Strength.Practice,
             "A filter over damp paint lifts it."
         ),
+        Rule.NeedsDry(
+            "ShadeDryBeforeItsFilter",
+            PaintShade,
+            PaintFilter,
+            Readiness.NextLayer,
+            Strength.Practice,
+            "A filter over a damp shade lifts it."
+        ),
+        Rule.NeedsDry(
+            "FilterDryBeforeNextColour",
+            PaintFilter,
+            Paint,
+            Readiness.Recoat,
+            Strength.Practice,
+            "A brush over a damp filter lifts it and leaves tide marks.",
+            IsListed
+        ),
+        Rule.NeedsDry(
+            "ClearCoatDryBeforeNextColour",
+            ProtectiveCoat,
+            Paint,
+            Readiness.NextLayer,
+            Strength.Practice,
+            "A brush drags a young coat along.",
+            IsListed
+        ),
+        Rule.NeedsDry(
+            "ClearCoatDryBeforeItsShade",
+            ProtectiveCoat,
+            PaintShade,
+            Readiness.NextLayer,
+            Strength.Practice,
+            "A shade over a damp coat lifts it.",
+            IsListed
+        ),
+        Rule.NeedsDry(
+            "FilterDryBeforeClearCoat",
+            PaintFilter,
+            ProtectiveCoat,
+            Readiness.NextLayer,
+            Strength.Law,
+            "Varnish over a damp filter frosts.",
+            IsListed
+        ),
+        Rule.NeedsDry(
+            "MaskedColourCuredBeforeNextMask",
+            PaintMasked,
+            Mask,
+            Readiness.NextLayer,
+            Strength.Practice,
+            "The next round of masks grips what the last one left.",
+            IsListed
+        ) with
+        {
+            LeastMinutes = WaitTable.BeforeMaskMinutes,
+        },
+        Rule.NeedsDry(
+            "FilterDryBeforeMask",
+            PaintFilter,
+            Mask,
+            Readiness.NextLayer,
+            Strength.Practice,
+            "Masks grip hard: a young filter comes off with them.",
+            IsListed
+        ) with
+        {
+            LeastMinutes = WaitTable.BeforeMaskMinutes,
+        },
         Rule.Before("UnmaskBeforeFilter", Unmask, PaintFilter, Strength.Practice, "The tone lies over all, also where the mask was."),
         Rule.NeedsDry(
             "FilterDryBeforeShade",
@@ -434,20 +514,34 @@ public static class Painting
 
     private static bool Painted(Job j) => j.Batch.PaintMinutes > 0 && !j.Skips(Paint);
 
-    private static bool Asked(Job j, StepKind step, HouseRule school) =>
+    // True where the batch has a list of passes of its own: what it has and has not is what was said.
+    private static bool IsListed(Job j) => j.Batch is { PaintMinutes: > 0, Passes.Count: > 0 };
+
+    private static bool Listed(Job j, PassKind kind) => IsListed(j) && j.Batch.Passes!.Any(p => p.Kind == kind);
+
+    // Seconds a model of all passes of a kind in the list; without any, as is usual.
+    private static int Listed(Job j, PassKind kind, Func<Job, int> usual) =>
+        Listed(j, kind) ? j.Batch.Passes!.Where(p => p.Kind == kind).Sum(p => p.Seconds) : usual(j);
+
+    private static IReadOnlyList<StepAmounts> Each(Job j, StepKind kind, IReadOnlyList<StepAmounts> ways) =>
+        PaintPasses.Times(j, kind) is var times and > 1 ? [.. ways.Select(w => w with { Occurrences = times })] : ways;
+
+    private static bool Asked(Job j, StepKind step, PassKind pass, HouseRule school) =>
         !j.Skips(step)
         && (
             j.Adds(step)
-            || j.House.Of(school).Id switch
-            {
-                "everyone" => Painted(j),
-                "leaders" => Painted(j) && j.Batch.Tier is Tier.Leader or Tier.Display,
-                _ => false,
-            }
+            || Listed(j, pass)
+            || !IsListed(j)
+                && j.House.Of(school).Id switch
+                {
+                    "everyone" => Painted(j),
+                    "leaders" => Painted(j) && j.Batch.Tier is Tier.Leader or Tier.Display,
+                    _ => false,
+                }
         );
 
-    // Seconds a model for one thin tone over all.
-    private static int Seconds(Job j) =>
+    /// <summary>Seconds a model for one thin tone over all.</summary>
+    internal static int ThinToneSeconds(Job j) =>
         j.Batch.Tier switch
         {
             Tier.RankAndFile => 120,
@@ -456,13 +550,26 @@ public static class Painting
             _ => 480,
         };
 
-    // The painting's minutes are all of it: shade and filter are taken off the brushwork.
-    private static int Aside(Job j) =>
-        (int)Math.Min(MostAside * j.Batch.PaintMinutes * 60, ((ShadedBetween(j) ? 1 : 0) + (Filtered(j) ? 1 : 0)) * Seconds(j));
+    /// <summary>Seconds a model for one round of masks.</summary>
+    internal static int MaskSeconds(Job j) => Masks(j)[0].SecondsPerModel;
 
-    private static bool Protected(Job j) =>
+    /// <summary>Seconds a model of brushwork: the list's colours, else the painting's minutes without shade and filter.</summary>
+    internal static int BrushSeconds(Job j) =>
+        IsListed(j) ? j.Batch.Passes!.Where(p => p.Kind == PassKind.Colour).Sum(p => p.Seconds) : j.Batch.PaintMinutes * 60 - Aside(j);
+
+    // The painting's minutes are all of it: shade and filter are taken off the brushwork.
+    private static int Aside(Job j)
+    {
+        var shade = ShadedBetween(j) ? Listed(j, PassKind.Shade, ThinToneSeconds) : 0;
+        var filter = Filtered(j) ? Listed(j, PassKind.Filter, ThinToneSeconds) : 0;
+        return IsListed(j) ? shade + filter : (int)Math.Min(MostAside * j.Batch.PaintMinutes * 60, shade + filter);
+    }
+
+    /// <summary>True where a coat lies between painting and what follows it.</summary>
+    internal static bool Protected(Job j) =>
         j.House.Of(HouseRuleCatalog.MidVarnish).Id switch
         {
+            _ when Listed(j, PassKind.Coat) => true,
             "never" => false,
             "always" => Painted(j),
             // Enamel over acrylic paint asks for a coat between them.
@@ -482,9 +589,11 @@ public static class Painting
 
     private static IReadOnlyList<StepAmounts> Masks(Job j)
     {
-        StepAmounts tape = new(3, 300) { Method = "tape" },
-            putty = new(3, 240) { Method = "putty" },
-            liquid = new(4, 200) { Method = "liquid" };
+        StepAmounts Round(int setup, int seconds, string method) =>
+            new(setup, Listed(j, PassKind.Mask, _ => seconds)) { Method = method, Occurrences = Rounds(j) };
+        StepAmounts tape = Round(3, 300, "tape"),
+            putty = Round(3, 240, "putty"),
+            liquid = Round(4, 200, "liquid");
         return j.House.Of(HouseRuleCatalog.MaskWith).Id switch
         {
             "putty" => [putty, tape, liquid],
@@ -492,4 +601,7 @@ public static class Painting
             _ => [tape, putty, liquid],
         };
     }
+
+    // The list is not asked here: what a mask is made of decides whether a coat comes into the list.
+    private static int Rounds(Job j) => Listed(j, PassKind.Mask) ? j.Batch.Passes!.Count(p => p.Kind == PassKind.Mask) : 1;
 }

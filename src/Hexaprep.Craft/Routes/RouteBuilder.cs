@@ -30,8 +30,12 @@ public static class RouteBuilder
             if (!edges.TryGetValue((edge.From, edge.To), out var known) || Stricter(edge, known))
                 edges[(edge.From, edge.To)] = edge;
         }
-        foreach (var link in Links(book, job, steps, chosen.ContainsKey))
-            Add(Edge(link, steps, job));
+        List<StepKey> painting = [.. PaintPasses.Of(job).Select(s => s.Key).Where(steps.ContainsKey)];
+        foreach (var edge in Links(book, job, steps, chosen.ContainsKey).SelectMany(l => Edges(l, steps, painting, job)))
+            Add(edge);
+        if (job.Batch.Passes is { Count: > 0 })
+            foreach (var edge in AsListed(painting, steps, book, job))
+                Add(edge);
         if (book.Has(DryingRules.NextPass))
             foreach (var edge in Repeats(DryingRules.NextPass, steps, job))
                 Add(edge);
@@ -41,7 +45,10 @@ public static class RouteBuilder
             Add(edge);
         foreach (
             var change in job.Changes.Where(c =>
-                c.Kind == ChangeKind.Reorder && chosen.ContainsKey(c.Step) && chosen.ContainsKey(c.Before!.Value)
+                c.Kind == ChangeKind.Reorder
+                && chosen.ContainsKey(c.Step)
+                && chosen.ContainsKey(c.Before!.Value)
+                && !(job.Batch.Passes is { Count: > 0 } && PaintPasses.Makes(c.Step) && PaintPasses.Makes(c.Before!.Value))
             )
         )
             Add(
@@ -105,7 +112,7 @@ public static class RouteBuilder
         var of = draft.Occurrences + (again is null ? 0 : 1);
         for (var i = 1; i <= draft.Occurrences; i++)
         {
-            var share = choice.Shares is { } shares && draft.Occurrences == shares.Count ? shares[i - 1] : 1;
+            var share = choice.Shares?.Invoke(job) is { } shares && draft.Occurrences == shares.Count ? shares[i - 1] : 1;
             var alike = i > 1 && choice.Later is { } later ? later(draft) : draft;
             var own = alike with { Occurrences = of, SecondsPerModel = (int)Math.Round(draft.SecondsPerModel * share) };
             yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, own, reason);
@@ -174,11 +181,43 @@ public static class RouteBuilder
         return links;
     }
 
-    private static RouteEdge Edge(Link link, Dictionary<StepKey, RouteStep> steps, Job job)
+    // A rule about two kinds holds from the last of one to the first of the other. What painting is made of lies in turns: there each
+    // waits for the nearest before it.
+    private static IEnumerable<RouteEdge> Edges(Link link, Dictionary<StepKey, RouteStep> steps, List<StepKey> painting, Job job)
     {
-        // A rule about a kind holds from its last occurrence to the other's first, but for what lies between two sessions.
-        var first = new StepKey(link.From, null, 1);
-        var from = steps[link.Leaves.FromFirst?.Invoke(job) == true ? first : Last(link.From, steps)];
+        if (!painting.Exists(k => k.Kind == link.From) || !painting.Exists(k => k.Kind == link.To))
+            return [Edge(link, steps[Last(link.From, steps)], new StepKey(link.To, null, 1), job)];
+        return from place in Enumerable.Range(0, painting.Count)
+            where painting[place].Kind == link.To
+            let before = painting.FindLastIndex(place, k => k.Kind == link.From)
+            where before >= 0 && before != place
+            select Edge(link, steps[painting[before]], painting[place], job);
+    }
+
+    private static readonly StepKind[] OverAllPaint = [StepKind.Shade, StepKind.GlossBed, StepKind.Weather, StepKind.FinalCoat];
+
+    // A list is followed as it stands; each of it, and what goes over it all, waits for the coats before it, also where no rule speaks of
+    // the two.
+    private static IEnumerable<RouteEdge> AsListed(List<StepKey> painting, Dictionary<StepKey, RouteStep> steps, RuleBook book, Job job)
+    {
+        foreach (var (one, next) in painting.Zip(painting.Skip(1)))
+            yield return new RouteEdge(one, next, null, 0, "AsTheListHasIt", "The list of passes has it in this order.");
+        var over = OverAllPaint.Select(k => new StepKey(k, null, 1)).Where(steps.ContainsKey);
+        foreach (var (place, to) in painting.Concat(over).Index().Where(p => p.Item.Kind.Coats()))
+        foreach (
+            var from in painting.Take(place).Where(k => k.Kind.Coats() && k.Kind != to.Kind).GroupBy(k => k.Kind).Select(g => g.Last())
+        )
+        {
+            if (book.EdgesInto[to.Kind].Any(r => r.Subject == from.Kind && r.Stage is not null && r.When(job)))
+                continue;
+            var stage = steps[from].Amounts.Product == steps[to].Amounts.Product ? Readiness.Handle : Readiness.NextLayer;
+            var wait = Minimum(steps[from], stage, job);
+            yield return new RouteEdge(from, to, stage, wait, DryingRules.Layer.Name, DryingRules.Layer.Reason);
+        }
+    }
+
+    private static RouteEdge Edge(Link link, RouteStep from, StepKey to, Job job)
+    {
         // Without a product there is nothing to dry: the order stays.
         var stage =
             from.Amounts.Product is null ? null
@@ -186,7 +225,7 @@ public static class RouteBuilder
             : link.Stage;
         return new RouteEdge(
             from.Key,
-            link.Rule.IntoLast ? Last(link.To, steps) : new StepKey(link.To, null, 1),
+            to,
             stage,
             Math.Max(HeldMinutes(link.Leaves, from), Math.Max(stage is null ? 0 : link.Rule.LeastMinutes, Minimum(from, stage, job))),
             link.Rule.Name,

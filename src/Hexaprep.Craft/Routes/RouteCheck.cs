@@ -143,7 +143,12 @@ public static class RouteCheck
             throw Refuse("step", $"{Ids.Of(change.Step)} is not in this route.", "Add the step first.");
         if (change.Step == StepKind.FinalGate)
             throw Refuse("step", "The last look closes the batch.", "Everything else comes before it.");
+        if (job.Batch.Passes is { Count: > 0 } && PaintPasses.Makes(change.Step) && PaintPasses.Makes(then))
+            throw Refuse("before", "The list of passes has its own order.", "Move the pass where the unit says how it is painted.");
         var direct = book.Edges.Where(r => r.Subject == then && r.Object == change.Step && r.When(job)).ToList();
+        // What a list brings with it stands in no rule of its own.
+        if (direct.Count == 0)
+            direct = [.. route.Edges.Where(e => e.From.Kind == then && e.To.Kind == change.Step).Take(1).Select(e => Cited(e, book))];
         if (direct.Any(r => r.Strength == Strength.Law))
             return (direct.Where(r => r.Strength == Strength.Law), null);
         // What lies between them goes along or forbids it: the rules on the way from the one to the other.
@@ -177,12 +182,15 @@ public static class RouteCheck
         }
         for (var at = to; came.TryGetValue(at, out var edge); at = edge.From.Kind)
         {
-            if (book.Edges.FirstOrDefault(r => r.Name == edge.Rule) is { } rule)
-                yield return rule;
+            yield return Cited(edge, book);
             if (edge.From.Kind == from)
                 yield break;
         }
     }
+
+    private static Rule Cited(RouteEdge edge, RuleBook book) =>
+        book.Edges.FirstOrDefault(r => r.Name == edge.Rule)
+        ?? Rule.Card(edge.Rule, RuleKind.Before, edge.To.Kind, Strength.Law, edge.Reason);
 
     private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
 }

@@ -51,13 +51,6 @@ public sealed record Rule(
     /// <summary>The readiness that what lies below is waited for at; null for order alone.</summary>
     public Readiness? StageOver(ProductClass? below) => below == ProductClass.AcrylicWb ? OverWaterBorne ?? Stage : Stage;
 
-    /// <summary>The jobs for which it holds from the earlier kind's first occurrence on, not from its last: what lies between two
-    /// sessions of painting; null for none.</summary>
-    public Func<Job, bool>? FromFirst { get; init; }
-
-    /// <summary>It holds for the later kind's last occurrence, not for its first.</summary>
-    public bool IntoLast { get; init; }
-
     /// <summary>By which time of the wait the plan puts the later step.</summary>
     public PlanBy PlanBy { get; init; }
 

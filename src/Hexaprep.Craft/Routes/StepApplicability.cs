@@ -20,7 +20,7 @@ public sealed record StepApplicability(
         : this(kind, when, reason, j => [draft(j)]) { }
 
     /// <summary>What part of its seconds each occurrence takes; null: each is the whole again, as with coats.</summary>
-    public IReadOnlyList<double>? Shares { get; init; }
+    public Func<Job, IReadOnlyList<double>>? Shares { get; init; }
 
     /// <summary>How its later occurrences are done where that differs from the first; null: alike.</summary>
     public Func<StepAmounts, StepAmounts>? Later { get; init; }

@@ -162,6 +162,9 @@ public sealed record BatchTraits(
     /// <summary>Durations the user set for steps, each kind at most once.</summary>
     public IReadOnlyList<StepPace> Paces { get; init; } = [];
 
+    /// <summary>How it is painted, pass by pass; null: as is usual for its tier; empty: as one, nobody said how.</summary>
+    public IReadOnlyList<PaintPass>? Passes { get; init; }
+
     /// <summary>Its surface: rank and file are ragged, all else smooth, unless it was said.</summary>
     public Surface Surface => SurfaceSaid ?? (Tier == Tier.RankAndFile ? Surface.Ragged : Surface.Smooth);
 

@@ -88,6 +88,9 @@ internal static class Batches
                 HouseRuleChoices.Default.With(HouseRuleCatalog.PaintShades, "everyone"),
                 new RouteChange(ChangeKind.Add, StepKind.Mask)
             ),
+            .. from batch in Few
+            from list in new[] { "cfcmc", "cvscfc", "cfv", "cfmc", "ccsffc", "cmcmc" }
+            select (batch with { Passes = Listed(list) }).Job(),
             .. from kind in Enum.GetValues<StepKind>()
             from batch in Few
             from house in new[] { HouseRuleChoices.Default, HouseRuleChoices.Default.With(HouseRuleCatalog.MaskWith, "liquid") }
@@ -137,6 +140,20 @@ internal static class Batches
             LeadFree = paint % 2 == 0,
         };
 
+    /// <summary>A list of passes by letters: colour, shade, filter, mask, coat (v).</summary>
+    public static IReadOnlyList<PaintPass> Listed(string letters) =>
+        [.. letters.Select((l, i) => new PaintPass((PassKind)"csfmv".IndexOf(l, StringComparison.Ordinal), $"pass {i + 1}", 60 * (i + 1)))];
+
+    /// <summary>Any list of passes that begins with a colour, none, or one that nobody laid out.</summary>
+    public static readonly Gen<IReadOnlyList<PaintPass>?> AnyPasses =
+        from kinds in Gen.Int[0, 8].Array[0, 14]
+        from seconds in Gen.Int[5, 1800].Array[14]
+        from said in Gen.Bool
+        select said || kinds.Length > 0
+            ? (IReadOnlyList<PaintPass>)
+                [.. kinds.Select((k, i) => new PaintPass(i == 0 || k > 4 ? PassKind.Colour : (PassKind)k, $"pass {i + 1}", seconds[i]))]
+            : null;
+
     /// <summary>Any house rules.</summary>
     public static readonly Gen<HouseRuleChoices> AnyHouse =
         from picks in Gen.Int[0, 7].Array[HouseRuleCatalog.All.Count]
@@ -150,7 +167,8 @@ internal static class Batches
         from batch in Any
         from house in AnyHouse
         from dark in Gen.Bool
-        select batch.Job(house) with
+        from passes in AnyPasses
+        select (batch with { Passes = passes }).Job(house) with
         {
             IsDark = dark,
         };

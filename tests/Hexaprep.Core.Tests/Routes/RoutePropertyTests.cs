@@ -102,6 +102,7 @@ public sealed class RoutePropertyTests
     {
         var route = job.Route();
         var (ends, done, coats) = (new Dictionary<StepKey, Instant>(), new List<CompletedStep>(), new List<LaidCoat>());
+        var part = new HashSet<StepKind>();
         var now = TurnableClock.Evening;
         foreach (var step in route.Steps)
         {
@@ -111,7 +112,7 @@ public sealed class RoutePropertyTests
             if (step.Key.Kind.MakesDust())
                 foreach (var coat in coats)
                     now = Instant.Max(now, coat.Times(Readiness.Touch)?.Sure ?? now);
-            var answer = new PermissionEvaluator(job, new WorkHistory(done, coats), now, null, RuleBook.Trade).Alone(
+            var answer = new PermissionEvaluator(job, new WorkHistory(done, coats) { InPart = part }, now, null, RuleBook.Trade).Alone(
                 new PermissionQuery(step.Key.Kind) { Method = step.Amounts.Method, Product = step.Amounts.Product }
             );
             if (
@@ -126,6 +127,8 @@ public sealed class RoutePropertyTests
                         + $"{string.Join(",", job.House.Chosen.Select(c => $"{c.Key}={c.Value}"))}"
                 );
             ends[step.Key] = now;
+            if (PaintPasses.Makes(step.Key.Kind))
+                part.Add(step.Key.Kind);
             if (step.Key.Occurrence == step.Of || step.Key is { Kind: StepKind.Wash })
                 done.Add(new CompletedStep(step.Key.Kind, null, now) { Method = step.Amounts.Method });
             if (step.Amounts.Product is not { } product)
