@@ -11,6 +11,7 @@ public enum ActKind
 {
     Start,
     Done,
+    Pass,
     PutDown,
     TakeBack,
     SetCount,
@@ -40,6 +41,12 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
 
     /// <summary>A model's number, 1 and up; the next one when null (done), the last ticked (take back).</summary>
     public int? Model { get; init; }
+
+    /// <summary>Which of the step's passes, from 1 (pass, take back); the one that is on when null.</summary>
+    public int? Pass { get; init; }
+
+    /// <summary>The pass is on all models that lack it (pass).</summary>
+    public bool WholeRow { get; init; }
 
     /// <summary>A piece's number, from 1 (done, take back, flaw); all that the step is about when null.</summary>
     public int? Piece { get; init; }

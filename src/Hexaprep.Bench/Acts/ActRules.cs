@@ -28,6 +28,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         {
             ActKind.Start => Start(Step(act), act),
             ActKind.Done => Done(act),
+            ActKind.Pass => Pass(act),
             ActKind.PutDown => PutDown(act),
             ActKind.TakeBack => TakeBack(act),
             ActKind.SetCount => SetCount(act),
@@ -133,6 +134,47 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var changes = Start(step, act);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
         changes.AddRange(TickAll(step, spell, [(model, pieces)], act.At));
+        return changes;
+    }
+
+    // One pass on one model, or along the row; a model that has had them all is through the step.
+    private List<Change> Pass(Act act)
+    {
+        var step = Step(act);
+        var progress = PaintProgress.Of(bench, step) ?? throw Refuse("stepId", "This step has no passes.", "Tick its models: 'done'.");
+        if (act.Pass is { } asked && (asked < 1 || asked > progress.Passes.Count))
+            throw Refuse("pass", $"There is no pass {asked} in this step.", $"Give a number from 1 to {progress.Passes.Count}.");
+        var named = act.Model is { } number ? Model(step, number) : null;
+        var pass = act.Pass
+            ?? (
+                named is null
+                    ? progress.Next?.Pass
+                    : Enumerable.Range(1, progress.Passes.Count).FirstOrDefault(p => !progress.Has(named.Id, p))
+            )
+            ?? throw Conflict("model", "Every model is through this step.", "Take one back to do it again.");
+        if (named is not null && (pass == 0 || progress.Has(named.Id, pass)))
+            throw Conflict("pass", $"Model {named.Number} has had this pass.", "Take it back to tick it again.");
+        if (named is not null && bench.IsHeld(named.Id))
+            throw Conflict("model", $"A flaw holds model {named.Number} back.", "Say that the flaw is mended first.");
+        var lacking = progress.Lacking(pass);
+        if (named is null && lacking.Count == 0)
+            throw Conflict("pass", "Every model has had this pass.", "Take it back to tick it again.");
+        IReadOnlyList<BenchModel> models =
+            named is not null ? [named]
+            : act.WholeRow ? lacking
+            : [lacking[0]];
+        var changes = Start(step, act);
+        var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
+        var at = Instant.Max(act.At, spell.BeganAt);
+        var known = bench.PassTicksOf[step.Id].Select(t => (t.ModelId, t.Pass)).ToHashSet();
+        changes.AddRange(
+            models
+                .Where(m => !known.Contains((m.Id, pass)))
+                .Select(m => new Change.PassTicked(new PassTick(step.Id, m.Id, pass, spell.Id, at)))
+        );
+        var through = models.Where(m => Enumerable.Range(1, progress.Passes.Count).All(p => p == pass || progress.Has(m.Id, p))).ToList();
+        if (through.Count > 0)
+            changes.AddRange(TickAll(step, spell, [.. through.Select(m => (m, Pieces(step, m, null)))], act.At));
         return changes;
     }
 
@@ -289,6 +331,54 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var step = Step(act);
         var numbers = bench.ModelsOf[step.BatchId].ToDictionary(m => m.Id);
         var ticked = bench.PieceTicksOf[step.Id];
+        return Painted(step, act, numbers) is var (painted, pass)
+            ? [.. TakeBackPass(step, painted, pass, act, numbers, ticked)]
+            : TakeBackWhole(step, act, numbers, ticked);
+    }
+
+    // The model and the pass that are meant: the pass that was named, or the last one, where passes were ticked after the model was.
+    private (BenchModel, int)? Painted(BenchStep step, Act act, Dictionary<Guid, BenchModel> numbers)
+    {
+        var ticks = bench.PassTicksOf[step.Id].Where(t => act.Model is null || numbers[t.ModelId].Number == act.Model).ToList();
+        var whole = bench.TicksOf[step.Id].Where(t => act.Model is null || numbers[t.ModelId].Number == act.Model).MaxBy(t => t.At);
+        if (act.Pass is { } asked)
+        {
+            var known = ticks.FindLast(t => t.Pass == asked)?.ModelId
+                ?? (PaintProgress.Of(bench, step)?.Passes.Count >= asked ? whole?.ModelId : null);
+            return known is { } model
+                ? (numbers[model], asked)
+                : throw Conflict("pass", $"Pass {asked} is not ticked here.", "Nothing has to be taken back.");
+        }
+        var last = ticks.OrderBy(t => t.At).ThenBy(t => t.Pass).ThenBy(t => numbers[t.ModelId].Number).LastOrDefault();
+        return last is null || whole?.At > last.At ? null : (numbers[last.ModelId], last.Pass);
+    }
+
+    // One pass is off a model again, the others stay on it, also where it was ticked as a whole.
+    private IEnumerable<Change> TakeBackPass(
+        BenchStep step,
+        BenchModel model,
+        int pass,
+        Act act,
+        Dictionary<Guid, BenchModel> numbers,
+        IEnumerable<Tick> ticked
+    )
+    {
+        var own = bench.PassTicksOf[step.Id].Where(t => t.ModelId == model.Id).Select(t => t.Pass).ToHashSet();
+        List<Change> changes = own.Contains(pass) ? [new Change.PassUnticked(step.Id, model.Id, pass)] : [];
+        if (bench.TicksOf[step.Id].FirstOrDefault(t => t.ModelId == model.Id) is not { } whole)
+            return changes;
+        changes.AddRange(TakeBackWhole(step, act with { Model = model.Number }, numbers, ticked));
+        changes.AddRange(
+            Enumerable
+                .Range(1, PaintProgress.Of(bench, step)?.Passes.Count ?? 0)
+                .Where(p => p != pass && !own.Contains(p))
+                .Select(p => new Change.PassTicked(new PassTick(step.Id, model.Id, p, whole.SpellId, whole.At)))
+        );
+        return changes;
+    }
+
+    private List<Change> TakeBackWhole(BenchStep step, Act act, Dictionary<Guid, BenchModel> numbers, IEnumerable<Tick> ticked)
+    {
         var model = act.Model is { } number
             ? numbers.Values.FirstOrDefault(m => m.Number == number)
             : ticked.OrderBy(t => t.At).ThenBy(t => numbers[t.ModelId].Number).Select(t => numbers[t.ModelId]).LastOrDefault();

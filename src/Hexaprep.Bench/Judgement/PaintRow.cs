@@ -1,6 +1,6 @@
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Drying;
-using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 
@@ -15,7 +15,7 @@ namespace Hexaprep.Bench.Judgement;
 /// <param name="IdleMinutes">Minutes a turn of the whole batch leaves over, where it is shorter than the row; 0 otherwise.</param>
 public sealed record PaintRow(int Models, double TurnMinutes, int DryMinutes, int IdleMinutes)
 {
-    // Colours times base, shade and lights: a rule of thumb, the painting's minutes are what is known.
+    // Colours times base, shade and lights, where nobody said how it is painted: a rule of thumb.
     private static int Turns(Tier tier) =>
         tier switch
         {
@@ -25,21 +25,21 @@ public sealed record PaintRow(int Models, double TurnMinutes, int DryMinutes, in
             _ => 44,
         };
 
-    /// <summary>The row of a painting step now; null where the house paints figure by figure, or nothing is left to paint.</summary>
+    /// <summary>The row of the pass that is on; null where the house paints a model at a time, or nothing is left to paint.</summary>
     /// <param name="bench">The bench.</param>
     /// <param name="step">A step of painting.</param>
     /// <param name="now">Whose air counts.</param>
     public static PaintRow? Of(BenchIndex bench, BenchStep step, Instant now)
     {
-        if (step.Key.Kind != StepKind.Paint || step.Amounts.Product is not { } product)
+        if (step.Amounts.Product is not { } product || PaintProgress.Of(bench, step) is not { IsByRow: true, Next: { } next } progress)
             return null;
         var house = bench.HouseOf(step.BatchId);
-        var (traits, left) = (bench.Batches[step.BatchId].Traits, bench.Remaining(step).Count);
-        if (house.Follows(HouseRuleCatalog.Rows, "figure") || left == 0 || traits.PaintMinutes == 0)
-            return null;
         var key = Product.Of(step.Key.Kind, product, step.Amounts.Method);
         var dry = bench.Drying.Expected(step.Key.Kind, key, Readiness.Recoat, house, now, film: Film.Light).Usual;
-        return For(traits.PaintMinutes / (double)Turns(traits.Tier), dry, left);
+        var pass = progress.Passes[next.Pass - 1];
+        var turn =
+            progress.Seconds(next.Pass) / 60 / (pass.Name == PaintPasses.Unknown ? Turns(bench.Batches[step.BatchId].Traits.Tier) : 1);
+        return For(Math.Max(1 / 60.0, turn), dry, progress.Lacking(next.Pass).Count);
     }
 
     /// <summary>The row for a turn, a drying time and a number of models.</summary>

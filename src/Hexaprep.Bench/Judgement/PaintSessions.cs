@@ -31,13 +31,19 @@ public static class PaintSessions
         if (models == 0)
             return 0;
         var each = Math.Max(1, step.Amounts.SecondsPerModel / 60.0);
-        return Math.Max(1, (int)Math.Ceiling(models * each - Math.Min(Begun(bench, step, now), each - 1)));
+        var had = (PaintProgress.Of(bench, step)?.HadSeconds ?? 0) / 60;
+        return Math.Max(1, (int)Math.Ceiling(models * each - had - Math.Min(Begun(bench, step, now), each - 1)));
     }
 
-    // Minutes worked since the last model was ticked, over all stretches.
+    // Minutes worked since the last model or pass was ticked, over all stretches.
     private static double Begun(BenchIndex bench, BenchStep step, Instant now)
     {
-        var ticked = bench.TicksOf[step.Id].Select(t => t.At).DefaultIfEmpty(Instant.MinValue).Max();
+        var ticked = bench
+            .TicksOf[step.Id]
+            .Select(t => t.At)
+            .Concat(bench.PassTicksOf[step.Id].Select(t => t.At))
+            .DefaultIfEmpty(Instant.MinValue)
+            .Max();
         var setup = Duration.FromMinutes(step.Amounts.SetupMinutes);
         return bench
             .SpellsOf[step.Id]

@@ -221,6 +221,9 @@ public sealed partial class BenchIndex
     /// <summary>Ticks from a moment on, the newest first: costs what it gives.</summary>
     public IEnumerable<Tick> TicksFrom(Instant moment) => Backwards(State.Ticks).TakeWhile(t => t.At >= moment);
 
+    /// <summary>Passes from a moment on, the newest first.</summary>
+    public IEnumerable<PassTick> PassesFrom(Instant moment) => Backwards(State.Passes).TakeWhile(t => t.At >= moment);
+
     /// <summary>The house rules that hold for a batch.</summary>
     public HouseRuleChoices HouseOf(Guid batchId) => _roster.Houses[batchId];
 

@@ -944,16 +944,27 @@ public static class HouseRuleCatalog
         "rows",
         "Colour by colour along the row?",
         [Paint],
-        "Single figures with a recipe, for fewer than five alike.",
+        "A recipe laid down on one figure, then repeated, for fewer than five alike.",
         [
             new(
-                "rows",
-                "Rows for more than four alike",
-                "One colour through the row before the next: the first is dry when the last is done."
+                "by_tier",
+                "Up to elite along the row, leaders one at a time",
+                "One colour through the row before the next: the first is dry when the last is done. A leader is painted through."
             ),
-            new("figure", "Figure by figure", "One figure at a time.", (Paint, 1.15)),
+            new("rows", "Always along the row", "One colour through the row before the next, leaders too."),
+            new("figure", "A model at a time", "All colours of one figure, then the next.", (Paint, 1.15)),
         ]
     );
+
+    /// <summary>True where one colour goes along the row before the next, false where a model is painted through before the
+    /// next.</summary>
+    public static bool IsByRow(HouseRuleChoices house, Tier tier) =>
+        house.Of(Rows).Id switch
+        {
+            "rows" => true,
+            "figure" => false,
+            _ => tier is Tier.RankAndFile or Tier.Elite,
+        };
 
     /// <summary>A protective varnish mid-way.</summary>
     public static readonly HouseRule MidVarnish = new(

@@ -60,7 +60,7 @@ public static class PaintPasses
                     ("second colour, light", "edges", 0.06),
                     ("metal, edges", "", 0.04),
                     ("face", "light, eyes", 0.08),
-                    ("gems, marks", "", 0.04),
+                    ("gems, signs", "", 0.04),
                     ("base rim", "", 0.03),
                 ]
             ),
@@ -83,7 +83,7 @@ public static class PaintPasses
                     ("leather, light", "wear and edges", 0.03),
                     ("face", "lights and depth", 0.05),
                     ("eyes", "", 0.02),
-                    ("gems, marks", "", 0.02),
+                    ("gems, signs", "", 0.02),
                     ("stepping back", "touching in from table distance", 0.02),
                     ("base rim", "", 0.02),
                 ]

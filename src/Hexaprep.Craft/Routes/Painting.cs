@@ -1,5 +1,6 @@
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 

@@ -1,4 +1,5 @@
 using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 

@@ -165,6 +165,34 @@ public sealed record BatchTraits(
     /// <summary>How it is painted, pass by pass; null: as is usual for its tier; empty: as one, nobody said how.</summary>
     public IReadOnlyList<PaintPass>? Passes { get; init; }
 
+    /// <summary>The same with a list of passes: its minutes are the list's. Null goes back to the usual list, empty to one pass.</summary>
+    public BatchTraits WithPasses(IReadOnlyList<PaintPass>? passes) =>
+        this with
+        {
+            Passes = passes,
+            PaintMinutes = passes is { Count: > 0 } ? (int)Math.Ceiling(passes.Sum(p => p.Seconds) / 60.0) : PaintMinutes,
+        };
+
+    /// <summary>The same with other minutes of painting: a list of passes is stretched to them.</summary>
+    /// <param name="minutes">Minutes a model, 0 to 6000.</param>
+    public BatchTraits WithPaintMinutes(int minutes)
+    {
+        if (Passes is not { Count: > 0 } || minutes == PaintMinutes)
+            return this with { PaintMinutes = minutes };
+        var times = minutes / (double)Math.Max(1, PaintMinutes);
+        return minutes == 0
+            ? this with
+            {
+                PaintMinutes = 0,
+                Passes = null,
+            }
+            : this with
+            {
+                PaintMinutes = minutes,
+                Passes = [.. Passes.Select(p => p with { Seconds = Math.Clamp((int)Math.Round(p.Seconds * times), 5, 36_000) })],
+            };
+    }
+
     /// <summary>Its surface: rank and file are ragged, all else smooth, unless it was said.</summary>
     public Surface Surface => SurfaceSaid ?? (Tier == Tier.RankAndFile ? Surface.Ragged : Surface.Smooth);
 

@@ -230,6 +230,10 @@ public sealed class BenchReader
         // A unit that is off the bench keeps what was done to it.
         var ticks = _bench.TicksFrom(from).Where(t => _bench.UnitOf(_bench.Steps[t.StepId]).OffSince is null);
         var last = ticks.OrderBy(t => t.At).ThenBy(t => Number(t.ModelId)).LastOrDefault();
+        var painted = _bench.PassesFrom(from).Where(t => _bench.UnitOf(_bench.Steps[t.StepId]).OffSince is null);
+        if (painted.OrderBy(t => t.At).ThenBy(t => t.Pass).ThenBy(t => Number(t.ModelId)).LastOrDefault() is { } pass)
+            if (last is null || pass.At >= last.At)
+                return OfPass(pass);
         if (last is null)
             return null;
         var step = _bench.Steps[last.StepId];
@@ -238,6 +242,13 @@ public sealed class BenchReader
             Number(last.ModelId),
             $"{_bench.NameOf(step)}, model {Number(last.ModelId)}: {StepWords.Of(step.Key).Done}"
         );
+    }
+
+    private TakeBackView OfPass(PassTick pass)
+    {
+        var step = _bench.Steps[pass.StepId];
+        var name = PaintProgress.Of(_bench, step)?.Passes.ElementAtOrDefault(pass.Pass - 1)?.Name ?? StepWords.Of(step.Key).Done;
+        return new TakeBackView(step.Id, Number(pass.ModelId), $"{_bench.NameOf(step)}, model {Number(pass.ModelId)}: {name} on");
     }
 
     private int Number(Guid modelId) => _bench.Models[modelId].Number;

@@ -71,7 +71,21 @@ public enum PegState
 }
 
 /// <summary>One model of the step in hand.</summary>
-public sealed record PegView(int Number, PegState State);
+public sealed record PegView(int Number, PegState State)
+{
+    /// <summary>How many of the step's passes it has had; null where the step has none.</summary>
+    public int? Passes { get; init; }
+}
+
+/// <summary>The passes of the session of painting before the person.</summary>
+/// <param name="Count">How many there are.</param>
+/// <param name="Number">The one that is on, from 1.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Swatch">Its colour, #rrggbb, or null.</param>
+/// <param name="Words">Where it goes and what is mixed for it; empty where nobody said.</param>
+/// <param name="ByRow">One pass along the row before the next, else a model at a time.</param>
+/// <param name="Lacking">How many models still lack it.</param>
+public sealed record PassesView(int Count, int Number, string Name, string? Swatch, string Words, bool ByRow, int Lacking);
 
 /// <summary>A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the
 /// others stand in the card.</summary>
@@ -114,6 +128,9 @@ public sealed record HandView(
 {
     /// <summary>Mixes written down for its unit, where paint must match.</summary>
     public IReadOnlyList<RecipeView> Recipes { get; init; } = [];
+
+    /// <summary>The passes of a session of painting that has several; null otherwise.</summary>
+    public PassesView? Passes { get; init; }
 
     /// <summary>What spoke against it, where it was begun all the same; null for nothing.</summary>
     public string? Against { get; init; }

@@ -24,10 +24,10 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         var batch = bench.Batches[step.BatchId];
         var unit = bench.Units[batch.UnitId];
         var words = StepWords.Of(step.Key);
-        var how = PaintRow.Of(bench, step, clock.Now)?.Words ?? bench.HowOf(step);
         var remaining = bench.Remaining(step);
         var all = bench.ModelsInTurn(step);
-        var next = remaining.Count > 0 ? remaining[0].Number : (int?)null;
+        var painting = PaintProgress.Of(bench, step) is { Passes.Count: > 1 } several ? several : null;
+        var next = painting?.Next?.Model.Number ?? (remaining.Count > 0 ? remaining[0].Number : (int?)null);
         var done = all.Count(m => bench.IsDone(step.Id, m.Id));
         var pegs = all.Select(m => new PegView(
             m.Number,
@@ -35,13 +35,22 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                 : step.RepairId is null && bench.IsHeld(m.Id) ? PegState.Held
                 : work.InHand && m.Number == next ? PegState.Hand
                 : PegState.Rest
-        ));
+        )
+        {
+            Passes = painting is null ? null : Enumerable.Range(1, painting.Passes.Count).Count(p => painting.Has(m.Id, p)),
+        });
+        var how = painting is { Next: { } first }
+            ? PassWords(painting, first.Pass, step)
+            : PaintRow.Of(bench, step, clock.Now)?.Words ?? bench.HowOf(step);
         var ends =
             work.InHand ? work.End
             : PaintSessions.Has(step) ? clock.Now + (work.End - work.Begin)
             : clock.Now + Duration.FromMinutes(bench.Hands(step, work.Models, clock.Now));
         var test = work.InHand ? null : TestView.Of(Permission.Of(bench, step, remaining, clock), clock);
-        var (key, note) = Key(step, words, work.InHand, remaining.Count, next, ends);
+        var (key, note) =
+            work.InHand && painting is { Next: { } on }
+                ? PassKey(painting, on.Pass, on.Model.Number)
+                : Key(step, words, work.InHand, remaining.Count, next, ends);
         var cautions = Caution.For(step.Key.Kind, step.Amounts.Way, bench.JobOf(step));
         var card = new CardView(
             step.Reason,
@@ -91,8 +100,9 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
                     or StepKind.TouchIn
                     or StepKind.SeamRepair
                     or StepKind.Shade
-                ? [.. RecipeView.Of(bench, unit.Id).Where(r => !StepNoteView.IsNote(r))]
+                ? [.. RecipeView.WithPasses(bench, unit.Id).Where(r => !StepNoteView.IsNote(r))]
                 : [],
+            Passes = painting is { Next: { } at } ? Passes(painting, at.Pass) : null,
             Note = StepNoteView.Of(bench, step),
             Against = work.InHand && bench.InHand?.Against is { } against ? $"Begun against advice: {Sentence.Within(against)}." : null,
             UnfitAir = work.InHand ? null : ActRules.UnfitAir(bench, step, clock.Now),
@@ -105,6 +115,45 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
             Locks = IsBegun(bench, step) ? [] : Locked(bench, step),
             Sides = work.InHand && step.Amounts is { Mode: not null, Method: "spray_can" } ? SprayManner.Sides : [],
         };
+    }
+
+    private static PassesView Passes(PaintProgress painting, int number)
+    {
+        var pass = painting.Passes[number - 1];
+        return new PassesView(
+            painting.Passes.Count,
+            number,
+            pass.Name,
+            pass.Swatch,
+            string.Join(" · ", new[] { pass.Area, pass.Mix }.Where(w => w.Length > 0)),
+            painting.IsByRow,
+            painting.Lacking(number).Count
+        );
+    }
+
+    // The pass that is on, how it goes over the row, and in which of how many.
+    private string PassWords(PaintProgress painting, int number, BenchStep step)
+    {
+        var pass = painting.Passes[number - 1];
+        var name = $"{Sentence.Opened(pass.Name)}, {number} of {painting.Passes.Count}";
+        var row = PaintRow.Of(bench, step, clock.Now)?.Words ?? "A model at a time, all its passes.";
+        return pass.Area.Length + pass.Mix.Length > 0
+            ? $"{name}: {string.Join("; ", new[] { pass.Area, pass.Mix }.Where(w => w.Length > 0))}. {row}"
+            : $"{name}. {row}";
+    }
+
+    // The key of a session with passes: this pass on this model, and what follows.
+    private static (string, string) PassKey(PaintProgress painting, int number, int model)
+    {
+        var lacking = painting.Lacking(number).Count - 1;
+        var each = Clockface.Hands(Math.Max(1, (int)Math.Ceiling(painting.Seconds(number) / 60)));
+        var then =
+            !painting.IsByRow && number < painting.Passes.Count ? $"then {painting.Passes[number].Name}, on the same"
+            : painting.IsByRow && lacking > 0 ? $"{lacking} more after it, {each} each"
+            : painting.IsByRow && number < painting.Passes.Count ? $"then {painting.Passes[number].Name}, from the first again"
+            : lacking > 0 ? $"the last of it: {Sentence.Counted(lacking, "model")} more after it"
+            : "closes the step";
+        return ($"Model {model}: {painting.Passes[number - 1].Name} on", then);
     }
 
     // A model of the load whose turn it is went through it.

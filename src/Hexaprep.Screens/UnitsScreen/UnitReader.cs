@@ -141,6 +141,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Surface = t.Surface,
             Size = t.Size,
             Paces = t.Paces,
+            Painting = new PaintingReader(bench, plan, now).Of(batch),
         };
     }
 

@@ -86,6 +86,9 @@ public sealed record BatchView(
 
     /// <summary>Durations the user set.</summary>
     public required IReadOnlyList<StepPace> Paces { get; init; }
+
+    /// <summary>How it is painted; null where it is not.</summary>
+    public PaintingView? Painting { get; init; }
 }
 
 /// <summary>A step the route leaves out, and why; one the user left out can be taken back.</summary>

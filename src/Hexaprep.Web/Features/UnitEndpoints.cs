@@ -49,6 +49,13 @@ public sealed record BatchEdit(
     public IReadOnlyList<StepPace>? Paces { get; init; }
 }
 
+/// <summary>How a batch is painted, as it is to be.</summary>
+/// <param name="Id">Client-made: it makes the change safe to send again.</param>
+/// <param name="Version">The batch's version it was made from.</param>
+/// <param name="Passes">A line a pass, at most 24, such as <c>leather, 7 min; straps; 2 brown, 1 ochre</c>; null for the usual list of its
+/// tier, empty for one pass.</param>
+public sealed record PassesEdit(Guid Id, int Version, IReadOnlyList<string>? Passes);
+
 /// <summary>A mix written down; the id makes it safe to send again.</summary>
 public sealed record RecipeEdit(Guid Id, string? Area, string? Mix);
 
@@ -86,6 +93,11 @@ public static class UnitEndpoints
             .WithSummary("Brings another unit like this one.")
             .ProducesProblem(400)
             .ProducesProblem(404);
+        api.MapPut("/batches/{id:guid}/passes", PaintAsAsync)
+            .WithSummary("How a batch is painted, a line a pass; null for the usual list of its tier, none for one pass.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         api.MapPut("/batches/{id:guid}", EditBatchAsync)
             .WithSummary("Changes a batch, and derives its route again.")
             .ProducesProblem(400)
@@ -214,14 +226,13 @@ public static class UnitEndpoints
                             id,
                             edit.Version,
                             t =>
-                                t with
+                                t.WithPaintMinutes(edit.PaintMinutes) with
                                 {
                                     Tier = edit.Tier,
                                     MoldLines = edit.MoldLines,
                                     Gaps = edit.Gaps,
                                     Transfers = edit.Transfers,
                                     FinalSheen = edit.FinalSheen,
-                                    PaintMinutes = edit.PaintMinutes,
                                     LeadFree = edit.LeadFree,
                                     SurfaceSaid = edit.Surface ?? t.SurfaceSaid,
                                     SizeSaid = edit.Size ?? t.SizeSaid,
@@ -237,6 +248,26 @@ public static class UnitEndpoints
             () => OwnerAsync(id, desk, cancel)
         );
     }
+
+    private static async Task<Results<Ok<UnitView>, ProblemHttpResult>> PaintAsAsync(
+        Guid id,
+        PassesEdit edit,
+        BenchService desk,
+        CancellationToken cancel
+    ) =>
+        await Stale.OrAsync(
+            async () =>
+            {
+                await desk.WriteAsync(
+                    edit.Id,
+                    new { id, edit },
+                    bench => PaintEdits.PaintAs(bench, id, edit.Version, edit.Passes, desk.Now, Guid.NewGuid),
+                    cancel
+                );
+                return await OwnerAsync(id, desk, cancel);
+            },
+            () => OwnerAsync(id, desk, cancel)
+        );
 
     internal static async Task<UnitView> OwnerAsync(Guid batchId, BenchService desk, CancellationToken cancel)
     {

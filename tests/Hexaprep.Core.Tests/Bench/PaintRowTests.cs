@@ -44,11 +44,13 @@ public sealed class PaintRowTests
     [Fact]
     public void The_bench_says_how_long_a_row_is_in_the_air_of_now_and_the_house_may_paint_figure_by_figure()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order(models: 12));
+        var bench = new RehearsedBench(
+            RehearsedBench.Order(models: 12).Of(t => t.WithPasses([new PaintPass(PassKind.Colour, "leather", 180)]))
+        );
         var paint = bench.Step(StepKind.Paint);
         var row = PaintRow.Of(bench.Index, paint, TurnableClock.Evening)!;
 
-        Assert.Equal(3, row.TurnMinutes);
+        Assert.Equal(3, row.TurnMinutes, 6);
         Assert.InRange(row.Models, 2, 12);
         Assert.StartsWith($"Rows of {row.Models}, one colour through the row: about 3 min each", row.Words, StringComparison.Ordinal);
 

@@ -1,6 +1,7 @@
 using CsCheck;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 

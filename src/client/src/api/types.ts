@@ -1482,6 +1482,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{id}/passes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** How a batch is painted, a line a pass; null for the usual list of its tier, none for one pass. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PassesEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UnitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{id}": {
         parameters: {
             query?: never;
@@ -3390,6 +3459,13 @@ export interface components {
             model?: null | number;
             /**
              * Format: int32
+             * @description Which of the step's passes, from 1 (pass, take back); the one that is on when null.
+             */
+            pass?: null | number;
+            /** @description The pass is on all models that lack it (pass). */
+            wholeRow?: boolean;
+            /**
+             * Format: int32
              * @description A piece's number, from 1 (done, take back, flaw); all that the step is about when null.
              */
             piece?: null | number;
@@ -3443,7 +3519,7 @@ export interface components {
          * @description What a person does at the bench.
          * @enum {string}
          */
-        ActKind: "start" | "done" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat" | "clock" | "stop_clock";
+        ActKind: "start" | "done" | "pass" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat" | "clock" | "stop_clock";
         /** @description A step the route does not have and that could be added. */
         AddableView: {
             kind: components["schemas"]["StepKind"];
@@ -3736,6 +3812,8 @@ export interface components {
             size?: null | string;
             /** @description Durations the user set, as StepPace reads them. */
             paces?: string[];
+            /** @description How it is painted, a line a pass as PaintPass reads it; null as is usual for its tier, empty as one. */
+            passes?: null | string[];
             /**
              * Format: int32
              * @description Its place on the bench, from 1.
@@ -3785,6 +3863,7 @@ export interface components {
             size: components["schemas"]["ModelSize"];
             /** @description Durations the user set. */
             paces: components["schemas"]["StepPace"][];
+            painting?: null | components["schemas"]["PaintingView"];
         };
         /** @description The bench as it stands. */
         BenchAnswer: {
@@ -4688,6 +4767,7 @@ export interface components {
             isGate: boolean;
             /** @description Mixes written down for its unit, where paint must match. */
             recipes?: components["schemas"]["RecipeView"][];
+            passes?: null | components["schemas"]["PassesView"];
             /** @description What spoke against it, where it was begun all the same; null for nothing. */
             against?: null | string;
             note?: null | components["schemas"]["StepNoteView"];
@@ -5130,6 +5210,98 @@ export interface components {
             /** @description The figures in a line. */
             words: string;
         };
+        /** @description What is ticked next. */
+        PaintNextView: {
+            /**
+             * Format: uuid
+             * @description The step it belongs to.
+             */
+            stepId: string;
+            /** @description One pass of a session; else the whole step on a model. */
+            isPass: boolean;
+            /** @description The step is in hand. */
+            inHand: boolean;
+            /** @description The key, such as "Model 5: leather on". */
+            text: string;
+            /** @description What follows it. */
+            note: string;
+        };
+        /** @description A pass, where it stands. */
+        PaintPassView: {
+            /**
+             * Format: int32
+             * @description Its place in the list, from 1.
+             */
+            number: number;
+            /** @description What it is. */
+            kind: components["schemas"]["PassKind"];
+            /** @description What it is called. */
+            name: string;
+            /** @description Where it goes. */
+            area: string;
+            /** @description What is mixed for it. */
+            mix: string;
+            /** @description Its colour, #rrggbb, or null. */
+            swatch: null | string;
+            /**
+             * Format: int32
+             * @description Hands a model, s.
+             */
+            seconds: number;
+            /** @description The pass in one line, as it is edited. */
+            line: string;
+            /**
+             * Format: int32
+             * @description How many models have had it.
+             */
+            had: number;
+            /** @description It is the pass that is on, or comes next. */
+            isOn: boolean;
+            /** @description What waits for it and how long, in words; empty where nothing does. */
+            wait: string;
+        };
+        /** @description A batch that is painted by a list of its own. */
+        PaintedLikeView: {
+            /**
+             * Format: uuid
+             * @description The batch.
+             */
+            batchId: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its list, a line a pass. */
+            lines: string[];
+        };
+        /** @description A model of the row. */
+        PaintedModelView: {
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            number: number;
+            /** @description The numbers of the passes it has had. */
+            had: number[];
+            /** @description The pass that is on comes to it next. */
+            isNext: boolean;
+        };
+        /** @description How a batch is painted, pass by pass, and where that stands. */
+        PaintingView: {
+            /** @description The passes, in their order. */
+            passes: components["schemas"]["PaintPassView"][];
+            /** @description The list was laid out for this batch; else it is the usual one of its tier. */
+            isOwn: boolean;
+            /** @description One colour along the row before the next; else a model at a time. */
+            byRow: boolean;
+            /** @description How long the row is for the pass that is on, with its arithmetic; empty where there is none. */
+            row: string;
+            /** @description The row: each model with the passes it has had. */
+            models: components["schemas"]["PaintedModelView"][];
+            /** @description What is left of it, in how many sittings, and when it is done. */
+            left: string;
+            /** @description Other batches whose list could be taken. */
+            like: components["schemas"]["PaintedLikeView"][];
+            next: null | components["schemas"]["PaintNextView"];
+        };
         /** @description How two materials of a batch are joined. */
         PairView: {
             materials: string;
@@ -5157,6 +5329,85 @@ export interface components {
             name: string;
             /** @description What it is made of. */
             material: string;
+        };
+        /**
+         * @description What a pass of painting is.
+         * @enum {string}
+         */
+        PassKind: "colour" | "shade" | "filter" | "mask" | "coat";
+        /** @description A pass of painting that a model has had. */
+        PassTickRow: {
+            /**
+             * Format: uuid
+             * @description The session of painting.
+             */
+            stepId: string;
+            /**
+             * Format: uuid
+             * @description The model.
+             */
+            modelId: string;
+            /**
+             * Format: int32
+             * @description Which of the session's passes, from 1.
+             */
+            pass: number;
+            /**
+             * Format: uuid
+             * @description The spell it was done in.
+             */
+            spellId: string;
+            /** @description When. */
+            at: components["schemas"]["Instant"];
+            /**
+             * Format: uuid
+             * @description The logbook entry that tells of it.
+             */
+            entryId: string;
+        };
+        /** @description How a batch is painted, as it is to be. */
+        PassesEdit: {
+            /**
+             * Format: uuid
+             * @description Client-made: it makes the change safe to send again.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description The batch's version it was made from.
+             */
+            version: number;
+            /**
+             * @description A line a pass, at most 24, such as `leather, 7 min; straps; 2 brown, 1 ochre`; null for the usual list of its
+             *         tier, empty for one pass.
+             */
+            passes: null | string[];
+        };
+        /** @description The passes of the session of painting before the person. */
+        PassesView: {
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            count: number;
+            /**
+             * Format: int32
+             * @description The one that is on, from 1.
+             */
+            number: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its colour, #rrggbb, or null. */
+            swatch: null | string;
+            /** @description Where it goes and what is mixed for it; empty where nobody said. */
+            words: string;
+            /** @description One pass along the row before the next, else a model at a time. */
+            byRow: boolean;
+            /**
+             * Format: int32
+             * @description How many models still lack it.
+             */
+            lacking: number;
         };
         /** @description A coat laid before, brought in from a file. */
         PastCoatRow: {
@@ -5217,6 +5468,11 @@ export interface components {
             /** Format: int32 */
             number: number;
             state: components["schemas"]["PegState"];
+            /**
+             * Format: int32
+             * @description How many of the step's passes it has had; null where the step has none.
+             */
+            passes?: null | number;
         };
         /** @description Takes a photo out; the id makes it safe to send again. */
         PhotoOut: {
@@ -6819,6 +7075,8 @@ export interface components {
             weeklySittings: components["schemas"]["WeeklyRow"][];
             /** @description Days that differ from it. */
             sittingExceptions: components["schemas"]["ExceptionRow"][];
+            /** @description Passes of painting that models have had. */
+            passTicks?: components["schemas"]["PassTickRow"][];
             /** @description House rules that were chosen. */
             houseChoices?: components["schemas"]["HouseRuleChoiceRow"][];
             /** @description What users changed of routes. */

@@ -37,6 +37,12 @@ const unit = createRoute({
   component: lazyRouteComponent(() => import("../units/UnitView"), "UnitView"),
   validateSearch: texts("step"),
 });
+const painting = createRoute({
+  getParentRoute: () => root,
+  path: "/units/$id/painting",
+  component: lazyRouteComponent(() => import("../painting/PaintingView"), "PaintingView"),
+  validateSearch: texts("batch"),
+});
 const intake = createRoute({
   getParentRoute: () => root,
   path: "/intake",
@@ -70,7 +76,7 @@ const gate = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, intake, coats, air, house, gate]),
+  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, painting, intake, coats, air, house, gate]),
   defaultPreload: "intent",
 });
 

@@ -1,5 +1,6 @@
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
+import { capital } from "../ui/capital";
 import { benchNow } from "../ui/clock";
 import { Mark } from "../ui/Mark";
 import { Flaws } from "./Flaws";
@@ -84,7 +85,23 @@ export function Now({ view, pending, chosen, onChoose, onCount, clock }: NowProp
       ) : null}
       {view.dropIn ? <ComeBack dropIn={view.dropIn} /> : null}
       <div className="mt-3 lg:mt-5">
-        <Pegs models={step.models} pending={pending} chosen={chosen} onChoose={onChoose} onCount={onCount} />
+        <Pegs
+          models={step.models}
+          pending={step.passes ? 0 : pending}
+          passes={step.passes ?? null}
+          chosen={chosen}
+          onChoose={onChoose}
+          onCount={onCount}
+        />
+        {step.inHand && step.passes && step.passes.lacking > 1 && pending === 0 ? (
+          <button
+            type="button"
+            onClick={() => void act("pass", { stepId: step.stepId, pass: step.passes?.number ?? null, wholeRow: true }, benchNow())}
+            className="min-h-12 strong underline"
+          >
+            {capital(step.passes.name)} is on all {step.passes.lacking}
+          </button>
+        ) : null}
       </div>
       {step.sides?.length ? <Sides key={`${step.stepId} ${step.done}`} sides={step.sides} /> : null}
       <Flaws flaws={view.flaws} named />

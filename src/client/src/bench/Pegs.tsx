@@ -4,6 +4,8 @@ interface PegsProps {
   models: readonly Schemas["PegView"][];
   /** Models ticked here and not yet answered for. */
   pending: number;
+  /** The passes of a session of painting: a bar for each under its model. */
+  passes: Schemas["PassesView"] | null;
   chosen: number | null;
   onChoose: (number: number) => void;
   onCount: () => void;
@@ -12,7 +14,7 @@ interface PegsProps {
 const window_ = 10;
 
 /** One peg a model: done solid, in hand lifted and coloured, the rest hollow. Above twelve, a window of ten around the one in hand. */
-export function Pegs({ models, pending, chosen, onChoose, onCount }: PegsProps) {
+export function Pegs({ models, pending, passes, chosen, onChoose, onCount }: PegsProps) {
   const waiting = models.filter((m) => m.state === "hand" || m.state === "rest").slice(0, pending);
   const drawn = models.map((m) => ({ ...m, state: waiting.includes(m) ? ("done" as const) : m.state }));
   const open = drawn.find((m) => m.state === "rest" || m.state === "hand");
@@ -34,7 +36,7 @@ export function Pegs({ models, pending, chosen, onChoose, onCount }: PegsProps) 
               type="button"
               disabled={m.state === "done" || m.state === "held"}
               aria-pressed={m.number === inHand}
-              aria-label={`Model ${m.number}: ${spoken[m.state]}`}
+              aria-label={`Model ${m.number}: ${spoken[m.state]}${passes ? `, ${m.passes ?? 0} of ${passes.count} passes` : ""}`}
               onClick={(e) => {
                 onChoose(m.number);
                 if (e.detail > 0) e.currentTarget.blur();
@@ -42,6 +44,7 @@ export function Pegs({ models, pending, chosen, onChoose, onCount }: PegsProps) 
               className="block"
             >
               <Peg state={m.number === inHand ? "hand" : m.state === "hand" ? "rest" : m.state} number={m.number} />
+              {passes ? <PassBars had={m.passes ?? 0} count={passes.count} inHand={m.number === inHand} /> : null}
             </button>
           </li>
         ))}
@@ -52,6 +55,21 @@ export function Pegs({ models, pending, chosen, onChoose, onCount }: PegsProps) 
         </button>
       ) : null}
     </div>
+  );
+}
+
+/** A bar for each pass: had solid, the one in hand coloured, the rest pale. */
+export function PassBars({ had, count, inHand }: { had: number; count: number; inHand: boolean }) {
+  return (
+    <span className="mt-1 flex w-full max-w-[50px] flex-col gap-0.5 px-1.5" aria-hidden="true">
+      {Array.from({ length: count }, (_, i) => (
+        <span
+          // biome-ignore lint/suspicious/noArrayIndexKey: a bar is its place.
+          key={i}
+          className={`block ${count > 9 ? "h-[3px]" : "h-[5px]"} ${i < had ? "bg-ink" : inHand && i === had ? "bg-hand" : "bg-pleat-dim"}`}
+        />
+      ))}
+    </span>
   );
 }
 

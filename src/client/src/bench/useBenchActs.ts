@@ -62,9 +62,16 @@ function mainKey(
       act: answered < questions.length ? answer : begin,
     };
   }
-  const left = step.total - step.done - pending;
+  const left = step.passes ? 1 : step.total - step.done - pending;
   return {
-    text: pending > 0 ? "One more done" : chosen && chosen !== step.nextModel ? `Model ${chosen} done` : step.keyText,
+    text:
+      pending > 0
+        ? "One more done"
+        : chosen && chosen !== step.nextModel
+          ? step.passes
+            ? `Model ${chosen}: ${step.passes.name} on`
+            : `Model ${chosen} done`
+          : step.keyText,
     note: `${step.keyNote} · any key in the bottom row`,
     can: left > 0,
     act: done,
@@ -94,11 +101,12 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
   // How many questions were put at the step before the person; each press of its key answers one and puts the next.
   const [asked, setAsked] = useState({ step: "", times: 0 });
   const step = view.step;
-  const pending = step ? outbox.unsent.filter((a) => a.kind === "done" && a.stepId === step.stepId).length : 0;
+  const pending = step ? outbox.unsent.filter((a) => (a.kind === "done" || a.kind === "pass") && a.stepId === step.stepId).length : 0;
   const done = () => {
     if (!step) return;
     knock();
-    void act("done", { stepId: step.stepId, ...(chosen ? { model: chosen } : {}) }, benchNow());
+    const model = chosen ? { model: chosen } : {};
+    void act(step.passes ? "pass" : "done", { stepId: step.stepId, ...model }, benchNow());
     clear();
   };
   const times = asked.step === step?.stepId ? asked.times : 0;

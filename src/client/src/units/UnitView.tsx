@@ -103,6 +103,16 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
       >
         <div className="flex flex-col gap-3">
           <BatchFacts batch={batch} />
+          {batch.painting ? (
+            <Link
+              to="/units/$id/painting"
+              params={{ id: unit.id }}
+              search={unit.batches.length > 1 ? { batch: batch.id } : {}}
+              className="inline-flex min-h-12 items-center self-start underline strong"
+            >
+              How they are painted: {batch.painting.passes.length} {batch.painting.passes.length === 1 ? "pass" : "passes"}
+            </Link>
+          ) : null}
           <Pairs pairs={batch.pairs} />
           <Mixes unit={unit} />
           <Link

@@ -1,7 +1,6 @@
-using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 
-namespace Hexaprep.Craft.Routes;
+namespace Hexaprep.Craft.Steps;
 
 /// <summary>The amounts of a step for one batch.</summary>
 /// <param name="SetupMinutes">Minutes of hands before the first model, paid again for each chunk.</param>
