@@ -165,7 +165,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             : [lacking[0]];
         var changes = Start(step, act);
         var spell = changes.OfType<Change.SpellOpened>().FirstOrDefault()?.Spell ?? bench.InHand!;
-        var at = Instant.Max(act.At, spell.BeganAt);
+        // A hand's clock that was set back leaves what it ticks behind what was ticked before.
+        var at = bench.PassTicksOf[step.Id].Select(t => t.At).Append(spell.BeganAt).Append(act.At).Max();
         var known = bench.PassTicksOf[step.Id].Select(t => (t.ModelId, t.Pass)).ToHashSet();
         changes.AddRange(
             models
@@ -174,7 +175,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         );
         var through = models.Where(m => Enumerable.Range(1, progress.Passes.Count).All(p => p == pass || progress.Has(m.Id, p))).ToList();
         if (through.Count > 0)
-            changes.AddRange(TickAll(step, spell, [.. through.Select(m => (m, Pieces(step, m, null)))], act.At));
+            changes.AddRange(TickAll(step, spell, [.. through.Select(m => (m, Pieces(step, m, null)))], at));
         return changes;
     }
 

@@ -55,6 +55,9 @@ public static class PaintEdits
         var (was, will) = (PaintPasses.Of(bench.State.JobOf(batch)), PaintPasses.Of(bench.State.JobOf(batch with { Traits = changed })));
         var steps = bench.StepsOf[batch.Id].Where(s => s.RepairId is null).ToDictionary(s => s.Key);
         var begun = was.ToList().FindLastIndex(s => steps.TryGetValue(s.Key, out var step) && bench.HasHistory(step.Id));
+        static HashSet<string> Names(IEnumerable<PaintStretch> steps) =>
+            steps.SelectMany(s => s.Passes).Select(p => p.Name).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        var (old, called) = (Names(was), Names(will));
         for (var i = 0; i <= begun; i++)
         {
             var step = steps.GetValueOrDefault(was[i].Key);
@@ -62,7 +65,7 @@ public static class PaintEdits
                 step is null ? 0
                 : bench.TicksOf[step.Id].Any() || i < begun ? was[i].Passes.Count
                 : bench.PassTicksOf[step.Id].Select(t => t.Pass).DefaultIfEmpty(0).Max();
-            if (i >= will.Count || will[i].Key != was[i].Key || will[i].Passes.Count < had)
+            if (i >= will.Count || will[i].Key != was[i].Key || !Keeps([.. was[i].Passes.Take(had)], will[i].Passes, old, called))
                 throw new RefusedException(
                     new Refusal(
                         "passes",
@@ -73,6 +76,14 @@ public static class PaintEdits
                 );
         }
     }
+
+    // Each where it was, by its name. One that is called otherwise stays in its place: its old name is gone, its new one was not there.
+    private static bool Keeps(IReadOnlyList<PaintPass> had, IReadOnlyList<PaintPass> passes, HashSet<string> old, HashSet<string> now) =>
+        had.Index()
+            .All(h =>
+                passes.ElementAtOrDefault(h.Index)?.Name is { } name
+                && (old.Comparer.Equals(name, h.Item.Name) || (!now.Contains(h.Item.Name) && !old.Contains(name)))
+            );
 
     private static RefusedException Refuse(string field, string message, string remedy) => new(new Refusal(field, message, remedy));
 }

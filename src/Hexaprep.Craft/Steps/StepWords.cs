@@ -72,7 +72,9 @@ public sealed record StepWords(string Title, string Short, string Done, string H
     public static string TitleOf(StepKind kind, int occurrence, int of) =>
         of <= 1 || kind == Wash ? Of(new StepKey(kind, null, occurrence)).Title
         : kind == SeamRepair ? (occurrence == 1 ? "Fill the seam" : "Repaint the seam")
+        : kind == Paint && of > 2 ? $"Paint, part {occurrence} of {of}"
         : kind == Paint ? (occurrence == 1 ? "Paint the base colours" : "Paint the highlights")
+        : kind is Mask or PaintMasked or Unmask ? $"{StepDefinition.Of(kind).Words.Title}, round {occurrence}"
         : $"{StepDefinition.Of(kind).Words.Title}, coat {occurrence}";
 
     /// <summary>The substance left to dry, and what it does: ("putty", "cures").</summary>

@@ -161,6 +161,9 @@ public sealed class PaintProgressTests
 
         Assert.Equal("passes", Assert.Throws<RefusedException>(() => As("colour 1, 4 min")).Refusal.Field);
         Assert.Equal("passes", Assert.Throws<RefusedException>(() => As("colour 1, 4 min", "shade, 2 min", "b, 1 min")).Refusal.Field);
+        Assert.Equal("passes", Assert.Throws<RefusedException>(() => As("colour 2, 6 min", "colour 1, 4 min", "c, 1 min")).Refusal.Field);
+        Assert.Equal("passes", Assert.Throws<RefusedException>(() => As("colour 2, 6 min", "colour 3, 2 min")).Refusal.Field);
+        Assert.NotNull(As("wine, 4 min", "colour 2, 6 min", "colour 3, 2 min"));
         // A list that ends where every model stands asks for its last pass once more, and is through.
         Pass(bench, paint, at, model: 1, pass: 1);
         Pass(bench, paint, at, model: 2, pass: 1);

@@ -63,7 +63,7 @@ function Painting({ unit, batch, painting }: PaintingProps) {
   const save = (next: readonly string[] | null, choose?: number) => passes.mutate(next, { onSuccess: () => choose && setChosen(choose) });
   const error = passes.error ?? facts.error ?? order.error;
   return (
-    <main id="screen" data-screen="painting" tabIndex={-1} className="flex flex-1 flex-col pb-[104px] outline-none">
+    <main id="screen" data-screen="painting" tabIndex={-1} className="flex flex-1 flex-col pb-[136px] outline-none">
       <header className="px-4 md:px-10">
         <p className="flex flex-wrap items-baseline gap-x-4">
           <Link to="/units/$id" params={{ id: unit.id }} className="inline-flex min-h-12 items-center underline">
@@ -81,7 +81,7 @@ function Painting({ unit, batch, painting }: PaintingProps) {
           {painting.isOwn ? null : <span className="text-note text-ink-2">The usual list of its tier: change a pass and it is yours.</span>}
         </p>
       </header>
-      <div className="mt-4 bg-linear-to-b from-transparent from-[80px] to-below to-[80px]">
+      <div className="mt-4" style={{ background: "linear-gradient(transparent 80px, var(--ink) 80px 86px, var(--below) 86px)" }}>
         <PassStrip passes={painting.passes} models={painting.models.length} chosen={number} onChoose={setChosen} />
       </div>
       {error ? (
@@ -111,6 +111,7 @@ function Painting({ unit, batch, painting }: PaintingProps) {
         ) : null}
         <Key
           tone="main"
+          size="bench"
           disabled={!painting.next}
           note={painting.next?.note}
           onClick={() => painting.next && void act(painting.next.isPass ? "pass" : "done", { stepId: painting.next.stepId }, benchNow())}
@@ -118,16 +119,18 @@ function Painting({ unit, batch, painting }: PaintingProps) {
           {painting.next?.text ?? "All painted"}
         </Key>
         <Key
+          size="bench"
           note="behind the chosen one"
           disabled={passes.isPending || lines.length >= 24}
           onClick={() => save(lines.toSpliced(number, 0, `new pass, ${lines.length > 1 ? 5 : 10} min`), number + 1)}
         >
           A pass more
         </Key>
-        <Key disabled={painting.like.length === 0} note="their passes and mixes" onClick={() => setCopying(!copying)}>
+        <Key size="bench" disabled={painting.like.length === 0} note="their passes and mixes" onClick={() => setCopying(!copying)}>
           As on another unit
         </Key>
         <Key
+          size="bench"
           note={painting.isOwn ? "as is usual for its tier" : "as one, without passes"}
           disabled={passes.isPending || (!painting.isOwn && lines.length === 1)}
           onClick={() => save(painting.isOwn ? null : [], 1)}

@@ -18,7 +18,7 @@ export function PassStrip({ passes, models, chosen, onChoose }: PassStripProps) 
         {passes.map((p) => (
           <li key={p.number} className="flex flex-col" style={{ flex: `${Math.max(1, p.seconds)} 1 52px`, minWidth: 52 }}>
             <Block pass={p} models={models} chosen={p.number === chosen} onChoose={() => onChoose(p.number)} />
-            <span className="h-[6px] bg-ink" aria-hidden="true" />
+            <span className="h-[6px]" aria-hidden="true" />
             <span
               className={`line-clamp-3 px-1 pt-1.5 text-note leading-tight hyphens-auto ${p.isOn ? "strong text-hand" : ""} ${
                 p.kind === "colour" ? "" : "text-wait"
@@ -53,7 +53,7 @@ function Block({ pass, models, chosen, onChoose }: { pass: Pass; models: number;
       aria-pressed={chosen}
       aria-label={`${pass.name}, ${minutes(pass.seconds)} min each, on ${pass.had} of ${models}`}
       onClick={onChoose}
-      className={`flex min-h-20 flex-col justify-between border-[3px] border-b-0 p-2 text-left ${tone}`}
+      className={`flex h-20 flex-col justify-between border-[3px] border-b-0 p-2 text-left ${tone}`}
     >
       <Swatch colour={pass.swatch ?? null} kind={pass.kind} />
       <span className="flex items-baseline justify-between gap-1">
