@@ -175,6 +175,19 @@ internal sealed class WorkspaceCheck
         NoCircle(_d);
     }
 
+    private void Passes()
+    {
+        Each("passTicks", _d.PassTicks, (at, t) =>
+        {
+            Known($"{at}.stepId", t.StepId, _steps);
+            Known($"{at}.modelId", t.ModelId, _models);
+            Known($"{at}.spellId", t.SpellId, _spells);
+            Known($"{at}.entryId", t.EntryId, _entries);
+            Past($"{at}.at", t.At, _d);
+        });
+        Once("passTicks", _d.PassTicks, t => (t.StepId, t.ModelId, t.Pass));
+    }
+
     private void Work()
     {
         Each("logbook", _d.Logbook, (at, e) =>
@@ -201,15 +214,7 @@ internal sealed class WorkspaceCheck
             Past($"{at}.at", t.At, _d);
         });
         Once("ticks", _d.Ticks, t => (t.StepId, t.ModelId, t.PieceId));
-        Each("passTicks", _d.PassTicks, (at, t) =>
-        {
-            Known($"{at}.stepId", t.StepId, _steps);
-            Known($"{at}.modelId", t.ModelId, _models);
-            Known($"{at}.spellId", t.SpellId, _spells);
-            Known($"{at}.entryId", t.EntryId, _entries);
-            Past($"{at}.at", t.At, _d);
-        });
-        Once("passTicks", _d.PassTicks, t => (t.StepId, t.ModelId, t.Pass));
+        Passes();
         Each("coats", _d.Coats, (at, c) =>
         {
             Known($"{at}.productId", c.ProductId, _products);

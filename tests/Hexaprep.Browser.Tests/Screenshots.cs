@@ -25,6 +25,7 @@ public sealed class Screenshots(TestDatabases databases)
         Take("/", "bench");
         Take("/plan", "plan");
         Take("/units", "units");
+        Take($"/units/{keepers}/painting", "painting");
         Take($"/units/{keepers}", "unit");
         page.Named("Prime, coat 1, not started").Click();
         page.Named("How it is done").Click();

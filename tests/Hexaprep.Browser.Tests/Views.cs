@@ -20,6 +20,7 @@ internal static class Views
         [
             .. Paths,
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}",
+            $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/painting",
             $"/gate/{(await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]}",
         ];
 }

@@ -12,7 +12,7 @@ using NodaTime;
 
 namespace Hexaprep.Web.Tests;
 
-/// <summary>Benches that once broke the app, read whole and then walked on: their own class, so that they run beside the other walks.</summary>
+/// <summary>Benches that once broke the app, read whole and then walked on. Their own class: they run beside the other walks.</summary>
 public sealed class BrokenBenchWalkTests(TestDatabases databases)
 {
     public static TheoryData<string> Benches =>

@@ -48,7 +48,7 @@ public sealed record Mending(Guid StepId, int Models, int HandsMinutes, int Wait
     /// <param name="batchIds">The batches.</param>
     /// <param name="now">The moment.</param>
     public static int HandsLeft(BenchIndex bench, IEnumerable<Guid> batchIds, Instant now) =>
-        batchIds.Sum(b => bench.StepsOf[b].Sum(s => bench.HandsLeft(s, now)) + (Of(bench, b, now)?.HandsMinutes ?? 0));
+        batchIds.Sum(b => bench.StepsOf[b].Sum(s => PaintSessions.HandsLeft(bench, s, now)) + (Of(bench, b, now)?.HandsMinutes ?? 0));
 
     private static (int Minutes, int Wait) Cheapest(BenchIndex bench, Guid batchId, IReadOnlyList<Flaw> alike, Instant now)
     {

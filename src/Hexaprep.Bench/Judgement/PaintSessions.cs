@@ -35,6 +35,14 @@ public static class PaintSessions
         return Math.Max(1, (int)Math.Ceiling(models * each - had - Math.Min(Begun(bench, step, now), each - 1)));
     }
 
+    /// <summary>Minutes of hands for all that is left of a step, each load with its set-up; passes that models have had are taken
+    /// off.</summary>
+    public static int HandsLeft(BenchIndex bench, BenchStep step, Instant now)
+    {
+        var whole = bench.HandsLeft(step, now);
+        return PaintProgress.Of(bench, step)?.HadSeconds is { } had and > 0 ? Math.Max(1, whole - (int)(had / 60)) : whole;
+    }
+
     // Minutes worked since the last model or pass was ticked, over all stretches.
     private static double Begun(BenchIndex bench, BenchStep step, Instant now)
     {

@@ -127,7 +127,8 @@ public sealed record BatchRow
     [Pace]
     public IReadOnlyList<string> Paces { get; init; } = [];
 
-    /// <summary>How it is painted, a line a pass as <see cref="PaintPass"/> reads it; null as is usual for its tier, empty as one.</summary>
+    /// <summary>How it is painted, a line a pass as <see cref="PaintPass"/> reads it; null as is usual for its tier, empty as
+    /// one.</summary>
     [Passes]
     public IReadOnlyList<string>? Passes { get; init; }
 
@@ -188,8 +189,7 @@ public sealed record BatchRow
                 SurfaceSaid = Surface is null ? null : Ids.Parse<Surface>(Surface),
                 SizeSaid = Size is null ? null : Ids.Parse<ModelSize>(Size),
                 Paces = [.. Paces.Select(p => StepPace.Read(p, out _)!)],
-                Passes = Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)],
-            },
+            }.WithPasses(Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)]),
             Version
         );
 }

@@ -32,7 +32,8 @@ public static class Painting
             Paint,
             j => j.Batch.PaintMinutes > 0,
             j =>
-                $"{j.Batch.PaintMinutes} min a model, {(IsListed(j) ? "as its list of passes has it" : $"as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}")}"
+                $"{j.Batch.PaintMinutes} min a model, "
+                + (IsListed(j) ? "as its list of passes has it" : $"as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}")
                 + $"{(Aside(j) > 0 ? $"; {Math.Round(Aside(j) / 60.0)} of them for shade and filter" : "")}.",
             j => new StepAmounts(5, BrushSeconds(j))
             {

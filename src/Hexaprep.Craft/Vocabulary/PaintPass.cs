@@ -107,7 +107,8 @@ public sealed partial record PaintPass(PassKind Kind, string Name, int Seconds, 
     }
 
     [GeneratedRegex(
-        @"^\s*(?:(?<kind>colour|shade|filter|mask|coat)\s*:\s*)?(?<name>.+?),\s*(?<min>[\d.]{1,7})\s*min(?:utes)?\s*(?<swatch>\#[0-9a-f]{6})?\s*$",
+        @"^\s*(?:(?<kind>colour|shade|filter|mask|coat)\s*:\s*)?(?<name>.+?),\s*(?<min>[\d.]{1,7})\s*min(?:utes)?\s*"
+            + @"(?<swatch>\#[0-9a-f]{6})?\s*$",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant,
         1000
     )]

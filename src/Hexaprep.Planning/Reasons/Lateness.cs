@@ -39,7 +39,7 @@ public sealed class Lateness(BenchIndex bench, Instant now)
         var batches = bench.BatchesOf[unit.Id].Select(b => b.Id).ToList();
         var open = batches
             .SelectMany(b => bench.StepsOf[b])
-            .GroupBy(s => s.Key.Kind, s => bench.HandsLeft(s, now))
+            .GroupBy(s => s.Key.Kind, s => PaintSessions.HandsLeft(bench, s, now))
             .Select(g => (Kind: g.Key, Minutes: g.Sum()))
             .Where(k => k.Minutes > 0)
             .OrderByDescending(k => k.Minutes)

@@ -26,6 +26,7 @@ public static class PaintEvenings
             .Select(s => (s.Begin, s.End, Work: plan.Work.Where(w => w.Begin < s.End && w.End > s.Begin).ToList()))
             .Where(s => s.Work.Exists(w => w.StepId == step.Id))
             .ToList();
+        var row = new PassesAhead(bench, step);
         List<string> lines = [.. sittings.Take(Most).Select(s => Line(s.Begin, s.End, s.Work))];
         if (sittings.Count > Most)
             lines.Add($"{Sentence.Counted(sittings.Count - Most, "sitting")} more.");
@@ -44,7 +45,40 @@ public static class PaintEvenings
                 : others.Count > MostOthers ? $"; {others.Count} other steps"
                 : string.Concat(others.Select(o => $"; {Sentence.Within(BenchIndex.TitleOf(o))}, {bench.NameOf(o)}"));
             var rest = free > 0 ? $"; {Clockface.Hands(free)} free" : "";
-            return $"{clock.Day(begin)}: {Clockface.Hands(painting)} of painting{beside}{rest}.";
+            return $"{clock.Day(begin)}: {Clockface.Hands(painting)} of painting{row.Next(painting)}{beside}{rest}.";
+        }
+    }
+
+    // The passes still to come along the row, taken off as evenings take them.
+    private sealed class PassesAhead
+    {
+        private readonly List<(string Name, double Minutes)> _ahead = [];
+
+        public PassesAhead(BenchIndex bench, BenchStep step)
+        {
+            if (PaintProgress.Of(bench, step) is not { IsByRow: true, Passes.Count: > 1 } progress)
+                return;
+            foreach (var (i, pass) in progress.Passes.Index())
+                if (progress.Lacking(i + 1).Count is var models and > 0)
+                    _ahead.Add((pass.Name, models * progress.Seconds(i + 1) / 60));
+        }
+
+        // ": steel to leather", the passes that so many minutes reach; empty where there are none.
+        public string Next(double minutes)
+        {
+            if (_ahead.Count == 0)
+                return "";
+            var (first, last) = (_ahead[0].Name, _ahead[0].Name);
+            while (minutes > 0.5 && _ahead.Count > 0)
+            {
+                (last, var left) = _ahead[0];
+                if (left > minutes + 0.5)
+                    _ahead[0] = (last, left - minutes);
+                else
+                    _ahead.RemoveAt(0);
+                minutes -= left;
+            }
+            return first == last ? $": {first}" : $": {first} to {last}";
         }
     }
 }

@@ -61,7 +61,8 @@ public sealed class PaintingReader(BenchIndex bench, BenchPlan plan, Instant now
             placed.Session is not null,
             bench.InHand?.StepId == placed.Step.Id,
             $"Model {model.Number}: {placed.Pass.Name} on",
-            lacking == 0 ? "the last of the row" : $"{lacking} more after it"
+            lacking == 0 ? "the last of the row" : $"{lacking} more after it",
+            bench.InHand?.StepId == placed.Step.Id ? null : Permission.Of(bench, placed.Step, bench.Remaining(placed.Step), _clock)?.Reason
         );
     }
 
@@ -123,7 +124,7 @@ public sealed class PaintingReader(BenchIndex bench, BenchPlan plan, Instant now
     private string Left(List<Placed> placed)
     {
         var steps = placed.Select(p => p.Step).DistinctBy(s => s.Id).ToList();
-        var minutes = steps.Sum(s => PaintSessions.Has(s) ? PaintSessions.Left(bench, s, now) : bench.HandsLeft(s, now));
+        var minutes = steps.Sum(s => PaintSessions.HandsLeft(bench, s, now));
         if (minutes == 0)
             return "Painted.";
         var ids = steps.Select(s => s.Id).ToHashSet();

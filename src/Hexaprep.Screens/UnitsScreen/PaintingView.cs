@@ -20,7 +20,12 @@ public sealed record PaintingView(
     string Left,
     IReadOnlyList<PaintedLikeView> Like,
     PaintNextView? Next
-);
+)
+{
+    /// <summary>The pass that is on and how many models have had it, such as "leather, 4 of 10"; empty before the first.</summary>
+    public string Stands =>
+        Passes.FirstOrDefault(p => p.IsOn) is { } on && Models.Any(m => m.Had.Count > 0) ? $"{on.Name}, {on.Had} of {Models.Count}" : "";
+}
 
 /// <summary>What is ticked next.</summary>
 /// <param name="StepId">The step it belongs to.</param>
@@ -28,7 +33,8 @@ public sealed record PaintingView(
 /// <param name="InHand">The step is in hand.</param>
 /// <param name="Text">The key, such as "Model 5: leather on".</param>
 /// <param name="Note">What follows it.</param>
-public sealed record PaintNextView(Guid StepId, bool IsPass, bool InHand, string Text, string Note);
+/// <param name="NotYet">What stands against beginning it now; null when nothing does.</param>
+public sealed record PaintNextView(Guid StepId, bool IsPass, bool InHand, string Text, string Note, string? NotYet);
 
 /// <summary>A pass, where it stands.</summary>
 /// <param name="Number">Its place in the list, from 1.</param>

@@ -159,7 +159,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Side.Varnish => hexagon.Varnish,
             _ => hexagon.Finish,
         };
-        var left = steps.Sum(s => bench.HandsLeft(s, now));
+        var left = steps.Sum(s => PaintSessions.HandsLeft(bench, s, now));
         var all = steps.Sum(s => bench.HandsInAll(s, now));
         var open = steps.FirstOrDefault(s => !bench.IsFinished(s));
         var when =
@@ -173,7 +173,10 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
             steps.Count == 0 ? ""
                 : left == 0 ? Clockface.Hands(all)
                 : Clockface.Hands(left)
-        );
+        )
+        {
+            Pass = side == Side.Paint ? new PaintingReader(bench, plan, now).Of(batch)?.Stands ?? "" : "",
+        };
     }
 
     // Of another day the hour is no use any more.

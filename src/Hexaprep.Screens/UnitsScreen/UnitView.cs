@@ -110,7 +110,11 @@ public sealed record PairView(string Materials, string Glue, string Note);
 public sealed record WayView(string Method, ProductClass? Product, string Text, bool Chosen, Strength Verdict, string Note);
 
 /// <summary>One side of the hexagon with its date and hands.</summary>
-public sealed record SideView(Side Side, SideState State, string When, string Effort);
+public sealed record SideView(Side Side, SideState State, string When, string Effort)
+{
+    /// <summary>The pass of painting that is on and how many models have had it; empty before it is begun.</summary>
+    public string Pass { get; init; } = "";
+}
 
 /// <summary>A knot of the route.</summary>
 public sealed record RouteStepView(

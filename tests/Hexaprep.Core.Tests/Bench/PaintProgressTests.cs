@@ -5,6 +5,8 @@ using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Testing;
 using NodaTime;
 
@@ -53,7 +55,7 @@ public sealed class PaintProgressTests
         Assert.Equal((2, 1), Next(bench, paint));
     }
 
-    // What a person keeps on paper: a line a model, a tick a pass.
+    // Long: what a person keeps on paper, a line a model, a tick a pass, beside what the bench keeps.
     [Fact]
     public void Acts_in_any_order_leave_what_was_ticked_and_the_minutes_of_what_was_not()
     {
@@ -185,6 +187,38 @@ public sealed class PaintProgressTests
             PaintEdits.PaintAs(bench.Index, paint.BatchId, bench.Index.Batches[paint.BatchId].Version, lines, at, Guid.NewGuid)
         );
         Assert.Equal(field, refused.Refusal.Field);
+    }
+
+    [Fact]
+    public void The_plan_says_which_passes_an_evening_reaches_and_the_unit_where_painting_stands()
+    {
+        var (bench, paint, at) = Primed(10, Tier.Elite, 12, 8, 20);
+        Pass(bench, paint, at, row: true);
+        Pass(bench, paint, at);
+        bench.Do(ActKind.PutDown, at, a => a with { StepId = paint.Id });
+        var plan = bench.Plan(at);
+        var lines = PaintEvenings.Of(bench.Index, plan, paint, new Clockface(bench.State.Settings.Zone, at));
+
+        Assert.Contains("of painting: colour 2", lines[0], StringComparison.Ordinal);
+        Assert.Contains("colour 3", lines[^1], StringComparison.Ordinal);
+        Assert.Equal(9 * 8 + 10 * 20, PaintSessions.Left(bench.Index, paint, at));
+        var batch = new UnitReader(bench.Index, plan, at).One(bench.State.Units[0].Id)!.Batches[0];
+        Assert.Equal("colour 2, 1 of 10", batch.Sides.Single(s => s.Side == Side.Paint).Pass);
+        Assert.StartsWith("Left: 4 h 37 of painting in ", batch.Painting!.Left, StringComparison.Ordinal);
+        Assert.Equal("Model 2: colour 2 on", batch.Painting.Next!.Text);
+        Assert.Null(batch.Painting.Next.NotYet);
+    }
+
+    [Fact]
+    public void What_is_not_primed_yet_says_why_it_is_not_painted()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 2));
+        var batch = new UnitReader(bench.Index, bench.Plan(TurnableClock.Evening), TurnableClock.Evening)
+            .One(bench.State.Units[0].Id)!
+            .Batches[0];
+        Assert.NotNull(batch.Painting!.Next!.NotYet);
+        Assert.Equal("", batch.Painting.Stands);
+        Assert.False(batch.Painting.IsOwn);
     }
 
     [Fact]

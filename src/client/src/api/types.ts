@@ -3812,7 +3812,10 @@ export interface components {
             size?: null | string;
             /** @description Durations the user set, as StepPace reads them. */
             paces?: string[];
-            /** @description How it is painted, a line a pass as PaintPass reads it; null as is usual for its tier, empty as one. */
+            /**
+             * @description How it is painted, a line a pass as PaintPass reads it; null as is usual for its tier, empty as
+             *                 one.
+             */
             passes?: null | string[];
             /**
              * Format: int32
@@ -5225,6 +5228,8 @@ export interface components {
             text: string;
             /** @description What follows it. */
             note: string;
+            /** @description What stands against beginning it now; null when nothing does. */
+            notYet: null | string;
         };
         /** @description A pass, where it stands. */
         PaintPassView: {
@@ -5301,6 +5306,8 @@ export interface components {
             /** @description Other batches whose list could be taken. */
             like: components["schemas"]["PaintedLikeView"][];
             next: null | components["schemas"]["PaintNextView"];
+            /** @description The pass that is on and how many models have had it, such as "leather, 4 of 10"; empty before the first. */
+            stands?: null | string;
         };
         /** @description How two materials of a batch are joined. */
         PairView: {
@@ -6285,6 +6292,8 @@ export interface components {
             state: components["schemas"]["SideState"];
             when: string;
             effort: string;
+            /** @description The pass of painting that is on and how many models have had it; empty before it is begun. */
+            pass?: string;
         };
         /**
          * @description How the stand-in behaves.

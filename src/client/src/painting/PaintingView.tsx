@@ -112,8 +112,8 @@ function Painting({ unit, batch, painting }: PaintingProps) {
         <Key
           tone="main"
           size="bench"
-          disabled={!painting.next}
-          note={painting.next?.note}
+          disabled={!painting.next || Boolean(painting.next.notYet)}
+          note={painting.next?.notYet ?? painting.next?.note}
           onClick={() => painting.next && void act(painting.next.isPass ? "pass" : "done", { stepId: painting.next.stepId }, benchNow())}
         >
           {painting.next?.text ?? "All painted"}

@@ -35,7 +35,7 @@ export function PassStrip({ passes, models, chosen, onChoose }: PassStripProps) 
           .filter((p) => p.wait)
           .map((p) => (
             <li key={p.number} className="flex items-center gap-2 text-note strong text-wait">
-              <Bight />
+              <WaitSign />
               {p.wait}
             </li>
           ))}
@@ -84,7 +84,7 @@ const signs: Record<Schemas["PassKind"], string> = {
   coat: "M5 15H31M5 11H31M5 7H31",
 };
 
-function Bight() {
+function WaitSign() {
   return (
     <svg width="34" height="16" viewBox="0 0 34 16" aria-hidden="true" className="shrink-0">
       <path d="M2 1C4 20 26 20 28 4" className="fill-none stroke-wait" strokeWidth="2.6" />

@@ -37,7 +37,7 @@ export function BigHexagon({ batch, chosen, onChoose }: BigHexagonProps) {
           <span className={`text-[20px] strong ${s.side === chosen ? "underline decoration-[3px] underline-offset-4" : ""}`}>
             {places[s.side].name}
           </span>
-          <span className="text-note">{s.when}</span>
+          <span className="text-note">{s.pass || s.when}</span>
           {s.effort ? <span className="text-axis text-ink-2">{s.effort} hands-on</span> : null}
         </button>
       ))}
