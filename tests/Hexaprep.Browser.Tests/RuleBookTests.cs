@@ -152,10 +152,14 @@ public sealed class RuleBookTests(TestDatabases databases)
         page.Find("section[aria-label='First visit']");
         Assert.Equal(6, page.Driver.FindElements(By.CssSelector("section[aria-label='First visit'] fieldset")).Count);
         page.Find("section[aria-label='First visit'] input[name=prime_by]:not(:checked)").FindElement(By.XPath("..")).Click();
+        // What a winter's dark evenings are for is one of the six.
+        page.Driver.FindElement(By.XPath("//section[@aria-label='First visit']//label[contains(., 'Wait for light evenings')]")).Click();
         page.Named("That is how I work").Click();
         page.Named("Ask me the six questions again");
 
-        Assert.True((await app.GetAsync("/api/house-rules"))["asked"]!.GetValue<bool>());
+        var house = await app.GetAsync("/api/house-rules");
+        Assert.True(house["asked"]!.GetValue<bool>());
+        Assert.Equal("wait", house["schools"]!.AsArray().Single(s => s!["id"]!.ToString() == "dark_sprays")!["chosen"]!.ToString());
     }
 
     [Fact]

@@ -66,10 +66,10 @@ public sealed class TestFirstTests(TestDatabases databases)
         page.Open(app.Address);
         page.Says("5 h in all: put it down at any time, within a model too");
         page.Named("Begin: paint").Click();
-        page.Named("It is painted");
+        page.Named("Model 1: main colour on");
         app.Clock.Now += Duration.FromMinutes(65);
         page.Open(app.Address);
-        page.Named("It is painted");
+        page.Named("Model 1: main colour on");
         page.Named("Put it down").Click();
         page.Says("Pick it up: paint");
         // The page's own clock ran on by what the page took.

@@ -38,6 +38,6 @@ public sealed class BrokenBenchWalkTests(TestDatabases databases)
         // The moment at which it was kept: its last entry.
         var workspace = await app.GetAsync("/api/workspace");
         app.Clock.Now = workspace["logbook"]!.AsArray().Max(e => Instant.FromDateTimeOffset(e!["at"]!.GetValue<DateTimeOffset>()));
-        await Walk.TakeAsync(app, Walk.Setting("HEXAPREP_SEED", 7) + 2000, Walk.Setting("HEXAPREP_WALK", 3));
+        await Walk.TakeAsync(app, Walk.Setting("HEXAPREP_SEED", 7) + 2000, Walk.Setting("HEXAPREP_WALK", 3), wholly: false);
     }
 }
