@@ -54,9 +54,16 @@ public sealed class PaintingTests(TestDatabases databases)
         page.Named("Steel is on all 9").Click();
         page.Named("Model 1: cloth on").Click();
         page.Named("Model 2: cloth on");
+        // The key gives the chosen model the pass it names: one that has had it is told so, and gets no other.
+        page.Find("[aria-label^='Model 5: to do']").Click();
+        page.Named("Model 5: cloth on").Click();
+        page.Find("[aria-label='Model 5: to do, 2 of 3 passes']");
+        page.Find("[aria-label^='Model 1: to do']").Click();
+        page.Named("Model 1: cloth on").Click();
+        page.Says("Model 1 has had this pass");
         page.Settle();
         Assert.Empty(page.Axe());
-        Assert.Empty(page.ConsoleErrors());
+        Assert.DoesNotContain(page.ConsoleErrors(), e => !e.Contains("409"));
     }
 
     [Fact]

@@ -188,7 +188,7 @@ public sealed class Screenshots(TestDatabases databases)
         (await app.ActAsync("clock", new { stepId = place["stepId"], clock = "soak" })).EnsureSuccessStatusCode();
         app.Clock.Now += NodaTime.Duration.FromSeconds(80);
         using var page = new Chromium();
-        foreach (var (width, height, name) in new[] { (1280, 800, "clocks"), (390, 844, "phone-clocks") })
+        foreach (var (width, height, name) in new[] { (1280, 800, "clocks") })
         {
             page.Size(width, height);
             page.Open(app.Address + "/");

@@ -1,3 +1,4 @@
+using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
@@ -27,8 +28,9 @@ public static class PaintEdits
             traits =>
             {
                 var changed = traits.WithPasses(passes);
-                if (changed.PaintMinutes > 6000)
-                    throw Refuse("passes", $"{changed.PaintMinutes} min a model are more than 6000.", "Give the passes less time.");
+                var most = RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)).Most;
+                if (changed.PaintMinutes > most)
+                    throw Refuse("passes", $"{changed.PaintMinutes} min a model are more than {most}.", "Give the passes less time.");
                 KeepWhatIsPainted(bench, bench.Batches[batchId], changed);
                 return changed;
             },

@@ -81,11 +81,8 @@ public sealed record PegView(int Number, PegState State)
 /// <param name="Count">How many there are.</param>
 /// <param name="Number">The one that is on, from 1.</param>
 /// <param name="Name">What it is called.</param>
-/// <param name="Swatch">Its colour, #rrggbb, or null.</param>
-/// <param name="Words">Where it goes and what is mixed for it; empty where nobody said.</param>
-/// <param name="ByRow">One pass along the row before the next, else a model at a time.</param>
 /// <param name="Lacking">How many models still lack it.</param>
-public sealed record PassesView(int Count, int Number, string Name, string? Swatch, string Words, bool ByRow, int Lacking);
+public sealed record PassesView(int Count, int Number, string Name, int Lacking);
 
 /// <summary>A caution: a grave one is a slab at the step, in full until a step with the same hazard was begun in this sitting; the
 /// others stand in the card.</summary>

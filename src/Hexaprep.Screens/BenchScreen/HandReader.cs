@@ -117,19 +117,8 @@ internal sealed class HandReader(BenchIndex bench, BenchPlan plan, Clockface clo
         };
     }
 
-    private static PassesView Passes(PaintProgress painting, int number)
-    {
-        var pass = painting.Passes[number - 1];
-        return new PassesView(
-            painting.Passes.Count,
-            number,
-            pass.Name,
-            pass.Swatch,
-            string.Join(" · ", new[] { pass.Area, pass.Mix }.Where(w => w.Length > 0)),
-            painting.IsByRow,
-            painting.Lacking(number).Count
-        );
-    }
+    private static PassesView Passes(PaintProgress painting, int number) =>
+        new(painting.Passes.Count, number, painting.Passes[number - 1].Name, painting.Lacking(number).Count);
 
     // The pass that is on, how it goes over the row, and in which of how many.
     private string PassWords(PaintProgress painting, int number, BenchStep step)

@@ -5404,12 +5404,6 @@ export interface components {
             number: number;
             /** @description What it is called. */
             name: string;
-            /** @description Its colour, #rrggbb, or null. */
-            swatch: null | string;
-            /** @description Where it goes and what is mixed for it; empty where nobody said. */
-            words: string;
-            /** @description One pass along the row before the next, else a model at a time. */
-            byRow: boolean;
             /**
              * Format: int32
              * @description How many models still lack it.

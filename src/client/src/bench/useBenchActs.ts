@@ -105,7 +105,8 @@ export function useBenchActs(view: Schemas["BenchView"], chosen: number | null, 
   const done = () => {
     if (!step) return;
     knock();
-    const model = chosen ? { model: chosen } : {};
+    // A model that was chosen gets the pass that the key names, and no other.
+    const model = chosen ? { model: chosen, ...(step.passes ? { pass: step.passes.number } : {}) } : {};
     void act(step.passes ? "pass" : "done", { stepId: step.stepId, ...model }, benchNow());
     clear();
   };
