@@ -3,6 +3,7 @@ using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
+using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.Problem;
@@ -58,6 +59,13 @@ public sealed class RehearsedBench
             1,
             []
         );
+
+    /// <summary>The bench where no model stands in a row with others: each has a handle of its own.</summary>
+    public RehearsedBench WithoutRows()
+    {
+        State = State with { House = State.House.With(null, HouseRuleCatalog.Handles, "pot") };
+        return this;
+    }
 
     /// <summary>The step of a kind, in the first batch unless a unit is named.</summary>
     public BenchStep Step(StepKind kind, string? unit = null, int occurrence = 1)

@@ -78,7 +78,8 @@ public static class RouteReadiness
     {
         if (step.Key.Kind != StepKind.Handle || step.RepairId is not null || bench.InHand?.StepId == step.Id)
             return null;
-        var (all, taken, more) = (bench.State.Settings.Handles, bench.OnHandles, models.Count(m => !bench.IsDone(step.Id, m.Id)));
+        var (all, taken) = (bench.State.Settings.Handles, bench.OnHandles);
+        var more = bench.MoreHandles(step.BatchId, models.Count(m => !bench.IsDone(step.Id, m.Id)));
         return more <= Math.Max(0, all - taken) || taken == 0
             ? null
             : new Blocker($"{taken} of {all} handles are taken, and {more} more would go on: one load comes off first", null);

@@ -1,4 +1,5 @@
 using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Steps;
 
 namespace Hexaprep.Bench.State;
 
@@ -16,10 +17,11 @@ public sealed class BatchWork
         IReadOnlyList<BenchStep> steps,
         IReadOnlyList<BenchModel> models,
         IReadOnlyDictionary<Guid, BenchRepair> repairs,
-        int handles
+        int handles,
+        HandleUse use
     )
     {
-        Log = log;
+        (Log, HandleUse) = (log, use);
         PieceTicks = log.Ticks.ToLookup(t => t.StepId);
         Ticks = models.Any(m => m.OtherPieces.Count > 0) ? Whole(steps, models).ToLookup(t => t.StepId) : PieceTicks;
         PassTicks = log.Passes.ToLookup(t => t.StepId);
@@ -28,7 +30,9 @@ public sealed class BatchWork
         OpenFlaws = [.. log.Flaws.Where(f => f.MendedAt is null)];
         Held = [.. OpenFlaws.Select(f => f.ModelId)];
         _done = [.. Ticks.SelectMany(g => g).Select(t => (t.StepId, t.ModelId))];
-        Loads = new Loads(steps, models, handles, (step, model) => Ticks[step].FirstOrDefault(t => t.ModelId == model.Id)?.At);
+        Loads = new Loads(steps, models, use.ModelsOn(handles), (step, model) =>
+            Ticks[step].FirstOrDefault(t => t.ModelId == model.Id)?.At
+        );
         _left = steps.ToDictionary(
             s => s.Id,
             s =>
@@ -68,9 +72,15 @@ public sealed class BatchWork
     /// <summary>In what parts the batch goes from mounting to release.</summary>
     public Loads Loads { get; }
 
-    /// <summary>How many of its models stand on handles.</summary>
-    public int OnHandles =>
+    /// <summary>How its models take handles.</summary>
+    public HandleUse HandleUse { get; }
+
+    /// <summary>How many of its models are mounted.</summary>
+    public int Mounted =>
         Loads is { Mount: { } mount, Release: { } release } ? _done.Count(d => d.Step == mount.Id && !IsDone(release.Id, d.Model)) : 0;
+
+    /// <summary>How many handles its models take now.</summary>
+    public int OnHandles => HandleUse.For(Mounted);
 
     /// <summary>The models whose turn it is at a step: of those that are not through it, the first load's; those held back left
     /// out.</summary>

@@ -57,10 +57,12 @@ public sealed partial class BenchIndex
             Follow(change, next, logs, gone);
         var work = _work.RemoveRange(gone);
         var handles = next.Settings.Handles;
-        // Other handles make other loads.
-        if (handles != State.Settings.Handles)
-            foreach (var batch in work.Keys.Where(b => !logs.ContainsKey(b)).ToList())
-                logs[batch] = work[batch].Log;
+        // Other handles make other loads, and so do other ways to hold.
+        var others = handles != State.Settings.Handles;
+        bool HeldOtherwise(Guid batch) =>
+            others || (!ReferenceEquals(roster, _roster) && roster.HandleUses.GetValueOrDefault(batch) != _roster.HandleUses[batch]);
+        foreach (var batch in work.Keys.Where(b => !logs.ContainsKey(b) && HeldOtherwise(b)).ToList())
+            logs[batch] = work[batch].Log;
         foreach (var (batch, log) in logs.Where(l => roster.Batches.ContainsKey(l.Key)))
             work = work.SetItem(batch, Work(log, roster, batch, handles));
         return new BenchIndex(next, roster, work, _history.After(Whole, next, changes));
@@ -159,7 +161,7 @@ public sealed partial class BenchIndex
     }
 
     private static BatchWork Work(BenchLog log, BenchRoster roster, Guid batch, int handles) =>
-        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]], roster.Repairs, handles);
+        new(log, [.. roster.AllStepsOf[batch]], [.. roster.ModelsOf[batch]], roster.Repairs, handles, roster.HandleUses[batch]);
 
     /// <summary>What lies on the bench, and all that was done: of units that are off the bench nothing is left to do.</summary>
     public BenchState State { get; }
@@ -313,7 +315,7 @@ public sealed partial class BenchIndex
     /// <summary>How many models still have to go through a step, of whatever load, those held back among them.</summary>
     public int Left(BenchStep step) => _work[step.BatchId].Left(step.Id).Count + Behind(step).Count;
 
-    /// <summary>How many models stand on handles.</summary>
+    /// <summary>How many handles are taken.</summary>
     public int OnHandles => _onHandles.Value;
 
     /// <summary>True when every model is through it: one that is held back is not.</summary>
@@ -366,7 +368,10 @@ public sealed partial class BenchIndex
     public string HowOf(BenchStep step)
     {
         var fixing = step.Key.Kind == StepKind.Release ? StepsOf[step.BatchId].LastOrDefault(s => s.Key.Kind == StepKind.Handle) : null;
-        return StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
+        var how = StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
+        return step.Key.Kind == StepKind.Handle && HandleUse(step.BatchId).RowWords(ModelsInTurn(step).Count) is { Length: > 0 } rows
+            ? $"{how} {rows}"
+            : how;
     }
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;

@@ -1,3 +1,4 @@
+using Hexaprep.Craft.Steps;
 using NodaTime;
 
 namespace Hexaprep.Bench.State;
@@ -8,6 +9,12 @@ public sealed partial class BenchIndex
     /// <summary>The loads in which a step is done, each with all its models; one where it is done to all.</summary>
     public IReadOnlyList<IReadOnlyList<BenchModel>> LoadsOf(BenchStep step) =>
         step.RepairId is null ? _work[step.BatchId].Loads.Of(step.Id) : [ModelsAt(step)];
+
+    /// <summary>Why a batch goes in loads, in words: "20 handles hold no more at once".</summary>
+    public string WhyLoads(Guid batchId) =>
+        _work[batchId].Loads.AreOfFilm
+            ? "What is cut of the film is placed in the same sitting"
+            : $"{State.Settings.Handles} handles hold no more at once";
 
     /// <summary>The number of the load whose turn it is at a step, from 1: the last one's when all are through.</summary>
     public int LoadAt(BenchStep step)
@@ -42,6 +49,16 @@ public sealed partial class BenchIndex
     /// <summary>The steps by which a batch comes onto handles and off them; null where it never does.</summary>
     public (BenchStep Mount, BenchStep Release)? HandlesOf(Guid batchId) =>
         _work[batchId].Loads is { Mount: { } mount, Release: { } release } ? (mount, release) : null;
+
+    /// <summary>How a batch takes handles.</summary>
+    public HandleUse HandleUse(Guid batchId) => _work[batchId].HandleUse;
+
+    /// <summary>The handles that so many of a batch's models take, no more than there are.</summary>
+    public int HandlesFor(Guid batchId, int models) => Math.Min(State.Settings.Handles, HandleUse(batchId).For(models));
+
+    /// <summary>The handles that so many more models of a batch would take, beside those that are mounted.</summary>
+    public int MoreHandles(Guid batchId, int models) =>
+        _work[batchId] is { HandleUse: var use, Mounted: var mounted } ? use.For(mounted + models) - use.For(mounted) : 0;
 
     /// <summary>Minutes of hands for all models of a step, each load with its set-up.</summary>
     public int HandsInAll(BenchStep step, Instant at) => LoadsOf(step).Sum(l => Hands(step, l.Count, at));

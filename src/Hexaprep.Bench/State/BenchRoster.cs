@@ -1,4 +1,5 @@
 using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 
@@ -33,6 +34,7 @@ public sealed class BenchRoster
         EdgesInto = state.Edges.ToLookup(e => e.To);
         EdgesOutOf = state.Edges.ToLookup(e => e.From);
         Houses = state.Batches.ToDictionary(b => b.Id, state.House.For);
+        HandleUses = state.Batches.ToDictionary(b => b.Id, b => Mounting.HandlesOf(state.JobOf(b)));
     }
 
     /// <summary>What lies on the bench, as it was when this was looked up.</summary>
@@ -50,6 +52,9 @@ public sealed class BenchRoster
     public ILookup<Guid, BenchEdge> EdgesOutOf { get; }
     public IReadOnlyDictionary<Guid, HouseRuleChoices> Houses { get; }
     public IReadOnlyDictionary<Guid, BenchRepair> Repairs { get; }
+
+    /// <summary>How each batch takes handles.</summary>
+    public IReadOnlyDictionary<Guid, HandleUse> HandleUses { get; }
 
     /// <summary>True for a batch whose unit is off the bench.</summary>
     public bool IsOff(Guid batchId) => Units[Batches[batchId].UnitId].OffSince is not null;

@@ -4,35 +4,72 @@ using NodaTime;
 namespace Hexaprep.Bench.State;
 
 /// <summary>The loads of one batch: it is one from study to the last wash, and again from release on; from mounting to release it goes
-/// in as many parts as its handles ask for. They are worked out, never written down: other handles make other loads.</summary>
+/// in as many parts as its handles ask for; where it has them all at once, its film is cut and placed in as many as its evenings ask for.
+/// They are worked out, never written down: other handles make other loads.</summary>
 public sealed class Loads
 {
     private readonly HashSet<Guid> _steps;
     private readonly IReadOnlyList<IReadOnlyList<BenchModel>> _loads;
     private readonly IReadOnlyList<IReadOnlyList<BenchModel>> _whole;
 
+    // Film is cut, soaked and placed in one sitting: what takes longer than an evening goes in parts, two to an evening.
+    private const int MostFilmMinutes = 140,
+        FilmMinutes = 70;
+
     /// <param name="steps">The steps of the batch, in route order.</param>
     /// <param name="models">Its models, by number.</param>
-    /// <param name="handles">How many handles the bench owns, at least 1.</param>
-    /// <param name="mountedAt">When a model was mounted by a step; null while it was not.</param>
-    public Loads(IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models, int handles, Func<Guid, BenchModel, Instant?> mountedAt)
+    /// <param name="most">How many of its models the handles of the bench hold at once, at least 1.</param>
+    /// <param name="throughAt">When a model was through a step; null while it was not.</param>
+    public Loads(IReadOnlyList<BenchStep> steps, IReadOnlyList<BenchModel> models, int most, Func<Guid, BenchModel, Instant?> throughAt)
     {
         _whole = [models];
         Mount = steps.FirstOrDefault(s => s is { Key.Kind: StepKind.Handle, NotNeeded: null, RepairId: null });
         Release = steps.LastOrDefault(s => s is { Key.Kind: StepKind.Release, NotNeeded: null, RepairId: null });
-        if (Mount is not { } mount || Release is not { } release || models.Count <= handles)
+        if (Mount is { } mount && Release is { } release && models.Count > most)
         {
-            (_steps, _loads) = ([], _whole);
-            return;
+            var between = steps.Where(s => s.RepairId is null && s.Position >= mount.Position && s.Position <= release.Position);
+            (_steps, _loads) = ([.. between.Select(s => s.Id)], Parted(mount, models, most, throughAt));
         }
-        _steps =
+        else if (Film(steps) is { Count: > 0 } film && Minutes(film, models.Count) > MostFilmMinutes)
+        {
+            (_steps, _loads) = ([.. film.Select(s => s.Id)], Parted(film[0], models, InOneGo(film, models.Count), throughAt));
+            AreOfFilm = true;
+        }
+        else
+            (_steps, _loads) = ([], _whole);
+    }
+
+    /// <summary>True where it is the film that is cut and placed in parts; false where handles hold no more at once.</summary>
+    public bool AreOfFilm { get; }
+
+    // What stands on handles together, or was cut together, is a load, whatever the numbers.
+    private static List<IReadOnlyList<BenchModel>> Parted(
+        BenchStep first,
+        IReadOnlyList<BenchModel> models,
+        int most,
+        Func<Guid, BenchModel, Instant?> throughAt
+    )
+    {
+        var order = models.OrderBy(m => throughAt(first.Id, m) ?? Instant.MaxValue).ThenBy(m => m.Number).ToList();
+        var sizes = Sizes(models.Count, most);
+        return [.. sizes.Select((size, i) => order.Skip(sizes.Take(i).Sum()).Take(size).ToList())];
+    }
+
+    private static List<BenchStep> Film(IReadOnlyList<BenchStep> steps) =>
         [
-            .. steps.Where(s => s.RepairId is null && s.Position >= mount.Position && s.Position <= release.Position).Select(s => s.Id),
+            .. steps.Where(s =>
+                s is { Key.Kind: StepKind.CutTransfer or StepKind.SoakTransfer or StepKind.PlaceTransfer, NotNeeded: null, RepairId: null }
+            ),
         ];
-        // What stands on handles together is a load, whatever the numbers.
-        var order = models.OrderBy(m => mountedAt(mount.Id, m) ?? Instant.MaxValue).ThenBy(m => m.Number).ToList();
-        var sizes = Sizes(models.Count, handles);
-        _loads = [.. sizes.Select((size, i) => order.Skip(sizes.Take(i).Sum()).Take(size).ToList())];
+
+    private static int Minutes(List<BenchStep> film, int models) => film.Sum(s => s.HandsMinutes(models));
+
+    private static int InOneGo(List<BenchStep> film, int models)
+    {
+        var most = models;
+        while (most > 1 && Minutes(film, most) > FilmMinutes)
+            most--;
+        return most;
     }
 
     /// <summary>The step by which its models come onto handles; null where they never do.</summary>
@@ -42,9 +79,11 @@ public sealed class Loads
     public BenchStep? Release { get; }
 
     /// <summary>How many models each load has: as few loads as the handles allow, as even as they go.</summary>
-    public static IReadOnlyList<int> Sizes(int models, int handles)
+    /// <param name="models">At least 1.</param>
+    /// <param name="most">The most that are mounted at once, at least 1.</param>
+    public static IReadOnlyList<int> Sizes(int models, int most)
     {
-        var loads = Math.Max(1, (models + handles - 1) / handles);
+        var loads = Math.Max(1, (models + most - 1) / most);
         return [.. Enumerable.Range(0, loads).Select(i => models / loads + (i < models % loads ? 1 : 0))];
     }
 

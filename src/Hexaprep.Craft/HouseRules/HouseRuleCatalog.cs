@@ -451,17 +451,16 @@ public static class HouseRuleCatalog
         "handles",
         "What do you hold models by?",
         [StepKind.Handle],
-        "A strip for rows of small figures; a pot for heavy ones.",
+        "Those who own a holder for each, or turn models one by one, use none of the strips.",
         [
-            new("what_fits", "Whatever is owned and fits", "Dowel or pot for figures, rod for pieces; 5 to 15 cm tall."),
+            new(
+                "what_fits",
+                "Rank and file in rows on strips, each other by what fits",
+                "A strip for rank and file, a model's width between; dowel or pot for other figures, rod for pieces."
+            ),
             new("dowel", "Dowels, a full fist", "Dowel: the hand does not cramp."),
             new("pot", "Pots and jars", "Pot: it stands by itself."),
-            new(
-                "strip",
-                "Strips, 3 to 10 in a row",
-                "Strip: a model's width between them, so that each side is reached.",
-                (StepKind.Handle, 0.7)
-            ),
+            new("strip", "All figures on strips, 3 to 10 in a row", "Strip: a model's width between them, so that each side is reached."),
         ]
     );
 

@@ -137,10 +137,20 @@ public sealed partial class ProblemBuilder
         {
             var models = load.Count - (late is null ? 0 : load.Count(_bench.Behind(release).Contains));
             if (models > 0 && drafted.Of(release.Id, PlanIds.Load(i + 1)) is { } open && MountedBy(mount, drafted, load, i + 1) is { } from)
-                yield return new ResourceReservation(Handles, models, new PlanEdge(from, "start"), new PlanEdge(open, "end"));
+                yield return new ResourceReservation(
+                    Handles,
+                    _bench.HandlesFor(batch.Id, models),
+                    new PlanEdge(from, "start"),
+                    new PlanEdge(open, "end")
+                );
         }
         if (late is not null && MountedBy(mount, drafted, null, 1) is { } first)
-            yield return new ResourceReservation(Handles, behind, new PlanEdge(first, "start"), new PlanEdge(late, "end"));
+            yield return new ResourceReservation(
+                Handles,
+                _bench.HandlesFor(batch.Id, behind),
+                new PlanEdge(first, "start"),
+                new PlanEdge(late, "end")
+            );
     }
 
     // Two loads are always more than the handles: the next is mounted when the one before is off.

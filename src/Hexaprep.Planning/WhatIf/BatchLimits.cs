@@ -28,7 +28,10 @@ public static class BatchLimits
             while (most < 500 && step.HandsMinutes(most + 1) <= longest)
                 most++;
             // What goes in loads is done to no more at once than there are handles.
-            var atOnce = bench.LoadsOf(step).Count > 1 || step.Amounts.Mode is not null ? bench.State.Settings.Handles : 500;
+            var atOnce =
+                bench.LoadsOf(step).Count > 1 || step.Amounts.Mode is not null
+                    ? bench.HandleUse(batch.Id).ModelsOn(bench.State.Settings.Handles)
+                    : 500;
             if (most > 0 && most < atOnce)
                 caps.Add(new SizeCap(most, $"{BenchIndex.TitleOf(step)} of {most} fills your longest sitting", true));
         }

@@ -258,10 +258,14 @@ internal static class WarmStart
             for (next = at + 1; next < count && steps[next] >> 32 == step; )
                 next++;
             var first = at + DropDone(p, step, pieces.AsSpan(at, next - at));
-            var models = 0;
+            var (models, isWorthIt) = (0, true);
             for (var i = first; i < next; i++)
+            {
                 models += pieces[i].Models;
-            if (models == p.Count[step] && next - first <= p.MaxChunks[step])
+                // What is left of the first may be too short a session.
+                isWorthIt &= pieces[i].Models >= p.Least[step];
+            }
+            if (isWorthIt && models == p.Count[step] && next - first <= p.MaxChunks[step])
                 placings.Add(new Placing(step, first, next - first));
         }
         placings.Sort(

@@ -423,7 +423,9 @@ internal sealed partial class Timetable
         if (_p.Mode[step] >= 0)
             return FindSpray(step, from, until, taste);
         var whole = _p.MaxChunks[step] == 1 || (taste & PlacementOptions.Whole) != 0 || _p.Count[step] == 1;
-        return whole ? FindWhole(step, _p.Minutes(step, _p.Count[step]), from, until, taste) : FindCut(step, from, until, taste);
+        return whole
+            ? FindWhole(step, _p.Minutes(step, _p.Count[step]), from, until, taste)
+            : (_p.Problem.Weights.Stretch > 0 && FindChained(step, from, until, taste)) || FindCut(step, from, until, taste);
     }
 
     private bool FindWhole(int step, int minutes, int from, int until, PlacementOptions taste)
@@ -542,14 +544,7 @@ internal sealed partial class Timetable
             }
             if (_gap[k] < least || !Open(k, taste))
                 continue;
-            var exact =
-                _p.Watches
-                || _p.Closing > 0
-                || _p.Changeover > 0
-                || _wet is not null
-                || _p.SittingBegin[k] < from
-                || _p.SittingEnd[k] > until;
-            var free = exact ? LongestFree(k, step, from, until) : _gap[k];
+            var free = FreeFor(step, k, from, until);
             var fits = _p.Fits(step, free, count);
             if (fits < _p.Least[step])
                 continue;
@@ -573,6 +568,12 @@ internal sealed partial class Timetable
         }
         return false;
     }
+
+    // The longest time hands are free for a step in a sitting.
+    private int FreeFor(int step, int k, int from, int until) =>
+        _p.Watches || _p.Closing > 0 || _p.Changeover > 0 || _wet is not null || _p.SittingBegin[k] < from || _p.SittingEnd[k] > until
+            ? LongestFree(k, step, from, until)
+            : _gap[k];
 
     // The minutes that what must follow a step in the same sitting, and has no place yet, asks for: all of it, or where no sitting has room
     // for that its first piece.

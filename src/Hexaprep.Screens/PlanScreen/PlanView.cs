@@ -508,7 +508,7 @@ public sealed class PlanReader(BenchIndex bench, BenchPlan plan, Instant now)
     // Each load has its own days.
     private string Loads(BenchStep step, List<PlannedWork> work) =>
         bench.LoadsOf(step) is { Count: > 1 } loads
-            ? $" {bench.State.Settings.Handles} handles hold no more at once: "
+            ? $" {bench.WhyLoads(step.BatchId)}: "
                 + Sentence.Listed([
                     .. work.GroupBy(w => w.InHand ? bench.LoadAt(step) : w.Load)
                         .Select(g => $"load {g.Key} of {loads.Count}, {loads[g.Key - 1].Count} models, {_clock.Day(g.First().Begin)}"),

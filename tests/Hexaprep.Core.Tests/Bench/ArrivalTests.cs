@@ -32,7 +32,7 @@ public sealed class ArrivalTests
     [Fact]
     public void A_unit_of_more_than_the_handles_says_in_what_loads_it_is_mounted_and_why()
     {
-        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2));
+        var bench = new RehearsedBench(RehearsedBench.Order("Reed Pikes", 2)).WithoutRows();
         var order = RehearsedBench.Order("Sluice Wardens", 27);
         var view = Arrival.Of(bench.Index, bench.Plan(TurnableClock.Evening), [order], TurnableClock.Evening, 1, bench.NewId);
 

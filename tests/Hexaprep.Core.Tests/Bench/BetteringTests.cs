@@ -206,7 +206,7 @@ public sealed class BetteringTests
     [Fact]
     public void What_moved_is_told_by_name_with_its_cause()
     {
-        var bench = Three();
+        var bench = Three().WithoutRows();
         var plan = bench.Plan(Evening, 60);
         PlanShift After(BenchIndex index) => BenchPlanner.QuickReschedule(index, Evening, plan).Result.Shift!;
         BenchIndex Set(BenchSettings settings) => bench.Index.With([new Change.SettingsSet(settings)]);

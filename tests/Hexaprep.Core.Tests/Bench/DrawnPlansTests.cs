@@ -44,6 +44,11 @@ public sealed class DrawnPlansTests
             j.Select(w => w.Begin.InUtc().Date).Distinct().Count() > 1 && j.Sum(w => (w.End - w.Begin).TotalMinutes) <= usual - 10
         );
         Assert.True(cut <= .02 * jobs.Count, $"{cut} of {jobs.Count} jobs that fit an evening are cut.");
+        foreach (var job in jobs)
+        {
+            var apart = job.Zip(job.Skip(1), (a, b) => (b.Begin - a.End).TotalDays).DefaultIfEmpty(0).Max();
+            Assert.True(apart <= 7.5, $"{bench.Index.Steps[job[0].StepId].Key} lies {apart:0} days apart.");
+        }
         foreach (var batch in bench.State.Batches)
             InOrder(bench, plan, batch.Id);
     }

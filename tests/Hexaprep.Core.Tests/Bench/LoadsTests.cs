@@ -2,7 +2,10 @@ using CsCheck;
 using Hexaprep.Bench.Acts;
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
+using Hexaprep.Core.Tests.Routes;
 using Hexaprep.Core.Tests.Scheduling;
+using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
@@ -18,7 +21,9 @@ public sealed class LoadsTests
 {
     private static readonly Instant Friday = Instant.FromUtc(2026, 11, 27, 9, 0);
 
-    private static RehearsedBench Bench(int handles, params int[] models) =>
+    private static RehearsedBench Bench(int handles, params int[] models) => InRows(handles, models).WithoutRows();
+
+    private static RehearsedBench InRows(int handles, params int[] models) =>
         new(DateTimeZone.Utc, handles, [.. models.Select((n, i) => RehearsedBench.Order($"Unit {i + 1}", n))]);
 
     // Thirty models and twenty handles.
@@ -126,6 +131,77 @@ public sealed class LoadsTests
         Assert.Equal(30, bench.Index.Remaining(bench.Step(StepKind.Prime)).Count);
     }
 
+    // Six small figures stand on a strip of 30 cm, and a strip is one handle.
+    [Fact]
+    public void Rank_and_file_stand_in_rows_and_a_horde_needs_few_handles()
+    {
+        var bench = InRows(20, 45);
+        var mount = bench.Step(StepKind.Handle);
+        Assert.Single(bench.Index.LoadsOf(mount));
+        Assert.EndsWith("In rows: 8 strips of up to 6, a model's width apart.", bench.Index.HowOf(mount), StringComparison.Ordinal);
+        Assert.Equal([8], bench.Plan(Friday, 4).Problem.Batches[0].Holds.Where(h => h.Resource == "handle").Select(h => h.Amount));
+
+        bench.Tick(mount, bench.RunUpTo(StepKind.Handle, TurnableClock.Evening), 7);
+        Assert.Equal(2, bench.Index.OnHandles);
+        var few = InRows(4, 45);
+        Assert.Equal([23, 22], few.Index.LoadsOf(few.Step(StepKind.Handle)).Select(l => l.Count));
+    }
+
+    [Theory]
+    [InlineData(10, 10)]
+    [InlineData(20, 8)]
+    [InlineData(25, 6)]
+    [InlineData(32, 5)]
+    [InlineData(40, 4)]
+    public void A_strip_holds_a_ruler_of_models_a_width_apart(int foot, int models)
+    {
+        var strip = HandleUse.Strip(foot);
+        Assert.Equal(models, strip.ModelsOnOne);
+        Assert.True(models == HandleUse.Most || (2 * models - 1) * foot <= HandleUse.StripMm + foot);
+        Assert.Equal((0, 1, 1, 2), (strip.For(0), strip.For(1), strip.For(models), strip.For(models + 1)));
+        Assert.Equal(3 * models, strip.ModelsOn(3));
+        Assert.Equal((6, 2, 1), (new HandleUse(1, 2).For(3), new HandleUse(1, 2).ModelsOn(5), new HandleUse(1, 4).ModelsOn(3)));
+    }
+
+    [Fact]
+    public void Who_stands_in_a_row_is_for_the_house_to_say()
+    {
+        HandleUse Of(Func<BatchTraits, BatchTraits> with, string? option = null)
+        {
+            var batch = with(Batches.Of(Material.Polystyrene) with { Models = 12, BaseMm = 25, Tier = Tier.RankAndFile });
+            var house = HouseRuleChoices.Default.With(HouseRuleCatalog.SubAssemblies, "few");
+            return Mounting.HandlesOf(batch.Job(option is null ? house : house.With(HouseRuleCatalog.Handles, option)));
+        }
+
+        Assert.Equal(6, Of(t => t).ModelsOnOne);
+        Assert.Equal(1, Of(t => t, "pot").ModelsOnOne);
+        Assert.Equal(1, Of(t => t with { Tier = Tier.Elite }).ModelsOnOne);
+        Assert.Equal(6, Of(t => t with { Tier = Tier.Elite }, "strip").ModelsOnOne);
+        Assert.Equal(1, Of(t => t with { BaseMm = 60 }, "strip").ModelsOnOne);
+        // What is painted in two pieces takes two handles.
+        Assert.Equal(new HandleUse(1, 2), Of(t => t with { Tier = Tier.Leader, Parts = 5 }));
+    }
+
+    // Film is cut for one sitting's placing: of forty models with three each no evening holds that.
+    [Fact]
+    public void Film_of_many_models_is_cut_and_placed_in_parts()
+    {
+        var bench = new RehearsedBench(RehearsedBench.Order(models: 40).Of(t => t with { Transfers = 3 }));
+        var film = bench.Index.LoadsOf(bench.Step(StepKind.PlaceTransfer));
+        Assert.Equal(40, film.Sum(l => l.Count));
+        Assert.True(film.Count > 1 && film.Max(l => l.Count) - film.Min(l => l.Count) <= 1);
+        Assert.Single(bench.Index.LoadsOf(bench.Step(StepKind.Handle)));
+        Assert.Equal(film.Count, bench.Index.LoadsOf(bench.Step(StepKind.CutTransfer)).Count);
+
+        var plan = bench.Plan(Friday, 4);
+        Assert.Empty(plan.Result.Unplaced);
+        foreach (var part in plan.Work.Where(w => w.StepId == bench.Step(StepKind.CutTransfer).Id))
+        {
+            var placed = plan.Work.First(w => w.StepId == bench.Step(StepKind.PlaceTransfer).Id && w.Load == part.Load);
+            Assert.True(placed.Begin - part.End <= Duration.FromHours(4));
+        }
+    }
+
     // Whatever is drawn: each step is done where the plan has it, and the plan that follows breaks nothing, leaves nothing out, and never
     // mounts more than there are handles, until all is through.
     [Fact]
@@ -135,8 +211,8 @@ public sealed class LoadsTests
                 seed =>
                 {
                     var random = new Random(seed);
-                    var bench = Bench(3 + random.Next(15), [.. Enumerable.Range(0, 1 + random.Next(3)).Select(_ => 1 + random.Next(40))]);
-                    WorkOff(bench, random);
+                    int[] models = [.. Enumerable.Range(0, 1 + random.Next(3)).Select(_ => 1 + random.Next(40))];
+                    WorkOff(seed % 3 == 0 ? InRows(1 + random.Next(6), models) : Bench(3 + random.Next(15), models), random);
                 },
                 iter: 12
             );

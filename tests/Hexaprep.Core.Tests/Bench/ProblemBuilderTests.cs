@@ -231,7 +231,7 @@ public sealed class ProblemBuilderTests
             4,
             RehearsedBench.Order("Reed Pikes", 4).Of(t => t with { PaintMinutes = 10 }),
             RehearsedBench.Order("Sluice Wardens", 4).Of(t => t with { PaintMinutes = 10 })
-        );
+        ).WithoutRows();
         var plan = bench.Plan(Evening);
         Instant Of(StepKind kind, string unit, bool end) =>
             plan.Work.Where(w => w.StepId == bench.Step(kind, unit).Id).Select(w => end ? w.End : w.Begin).Max();
