@@ -6,12 +6,13 @@ using Hexaprep.Formats;
 using Hexaprep.Scheduling.Problems;
 using Hexaprep.Scheduling.Searching;
 
-const string Usage = "usage: route FILE.json | may-i FILE.json | diagnose FILE.json | solve FILE.json [--budget N] [--seed N]";
+const string Usage =
+    "usage: route FILE.json | may-i FILE.json | diagnose FILE.json | closing FILE.json | solve FILE.json [--budget N] [--seed N]";
 
 // JSON alone on the output, words on the error stream; 0 answered, 2 a bad file or call, 3 no plan.
 if (
     args is not [var verb, var file, .. var rest]
-    || verb is not ("route" or "may-i" or "diagnose" or "solve")
+    || verb is not ("route" or "may-i" or "diagnose" or "closing" or "solve")
     || (verb != "solve" && rest.Length > 0)
     || Options(rest) is not { } options
 )
@@ -27,6 +28,7 @@ try
         "route" => await RouteAsync(json),
         "may-i" => await MayIAsync(json),
         "diagnose" => await DiagnoseAsync(json),
+        "closing" => await ClosingAsync(json),
         _ => await SolveAsync(json, options.Budget, options.Seed),
     };
 }
@@ -62,6 +64,12 @@ static async Task<int> DiagnoseAsync(string json)
     var query = DiagnoseQuery.Read(json, RuleBook.Trade);
     await SayUnreadAsync(query.Unread);
     await Console.Out.WriteLineAsync(DiagnoseAnswers.Write(query));
+    return 0;
+}
+
+static async Task<int> ClosingAsync(string json)
+{
+    await Console.Out.WriteLineAsync(ClosingFile.Answer(json));
     return 0;
 }
 

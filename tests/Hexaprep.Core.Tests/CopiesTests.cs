@@ -16,6 +16,7 @@ public sealed class CopiesTests
     [InlineData("computation/vectors/11-seams.json", "tests/Hexaprep.Core.Tests/Vectors/11-seams.json")]
     [InlineData("computation/vectors/13-yield.json", "tests/Hexaprep.Core.Tests/Vectors/13-yield.json")]
     [InlineData("computation/vectors/16-heat.json", "tests/Hexaprep.Core.Tests/Vectors/16-heat.json")]
+    [InlineData("job/closing-examples.json", "tests/cases/closing.json")]
     [InlineData("scheduling/instances", "tests/Hexaprep.Core.Tests/Instances")]
     public void What_was_copied_in_is_still_the_same(string original, string copy)
     {

@@ -185,4 +185,23 @@ public sealed class GateTests(TestDatabases databases, EmptyBench empty) : IClas
         if (status == HttpStatusCode.OK)
             Assert.Equal("dry_spray", (await ReadAsync(answer))["flaws"]![0]!["causes"]![0]!["id"]!.ToString());
     }
+
+    [Theory]
+    [InlineData("""{"pieces":["body","cloak"],"joints":[{"id":"j","a":"body","b":"cloak"}],"apart":[["body","cloak"]]}""", 200)]
+    [InlineData("""{"pieces":["body"],"joints":[{"id":"j","a":"body","b":"cloak"}]}""", 422)]
+    [InlineData("{", 400)]
+    public async Task Pieces_from_outside_are_closed_or_refused(string json, int status)
+    {
+        using var answer = await empty.App.Client.PostAsync(
+            "/api/closing",
+            new StringContent(json, Encoding.UTF8, "application/json"),
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(status, (int)answer.StatusCode);
+        var said = await ReadAsync(answer);
+        if (status == 200)
+            Assert.Equal((2, "[\"j\"]"), ((int)said["bodies"]!, said["after"]!.ToJsonString()));
+        else if (status == 422)
+            Assert.Equal("joints[0].b", said["field"]!.ToString());
+    }
 }

@@ -56,9 +56,8 @@ public sealed partial class BenchIndex
         foreach (var change in changes)
             Follow(change, next, logs, gone);
         var work = _work.RemoveRange(gone);
-        var handles = next.Settings.Handles;
         // Other handles make other loads, and so do other ways to hold.
-        var others = handles != State.Settings.Handles;
+        var (handles, others) = (next.Settings.Handles, next.Settings.Handles != State.Settings.Handles);
         bool HeldOtherwise(Guid batch) =>
             others || (!ReferenceEquals(roster, _roster) && roster.HandleUses.GetValueOrDefault(batch) != _roster.HandleUses[batch]);
         foreach (var batch in work.Keys.Where(b => !logs.ContainsKey(b) && HeldOtherwise(b)).ToList())

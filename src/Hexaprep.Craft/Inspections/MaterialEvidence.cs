@@ -112,7 +112,7 @@ internal static class MaterialEvidence
             var id = Ids.Of(glue.Laid.Product);
             if (!TradeDefaults.RatesGlue(id))
                 continue;
-            var poor = scene.Log.Job.Batch.Materials.Where(m => m != Material.Unknown && Joining.Rating(id, m) <= 1).ToList();
+            var poor = scene.Log.Job.Batch.Materials.Where(m => m != Material.Unknown && Routes.Joining.Rating(id, m) <= 1).ToList();
             if (poor.Count > 0)
                 yield return new(
                     WeakJoint,

@@ -12,7 +12,7 @@ public readonly record struct HandleUse(int ModelsOnOne, int HandlesForOne)
     /// <summary>Length of a strip in mm: a ruler.</summary>
     public const int StripMm = 300;
 
-    /// <summary>The fewest and the most models of a strip: under three it is no row, over ten it is no longer turned by the wrist.</summary>
+    /// <summary>The fewest and the most models of a strip: under three it is no row, over ten no wrist turns it.</summary>
     public const int Fewest = 3,
         Most = 10;
 

@@ -68,6 +68,14 @@ public static class RuleEndpoints
             .Accepts<JsonElement>("application/json")
             .Produces<JsonElement>(200, "application/json")
             .ProducesProblem(400);
+        api.MapPost("/closing", ClosingAsync)
+            .WithSummary(
+                "Whether pieces can be closed, what before painting and what after, in which order; the same as the command's file."
+            )
+            .Accepts<JsonElement>("application/json")
+            .Produces<JsonElement>(200, "application/json")
+            .ProducesProblem(400)
+            .ProducesProblem(422);
         api.MapGet("/house-rules", HouseAsync)
             .WithSummary("The points where practitioners differ, and what is followed on the bench, for a unit or for a batch.")
             .ProducesProblem(404);
@@ -133,6 +141,20 @@ public static class RuleEndpoints
             DiagnoseAnswers.Write(DiagnoseQuery.Read(await reader.ReadToEndAsync(cancel), RuleBook.Trade)),
             "application/json"
         );
+    }
+
+    private static async Task<ContentHttpResult> ClosingAsync(HttpRequest request, CancellationToken cancel)
+    {
+        using var reader = new StreamReader(request.Body);
+        var json = await reader.ReadToEndAsync(cancel);
+        try
+        {
+            return TypedResults.Content(ClosingFile.Answer(json), "application/json");
+        }
+        catch (RefusedException refused) when (refused.Refusal.Field != "$")
+        {
+            throw new RefusedException(refused.Refusal with { Kind = RefusalKind.Unanswerable });
+        }
     }
 
     private static T? One<T>(string field, string? id)

@@ -39,6 +39,7 @@ public static class Problems
         {
             RefusalKind.NotFound => StatusCodes.Status404NotFound,
             RefusalKind.Conflict => StatusCodes.Status409Conflict,
+            RefusalKind.Unanswerable => StatusCodes.Status422UnprocessableEntity,
             _ => StatusCodes.Status400BadRequest,
         };
 

@@ -38,8 +38,8 @@ public sealed class SameOriginOnly(RequestDelegate next)
 
     private static bool IsRead(string method) => HttpMethods.IsGet(method) || HttpMethods.IsHead(method) || HttpMethods.IsOptions(method);
 
-    // The computation core is for scripts too, and keeps nothing.
-    private static bool ChangesNothing(PathString path) => path.StartsWithSegments("/api/compute");
+    // The computation core and the closing proof are for scripts too, and keep nothing.
+    private static bool ChangesNothing(PathString path) => path.StartsWithSegments("/api/compute") || path == "/api/closing";
 
     private static bool IsOwn(HttpRequest request)
     {
