@@ -11,6 +11,11 @@ public sealed class ArchitectureTests
     [
         "Craft.Vocabulary",
         "Craft.Computation",
+        "Craft.Joining",
+        "Craft.Transfers",
+        "Craft.Supplies",
+        "Craft.Forecasting",
+        "Craft.Compute",
         "Craft.Steps",
         "Craft.HouseRules",
         "Craft.Drying",

@@ -59,6 +59,10 @@ internal static class Property
         gen.Holds(c => isTrue(c.Item1, c.Item2, c.Item3, c.Item4), iter);
 
     /// <summary>The same for cases of five parts.</summary>
+    public static void Holds<T1, T2, T3, T4, T5>(this Gen<(T1, T2, T3, T4, T5)> gen, Action<T1, T2, T3, T4, T5> assert, long iter = 100) =>
+        gen.Holds(c => assert(c.Item1, c.Item2, c.Item3, c.Item4, c.Item5), iter);
+
+    /// <summary>The same for cases of five parts.</summary>
     public static void Holds<T1, T2, T3, T4, T5>(
         this Gen<(T1, T2, T3, T4, T5)> gen,
         Func<T1, T2, T3, T4, T5, bool> isTrue,

@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
 using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Compute;
 using Hexaprep.Craft.Inspections;
 
 namespace Hexaprep.Web.Tests;

@@ -103,6 +103,24 @@ public sealed class Inputs(JsonElement source)
                 .Select(e => InRange(key, e.ValueKind == JsonValueKind.Null ? throw Missing(key) : Finite(key, e), low, high, above)),
         ];
 
+    /// <summary>Whole numbers by name.</summary>
+    public Dictionary<string, int> Counts(string key, int low, int high)
+    {
+        if (!Has(key))
+            throw Missing(key);
+        if (source.GetProperty(key).ValueKind != JsonValueKind.Object)
+            throw new ComputeRefusedException("E_NAN", key, "It is no object of counts by name.");
+        return source
+            .GetProperty(key)
+            .EnumerateObject()
+            .ToDictionary(p => p.Name, p => WholeOf(key, p.Value, low, high), StringComparer.Ordinal);
+    }
+
+    private static int WholeOf(string key, JsonElement value, int low, int high) =>
+        InRange(key, Finite(key, value), low, high, false) is var number && number == Math.Floor(number)
+            ? (int)number
+            : throw new ComputeRefusedException("E_RANGE", key, $"{value} is not a whole number.");
+
     /// <summary>The elements of a list.</summary>
     public IReadOnlyList<JsonElement> List(string key, int least)
     {

@@ -41,6 +41,9 @@ public static class Kit
     /// <summary>The least whole number not below x, rounding noise of 10⁻⁹ forgiven.</summary>
     public static double CeilE(double x) => Math.Ceiling(x - 1e-9);
 
+    /// <summary>The greatest whole number not above x, rounding noise of 10⁻⁹ forgiven.</summary>
+    public static double FloorE(double x) => Math.Floor(x + 1e-9);
+
     /// <summary>The inverse of the regularised incomplete beta function, by 200 halvings.</summary>
     public static double BetaInverse(double p, double a, double b)
     {

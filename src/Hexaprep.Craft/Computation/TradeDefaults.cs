@@ -41,6 +41,76 @@ public static class TradeDefaults
     /// <param name="material">A material of the table, e.g. <c>pu_resin</c>.</param>
     public static int GlueRating(string glue, string material) => Read.GlueRating[glue][material];
 
+    /// <summary>The glues, in the order of the table.</summary>
+    public static IReadOnlyList<string> Glues => [.. Read.GlueRating.Keys];
+
+    /// <summary>The widest gap a glue fills, mm.</summary>
+    public static double GlueFillMm(string glue) => Read.GlueFillMm[glue];
+
+    /// <summary>What is done to a face of a material before glue.</summary>
+    public static IReadOnlyList<string> GluePrep(string material) => Read.GluePrep[material];
+
+    /// <summary>The stress at which a glue on a material is taken to give, MPa.</summary>
+    public static double GlueStrength(string glue, string material) => Read.GlueStrengthMpa[glue][material];
+
+    /// <summary>What is left of the strength of CA that was accelerated.</summary>
+    public static double AcceleratedStrength => Read.Accelerator["strength"];
+
+    /// <summary>Seconds in which a joint can be moved, until it stays, until it bears handling.</summary>
+    public static (double Position, double Fixture, double Handle) GlueSeconds(string glue) =>
+        Read.GlueTimesS[glue] is [var position, var fixture, var handle]
+            ? (position, fixture, handle)
+            : throw new InvalidOperationException(glue);
+
+    /// <summary>The rods a pin is cut from, mm, thinnest first.</summary>
+    public static IReadOnlyList<double> PinRodsMm => Read.PinRodsMm;
+
+    /// <summary>The stress at which a rod bends for good, MPa, by what it is of.</summary>
+    public static IReadOnlyDictionary<string, double> RodYield => Read.RodYieldMpa;
+
+    /// <summary>The pressure at which a rod crushes its hole in a material, MPa.</summary>
+    public static double Crush(string material) => Read.CrushMpa[material];
+
+    /// <summary>The bases that are sold, mm.</summary>
+    public static IReadOnlyList<double> BaseSizesMm => Read.BaseSizesMm;
+
+    /// <summary>The strain a film bears, by what softened it.</summary>
+    public static IReadOnlyDictionary<string, double> FilmCapacity => Read.TransferCapacity;
+
+    /// <summary>The median grain of each grit, µm.</summary>
+    public static IReadOnlyDictionary<string, double> GritUm => Read.GritUm;
+
+    /// <summary>How much surface more than a plain body a figure has, by how it is equipped.</summary>
+    public static IReadOnlyDictionary<string, double> Complexity => Read.Complexity;
+
+    /// <summary>How much of it shows, by how it stands.</summary>
+    public static IReadOnlyDictionary<string, double> Pose => Read.Pose;
+
+    /// <summary>The surface of a body by the square of its height.</summary>
+    public static double SurfaceOverHeightSquared => Read.BsaOverH2;
+
+    /// <summary>Transfer, wet film and solids of each way to put paint on.</summary>
+    public static IReadOnlyDictionary<string, Dictionary<string, double>> PaintMethods => Read.PaintMethods;
+
+    /// <summary>How strongly a coat scatters, by how well a paint hides.</summary>
+    public static IReadOnlyDictionary<string, double> HidingSx => Read.HidingSx;
+
+    /// <summary>The primers in the order of ties, with their lightness.</summary>
+    public static IReadOnlyList<(string Name, double L)> PrimersL => [.. Read.PrimersL.Select(p => (p[0].GetString()!, p[1].GetDouble()))];
+
+    /// <summary>Touching in where primer is much lighter than a colour: coats at most, from what difference, over what.</summary>
+    public static (double Coats, double From, double Over) PrimerTouchUp =>
+        (Read.PrimerTouchup[0], Read.PrimerTouchup[1], Read.PrimerTouchup[2]);
+
+    /// <summary>No paint sends back less or more than this share of light.</summary>
+    public static (double Low, double High) ReflectanceClamp => (Read.ReflectanceClamp[0], Read.ReflectanceClamp[1]);
+
+    /// <summary>Coats after which one gives up.</summary>
+    public static int MostCoats => Read.MaxCoats;
+
+    /// <summary>By how much primer has to be lighter than a paint that shines through.</summary>
+    public static double TransparentHeadroomL => Read.TransparentHeadroomL;
+
     /// <summary>True for a glue whose hold on the materials is known.</summary>
     public static bool RatesGlue(string glue) => Read.GlueRating.ContainsKey(glue);
 
@@ -93,6 +163,26 @@ public static class TradeDefaults
         double CanHardMaxC,
         IReadOnlyDictionary<string, double> DryingConstants,
         IReadOnlyDictionary<string, double[]> GlueTimesS,
+        IReadOnlyDictionary<string, double> GlueFillMm,
+        IReadOnlyDictionary<string, double> Complexity,
+        IReadOnlyDictionary<string, double> Pose,
+        [property: JsonPropertyName("bsa_over_h2")] double BsaOverH2,
+        IReadOnlyDictionary<string, Dictionary<string, double>> PaintMethods,
+        IReadOnlyDictionary<string, double> HidingSx,
+        [property: JsonPropertyName("primers_L")] IReadOnlyList<JsonElement[]> PrimersL,
+        IReadOnlyList<double> PrimerTouchup,
+        IReadOnlyList<double> ReflectanceClamp,
+        int MaxCoats,
+        [property: JsonPropertyName("transparent_headroom_L")] double TransparentHeadroomL,
+        IReadOnlyDictionary<string, string[]> GluePrep,
+        IReadOnlyDictionary<string, Dictionary<string, double>> GlueStrengthMpa,
+        IReadOnlyDictionary<string, double> Accelerator,
+        IReadOnlyList<double> PinRodsMm,
+        IReadOnlyDictionary<string, double> RodYieldMpa,
+        IReadOnlyDictionary<string, double> CrushMpa,
+        IReadOnlyList<double> BaseSizesMm,
+        IReadOnlyDictionary<string, double> TransferCapacity,
+        IReadOnlyDictionary<string, double> GritUm,
         IReadOnlyDictionary<string, GapMethod> GapMethods,
         IReadOnlyDictionary<string, double> GapDensity,
         IReadOnlyDictionary<string, double> TierWeight,

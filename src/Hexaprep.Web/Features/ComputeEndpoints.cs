@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Compute;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Hexaprep.Web.Features;

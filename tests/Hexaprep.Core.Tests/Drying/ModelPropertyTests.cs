@@ -1,5 +1,6 @@
 using CsCheck;
 using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Compute;
 using Hexaprep.Craft.Drying;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Craft.Vocabulary;

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Compute;
 using Hexaprep.Craft.Inspections;
 using Hexaprep.Testing;
 

@@ -1,11 +1,10 @@
-namespace Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Forecasting;
+using Hexaprep.Craft.Joining;
+using Hexaprep.Craft.Supplies;
+using Hexaprep.Craft.Transfers;
 
-/// <summary>One function of a model: what it answers for an input. The answer's properties are the documented names.</summary>
-/// <param name="Model">The model, e.g. <c>drying</c>.</param>
-/// <param name="Name">The function, e.g. <c>adjusted_time</c>.</param>
-/// <param name="Summary">What it computes, in a line.</param>
-/// <param name="Answer">Computes it; throws <see cref="ComputeRefusedException"/> for input it does not take.</param>
-public sealed record ComputeFunction(string Model, string Name, string Summary, Func<Inputs, object> Answer);
+namespace Hexaprep.Craft.Compute;
 
 /// <summary>Every function of the computation core by model and name. All are pure: no clock, no hidden state.</summary>
 public static class ComputeBook
@@ -23,6 +22,15 @@ public static class ComputeBook
         .. SeamPlan.Functions(),
         .. FirstPassYield.Functions(),
         .. Association.Functions(),
+        .. GlueJoint.Functions(),
+        .. BaseStability.Functions(),
+        .. BatchSize.Functions(),
+        .. PaintAmounts.Functions(),
+        .. Hiding.Functions(),
+        .. FilmFit.Functions(),
+        .. FilmSupply.Functions(),
+        .. Abrasive.Functions(),
+        .. Forecasts.Functions(),
     ];
 
     private static readonly Dictionary<(string, string), ComputeFunction> ByName = All.ToDictionary(f => (f.Model, f.Name));
