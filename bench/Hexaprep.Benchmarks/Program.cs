@@ -25,6 +25,13 @@ if (args is ["acts", .. var sizes])
     return;
 }
 
+// closings [ANSWERS]: closing proofs by number of joints.
+if (args is ["closings", .. var proofs])
+{
+    ClosingTable.Print(proofs.Length > 0 ? int.Parse(proofs[0], CultureInfo.InvariantCulture) : 200_000);
+    return;
+}
+
 // page [UNITS]: what a first visit weighs and how soon it is painted, in the real browser.
 if (args is ["page", .. var army])
 {

@@ -48,10 +48,22 @@ public sealed class AtTheStepTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task Rank_and_file_are_mounted_in_rows_and_the_bench_says_how_many_strips()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Reed Pikes;models=30;material=polystyrene;base_mm=25")).EnsureSuccessStatusCode();
+        await app.WorkUpToAsync("handle");
+        using var page = new Chromium();
+        page.Open(app.Address);
+        page.Says("In rows: 5 strips of 6, a model's width apart.");
+        page.Find("ul[aria-label='0 of 30 done']");
+    }
+
+    [Fact]
     public async Task A_horde_is_mounted_load_by_load_each_with_its_own_models()
     {
         await using var app = new TestApp(databases.Clone());
-        (await app.BringAsync("unit=Reed Pikes;models=30;material=polystyrene")).EnsureSuccessStatusCode();
+        (await app.BringAsync("unit=Reed Pikes;models=30;material=polystyrene;tier=elite")).EnsureSuccessStatusCode();
         await app.WorkUpToAsync("handle");
         using var page = new Chromium();
         page.Open(app.Address);
