@@ -36,7 +36,16 @@ internal sealed class ClosingSearch
 
     // The sets looked at, a bit each.
     private readonly ulong[] _seen;
-    private readonly int[] _body;
+    private readonly int[] _body,
+        _way;
+
+    // The pieces that are to be apart from others, those from most first, and from which of them, a bit each.
+    private readonly int[] _clashing;
+    private readonly ulong[] _clash,
+        _clique;
+
+    // The joints of the way to each piece.
+    private readonly uint[] _by;
     private int _fewest,
         _fewestAfter;
     private uint _best;
@@ -49,6 +58,26 @@ internal sealed class ClosingSearch
         _blockers = [.. _groups.Select(g => problem.Blocked.Where(b => (g >> b.Joint & 1) == 1).Select(b => b.By).ToArray())];
         _body = new int[problem.Pieces];
         _seen = new ulong[(problem.All >> 6) + 1];
+        (_way, _by, _clique) = (new int[problem.Pieces], new uint[problem.Pieces], new ulong[problem.Pieces]);
+        // At most 48 pieces are joined to anything.
+        _clashing =
+        [
+            .. problem
+                .Joints.SelectMany(j => new[] { j.A, j.B })
+                .Distinct()
+                .OrderByDescending(p => problem.Apart.Count(a => a.A == p || a.B == p))
+                .Where(p => problem.Apart.Any(a => a.A == p || a.B == p)),
+        ];
+        _clash =
+        [
+            .. _clashing.Select(p =>
+                problem
+                    .Apart.Where(a => a.A == p || a.B == p)
+                    .Select(a => Array.IndexOf(_clashing, a.A == p ? a.B : a.A))
+                    .Where(i => i >= 0)
+                    .Aggregate(0ul, (all, i) => all | 1ul << i)
+            ),
+        ];
     }
 
     public Closing Find()
@@ -104,14 +133,80 @@ internal sealed class ClosingSearch
                 (_fewest, _fewestAfter, _best) = (bodies, after, before);
             return;
         }
-        // To part two pieces takes one more body and one more joint at least.
-        if (bodies + 1 > _fewest || (bodies + 1 == _fewest && after + 1 >= _fewestAfter))
+        var isForest = bodies == _problem.Pieces - BitOperations.PopCount(before);
+        var (paths, joining) = Paths(before);
+        // Each of these paths loses a joint of its own; without a ring each of them is a body more, and so is each piece but one of those
+        // in a body of which no two may stay together.
+        var more = MoreBodies();
+        var (least, opened) = (bodies + (isForest ? Math.Max(paths, more) : more), after + Math.Max(paths, more));
+        if (least > _fewest || (least == _fewest && opened >= _fewestAfter))
             return;
-        for (var g = 0; g < _groups.Length; g++)
+        // First what joins pieces that are to be apart, then what may have to go before it.
+        foreach (var joins in new[] { true, false })
         {
-            if ((before & _groups[g]) != 0 && MayBeLast(g, before))
-                Open(before & ~_groups[g]);
+            for (var g = 0; g < _groups.Length; g++)
+            {
+                if ((before & _groups[g]) != 0 && (joining & _groups[g]) != 0 == joins && MayBeLast(g, before))
+                    Open(before & ~_groups[g]);
+            }
         }
+    }
+
+    // How many more bodies there must be than those counted last: in each, pieces of which every two are to be apart.
+    private int MoreBodies()
+    {
+        Array.Clear(_clique);
+        var more = 0;
+        for (var i = 0; i < _clashing.Length; i++)
+        {
+            ref var clique = ref _clique[Body(_clashing[i])];
+            if ((clique & ~_clash[i]) != 0)
+                continue;
+            more += clique == 0 ? 0 : 1;
+            clique |= 1ul << i;
+        }
+        return more;
+    }
+
+    // Paths between pieces that are to be apart, none sharing a joint with another: how many, and their joints.
+    private (int Paths, uint Joints) Paths(uint joints)
+    {
+        var (paths, all) = (0, 0u);
+        foreach (var (a, b) in _problem.Apart)
+        {
+            if (Path(a, b, joints & ~all) is not (> 0 and var path))
+                continue;
+            paths++;
+            all |= path;
+        }
+        return (paths, all);
+    }
+
+    // A shortest path between two pieces by some joints; 0 for none.
+    private uint Path(int from, int to, uint joints)
+    {
+        Array.Fill(_way, -1);
+        Array.Clear(_by);
+        _way[0] = from;
+        _by[from] = uint.MaxValue;
+        for (int at = 0, end = 1; at < end; at++)
+        {
+            var piece = _way[at];
+            for (var left = joints; left != 0; left &= left - 1)
+            {
+                var joint = _problem.Joints[BitOperations.TrailingZeroCount(left)];
+                if (joint.A != piece && joint.B != piece)
+                    continue;
+                var next = joint.A == piece ? joint.B : joint.A;
+                if (_by[next] != 0)
+                    continue;
+                _by[next] = (piece == from ? 0 : _by[piece]) | (left & (~left + 1));
+                if (next == to)
+                    return _by[next];
+                _way[end++] = next;
+            }
+        }
+        return 0;
     }
 
     private int Bodies(uint joints)

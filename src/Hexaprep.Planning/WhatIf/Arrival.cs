@@ -80,7 +80,7 @@ public static class Arrival
         if (loads.Count == 0)
             return "";
         var sizes = Sentence.Listed([.. loads.SelectMany(l => l).Select(m => $"{m.Count}")]);
-        return $"From mounting to release in loads of {sizes}: {bench.State.Settings.Handles} handles hold no more at once.";
+        return $"From mounting to release in loads of {sizes}: {bench.WhyLoads(unit.Batches[0].Id)}.";
     }
 
     private static BenchIndex Weighted(BenchIndex bench, Guid unit, int weight) =>

@@ -75,7 +75,8 @@ public static class RuleEndpoints
             .Accepts<JsonElement>("application/json")
             .Produces<JsonElement>(200, "application/json")
             .ProducesProblem(400)
-            .ProducesProblem(422);
+            .ProducesProblem(422)
+            .RequireRateLimiting(ComputeEndpoints.RateLimit);
         api.MapGet("/house-rules", HouseAsync)
             .WithSummary("The points where practitioners differ, and what is followed on the bench, for a unit or for a batch.")
             .ProducesProblem(404);

@@ -94,6 +94,22 @@ public sealed class ClosingTests
         Assert.Equal((8, 8), (found.Bodies, found.After.Count));
     }
 
+    // All leaves of a star apart, or two by two: without a bound every one of sixteen million sets would be looked at.
+    [Theory]
+    [InlineData(false, 24, 23)]
+    [InlineData(true, 13, 12)]
+    public void Many_pieces_apart_are_answered(bool inPairs, int bodies, int after)
+    {
+        var joints = Enumerable.Range(0, 24).Select(i => new Joint($"j{i}", 0, i + 1)).ToList();
+        var apart =
+            from a in Enumerable.Range(1, 24)
+            from b in Enumerable.Range(a + 1, 24 - a)
+            where !inPairs || (a % 2 == 1 && b == a + 1)
+            select (a, b);
+        var found = Closing.Of(new ClosingProblem(25, joints, [], [.. apart], []));
+        Assert.Equal((bodies, after), (found.Bodies, found.After.Count));
+    }
+
     [Theory]
     [InlineData("{}", "pieces")]
     [InlineData("""{"pieces":["a"]}""", "joints")]
