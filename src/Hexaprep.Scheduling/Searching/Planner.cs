@@ -42,7 +42,8 @@ public static class Planner
     {
         var p = CompiledProblem.Of(problem);
         var table = new Timetable(p);
-        var kept = WarmStart.Lay(p, table, new Placer(p, table), older) ? Result(p, table) : Solve(problem, 0, cancel: cancel);
+        var holds = WarmStart.Lay(p, table, new Placer(p, table), older);
+        var kept = holds ? Result(p, table) : AtOnce(problem, cancel);
         var was = PlanValue.Finishes(problem, older);
         if (kept.Unplaced.Count == 0 && DaysBack(problem, kept, was) == 0)
             return kept;
@@ -54,9 +55,18 @@ public static class Planner
             if (kept.Unplaced.Count > 0 || DaysBack(problem, inTurn, was) < DaysBack(problem, kept, was))
                 kept = inTurn;
         }
-        return kept.Unplaced.Count > 0 && Solve(problem, 0, cancel: cancel) is var anew && anew.Unplaced.Count < kept.Unplaced.Count
+        return holds && kept.Unplaced.Count > 0 && AtOnce(problem, cancel) is var anew && anew.Unplaced.Count < kept.Unplaced.Count
             ? anew
             : kept;
+    }
+
+    // The best of the fixed orders, as it is: a plan that is kept is bettered afterwards.
+    private static PlanResult AtOnce(PlanProblem problem, CancellationToken cancel)
+    {
+        var p = CompiledProblem.Of(problem);
+        var (table, best) = (TableOf(p, null), new SavedPlan(p));
+        new Search(p, table, (ulong)problem.Seed, cancel).First(best, 0);
+        return Finish(p, table, best);
     }
 
     // By how many whole days the unit that is thrown back the farthest comes home later.
