@@ -36,6 +36,7 @@ public static class RosterFields
         "surface",
         "size",
         "pace",
+        "kit",
     ];
 
     // Room is left for "1 of 3", where a line is split.
@@ -59,6 +60,7 @@ public static class RosterFields
         var surface = read.Said<Surface>("surface");
         var size = read.Said<ModelSize>("size");
         var paces = read.Paces();
+        var kit = materials.Count > 0 ? read.Kit(materials[0], parts) : null;
         var gaps = read.Choice("gaps", RosterExpander.UsualGaps(tier, surface));
         var transfers = read.Whole("transfers", RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)), 0);
         var sheen = read.Choice("final_sheen", Sheen.Matte);
@@ -80,7 +82,7 @@ public static class RosterFields
                     SurfaceSaid = surface,
                     SizeSaid = size,
                     Paces = paces,
-                },
+                }.WithKit(kit),
                 deadline,
                 weight,
                 notes
@@ -156,6 +158,28 @@ public static class RosterFields
                     paces.Add(pace);
             }
             return paces;
+        }
+
+        // "body, head, 2 arms, cloak, hides the face".
+        public PartList? Kit(Material usual, int parts)
+        {
+            var text = cells.GetValueOrDefault("kit", "").Trim();
+            if (text.Length == 0)
+                return null;
+            if (text.Length > PartList.Most * PartList.LongestLine)
+                Wrong("kit", Texts.Cut(text, 40), "The list is too long.", $"Name at most {PartList.Most} parts.");
+            else if (PartList.Read([text], usual, out var wrong) is not { } kit)
+                Wrong("kit", Texts.Cut(text, 40), wrong.Message, wrong.Remedy);
+            else if (cells.GetValueOrDefault("parts", "").Trim().Length > 0 && parts != kit.Count)
+                Wrong(
+                    "kit",
+                    Texts.Cut(text, 40),
+                    $"It has {kit.Count} parts, the column parts says {parts}.",
+                    "Leave parts empty where the kit is listed."
+                );
+            else
+                return kit;
+            return null;
         }
 
         public void Notes(IReadOnlyList<string> notes)

@@ -89,6 +89,30 @@ internal static class SetupSql
                     }
                 ),
             ],
+            Change.PartsLaid c =>
+            [
+                new(
+                    """
+                    delete from part where workspace_id = @w and piece_id in
+                      (select p.id from piece p join model m on m.workspace_id = p.workspace_id and m.id = p.model_id
+                       where p.workspace_id = @w and m.batch_id = @BatchId)
+                    """,
+                    new { w, c.BatchId }
+                ),
+                Tables.Part.Insert(
+                    w,
+                    [
+                        .. c.Parts.Select(p => new PartRow
+                        {
+                            Id = p.Part.Id,
+                            PieceId = p.PieceId,
+                            Number = p.Part.Number,
+                            Name = p.Part.Name,
+                            Material = Ids.Of(p.Part.Material),
+                        }),
+                    ]
+                ),
+            ],
             Change.RouteSet c => Route(w, c),
             Change.RecipeSet c =>
             [

@@ -120,6 +120,7 @@ public static class RosterEdits
         var traits = batch.Traits with
         {
             Materials = [.. batch.Traits.Materials.Select(m => m == Material.Unknown ? material : m).Distinct().Order()],
+            Kit = batch.Traits.Kit?.Identified(material),
         };
         return new Decision(
             "batch",

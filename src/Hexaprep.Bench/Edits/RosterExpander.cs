@@ -64,11 +64,7 @@ public static class RosterExpander
 
     private static Model CallModel(Guid batchId, int number, BatchTraits traits, Func<Guid> newId)
     {
-        // Every material named must be on a part, so a model has at least as many parts as materials.
-        var count = Math.Max(traits.Parts, traits.Materials.Count);
-        var parts = Enumerable
-            .Range(1, count)
-            .Select(i => new Part(newId(), i, $"part {i}", traits.Materials[(i - 1) % traits.Materials.Count]));
+        var parts = KitEdits.PartsOf(traits).Select((p, i) => new Part(newId(), i + 1, p.Name, p.Material));
         return new Model(newId(), batchId, number, [new Piece(newId(), 1, [.. parts])]);
     }
 }

@@ -132,6 +132,11 @@ public sealed record BatchRow
     [Passes]
     public IReadOnlyList<string>? Passes { get; init; }
 
+    /// <summary>The parts of its kit, a line a kind of part as <see cref="PartList"/> reads it; null where only their number is
+    /// known.</summary>
+    [Kit]
+    public IReadOnlyList<string>? Kit { get; init; }
+
     /// <summary>Its place on the bench, from 1.</summary>
     [Range(0, 1_000_000)]
     public required int Position { get; init; }
@@ -162,6 +167,7 @@ public sealed record BatchRow
             Size = b.Traits.SizeSaid is { } size ? Ids.Of(size) : null,
             Paces = [.. b.Traits.Paces.Select(p => p.ToString())],
             Passes = b.Traits.Passes is { } passes ? [.. passes.Select(p => p.ToString())] : null,
+            Kit = b.Traits.Kit?.Lines,
             Position = position,
             Version = b.Version,
         };
@@ -189,7 +195,9 @@ public sealed record BatchRow
                 SurfaceSaid = Surface is null ? null : Ids.Parse<Surface>(Surface),
                 SizeSaid = Size is null ? null : Ids.Parse<ModelSize>(Size),
                 Paces = [.. Paces.Select(p => StepPace.Read(p, out _)!)],
-            }.WithPasses(Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)]),
+            }
+                .WithPasses(Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)])
+                .WithKit(Kit is null ? null : PartList.Read(Kit, Ids.Parse<Material>(Materials[0]), out _)),
             Version
         );
 }

@@ -105,6 +105,10 @@ public abstract record Change
     /// <summary>The parts of unknown material in a batch are of this one. The batch itself follows as <see cref="BatchSet"/>.</summary>
     public sealed record PartsNamed(Guid BatchId, Material Material) : Change;
 
+    /// <summary>The parts of a batch's models as they now are, by the piece they belong to. The batch itself has them as its
+    /// kit.</summary>
+    public sealed record PartsLaid(Guid BatchId, IReadOnlyList<(Guid PieceId, Part Part)> Parts) : Change;
+
     /// <summary>The route of a batch as it now is, with the steps that are no longer needed but have a history.</summary>
     public sealed record RouteSet(Guid BatchId, IReadOnlyList<BenchStep> Steps, IReadOnlyList<BenchEdge> Edges) : Change;
 

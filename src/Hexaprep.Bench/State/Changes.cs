@@ -29,7 +29,7 @@ public static class Changes
             Change.BatchAdded c => s with { Batches = s.Batches.Insert(s.Batches.FindIndex(b => b.Id == c.After) + 1, c.Batch) },
             Change.BatchGone c => Gone(s, c.BatchId),
             Change.ModelsSet c => Moved(s, c.Models),
-            Change.PartsNamed => s,
+            Change.PartsNamed or Change.PartsLaid => s,
             Change.RouteSet c => Routed(s, c),
             Change.RouteChangesSet c => s with
             {

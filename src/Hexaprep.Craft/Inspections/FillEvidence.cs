@@ -1,3 +1,4 @@
+using Hexaprep.Craft.Joining;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Inspections.CauseId;
@@ -29,9 +30,8 @@ internal static class FillEvidence
         // Cement melts styrene into the gap; on anything else it only evaporates.
         if (
             log.Coats.Any(c => IsFiller(c) && c.Laid.Product == ProductClass.PlasticCement)
-            && log.Job.Batch.Materials.FirstOrDefault(m => Routes.Joining.Rating(Ids.Of(ProductClass.PlasticCement), m) == 0)
-                is var material
-            && Routes.Joining.Rating(Ids.Of(ProductClass.PlasticCement), material) == 0
+            && log.Job.Batch.Materials.FirstOrDefault(m => PairGlue.Rating(Ids.Of(ProductClass.PlasticCement), m) == 0) is var material
+            && PairGlue.Rating(Ids.Of(ProductClass.PlasticCement), material) == 0
         )
             yield return new(
                 GapUnfilled,

@@ -1,4 +1,5 @@
 using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Joining;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
@@ -112,7 +113,7 @@ internal static class MaterialEvidence
             var id = Ids.Of(glue.Laid.Product);
             if (!TradeDefaults.RatesGlue(id))
                 continue;
-            var poor = scene.Log.Job.Batch.Materials.Where(m => m != Material.Unknown && Routes.Joining.Rating(id, m) <= 1).ToList();
+            var poor = scene.Log.Job.Batch.Materials.Where(m => m != Material.Unknown && PairGlue.Rating(id, m) <= 1).ToList();
             if (poor.Count > 0)
                 yield return new(
                     WeakJoint,

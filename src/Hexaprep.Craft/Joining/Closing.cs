@@ -54,7 +54,9 @@ internal sealed class ClosingSearch
     {
         _problem = problem;
         var grouped = problem.Together.Aggregate(0u, (all, g) => all | g);
-        _groups = [.. problem.Together, .. Enumerable.Range(0, problem.Joints.Count).Select(j => 1u << j).Where(j => (grouped & j) == 0)];
+        var alone = Enumerable.Range(0, problem.Joints.Count).Select(j => 1u << j).Where(j => (grouped & j) == 0);
+        // In the order of the joints: where nothing speaks against it, they are closed as they were listed.
+        _groups = [.. problem.Together.Concat(alone).OrderBy(BitOperations.TrailingZeroCount)];
         _blockers = [.. _groups.Select(g => problem.Blocked.Where(b => (g >> b.Joint & 1) == 1).Select(b => b.By).ToArray())];
         _body = new int[problem.Pieces];
         _seen = new ulong[(problem.All >> 6) + 1];
@@ -250,7 +252,7 @@ internal sealed class ClosingSearch
         var order = new List<int>();
         while (set != closed)
         {
-            var last = Enumerable.Range(0, _groups.Length).First(g => (set & ~closed & _groups[g]) != 0 && MayBeLast(g, set));
+            var last = Enumerable.Range(0, _groups.Length).Last(g => (set & ~closed & _groups[g]) != 0 && MayBeLast(g, set));
             set &= ~_groups[last];
             order.InsertRange(0, Numbers(_groups[last]));
         }

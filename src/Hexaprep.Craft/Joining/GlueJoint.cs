@@ -54,88 +54,100 @@ public static class GlueJoint
         };
     }
 
-    private static (double Area, double Modulus, double Least) Section(Inputs i)
+    private static JointLoad Load(Inputs i)
     {
-        if (i.Choice("shape", ["round", "rect"]) == "round")
-        {
-            var d = i.Number("dia_mm", 0.2, 100);
-            return (Math.PI * d * d / 4, Math.PI * d * d * d / 32, d);
-        }
-        var (b, h) = (i.Number("width_mm", 0.2, 100), i.Number("height_mm", 0.2, 100));
-        return (b * h, b * h * h / 6, Math.Min(b, h));
-    }
-
-    // Long: one joint, from its load to the smallest rod that bears it.
-    private static object Joint(Inputs i)
-    {
-        var (area, modulus, least) = Section(i);
-        var (a, b) = (i.Choice("a", TradeDefaults.GluedMaterials), i.Choice("b", TradeDefaults.GluedMaterials));
+        var round = i.Choice("shape", ["round", "rect"]) == "round";
+        var (b, h) = round ? (i.Number("dia_mm", 0.2, 100), 0) : (i.Number("width_mm", 0.2, 100), i.Number("height_mm", 0.2, 100));
+        var (matA, matB) = (i.Choice("a", TradeDefaults.GluedMaterials), i.Choice("b", TradeDefaults.GluedMaterials));
         var glue = i.Choice("glue", TradeDefaults.Glues);
         var accelerated = Accelerated(i, glue);
-        if (Rating(glue, a, b) == 0)
-            throw new ComputeRefusedException("E_CHOICE", "glue", $"'{glue}' does not hold {a} to {b}.");
-        var force = i.Number("mass_g", 0, 5000, above: true) / 1000 * Gravity * i.Number("knock_g", 1, 200, 25);
-        var moment = force * i.Number("arm_mm", 0, 500);
-        var wanted = i.Number("safety", 1, 20, 3);
-        var stress = (moment / modulus + force / area) / i.Number("contact", 0.05, 1, 0.7);
-        var strength =
-            Math.Min(TradeDefaults.GlueStrength(glue, a), TradeDefaults.GlueStrength(glue, b))
-            * (accelerated ? TradeDefaults.AcceleratedStrength : 1);
-        var (depthA, depthB) = (i.Number("depth_a_mm", 0, 200), i.Number("depth_b_mm", 0, 200));
-        var (localA, localB) = (i.Number("local_a_mm", 0.2, 200, least), i.Number("local_b_mm", 0.2, 200, least));
-        var yield = TradeDefaults.RodYield[i.Choice("rod", [.. TradeDefaults.RodYield.Keys], "brass")];
-        var safety = strength / stress;
-        if (safety >= wanted)
-            return new
+        if (Rating(glue, matA, matB) == 0)
+            throw new ComputeRefusedException("E_CHOICE", "glue", $"'{glue}' does not hold {matA} to {matB}.");
+        var section = round ? JointSection.Round(b) : JointSection.Rectangle(b, h);
+        return new JointLoad(section, matA, matB, glue, i.Number("mass_g", 0, 5000, above: true), i.Number("arm_mm", 0, 500))
+        {
+            Accelerated = accelerated,
+            Knock = i.Number("knock_g", 1, 200, 25),
+            Safety = i.Number("safety", 1, 20, 3),
+            Contact = i.Number("contact", 0.05, 1, 0.7),
+            DepthsMm = (i.Number("depth_a_mm", 0, 200), i.Number("depth_b_mm", 0, 200)),
+            LocalsMm = (i.Number("local_a_mm", 0.2, 200, section.LeastMm), i.Number("local_b_mm", 0.2, 200, section.LeastMm)),
+            Rod = i.Choice("rod", [.. TradeDefaults.RodYield.Keys], "brass"),
+        };
+    }
+
+    private static object Joint(Inputs i)
+    {
+        var verdict = Judge(Load(i));
+        return verdict.NeedsPin
+            ? new
             {
-                force_N = force,
-                moment_Nmm = moment,
-                stress_MPa = stress,
-                strength_MPa = strength,
-                safety,
+                force_N = verdict.ForceN,
+                moment_Nmm = verdict.MomentNmm,
+                stress_MPa = verdict.StressMpa,
+                strength_MPa = verdict.StrengthMpa,
+                safety = verdict.Safety,
+                pin = true,
+                pin_choice = verdict.Pin is not { } pin
+                    ? null
+                    : (object)
+                        new
+                        {
+                            rod_mm = pin.RodMm,
+                            drill_mm = pin.DrillMm,
+                            hole_a_mm = pin.HoleAMm,
+                            hole_b_mm = pin.HoleBMm,
+                            rod_length_mm = pin.HoleAMm + pin.HoleBMm,
+                        },
+                rejected = verdict.Rejected.Select(r => new object[] { r.RodMm, r.Why }),
+                verdict = verdict.Pin is null ? "no_pin_fits_support_or_other_glue" : "pin",
+            }
+            : new
+            {
+                force_N = verdict.ForceN,
+                moment_Nmm = verdict.MomentNmm,
+                stress_MPa = verdict.StressMpa,
+                strength_MPa = verdict.StrengthMpa,
+                safety = verdict.Safety,
                 pin = false,
                 verdict = "glue_only",
             };
-        var bending = moment * wanted / 2;
-        var rejected = new List<object[]>();
-        object? choice = null;
+    }
+
+    /// <summary>Whether glue alone bears a joint, and the smallest pin that does where it does not.</summary>
+    public static JointVerdict Judge(JointLoad load)
+    {
+        var force = load.MassG / 1000 * Gravity * load.Knock;
+        var moment = force * load.ArmMm;
+        var stress = (moment / load.Section.ModulusMm3 + force / load.Section.AreaMm2) / load.Contact;
+        var strength =
+            Math.Min(TradeDefaults.GlueStrength(load.Glue, load.A), TradeDefaults.GlueStrength(load.Glue, load.B))
+            * (load.Accelerated ? TradeDefaults.AcceleratedStrength : 1);
+        var safety = strength / stress;
+        if (safety >= load.Safety)
+            return new(force, moment, stress, strength, safety, false, null, []);
+        var (pin, rejected) = SmallestPin(load, moment * load.Safety / 2);
+        return new(force, moment, stress, strength, safety, true, pin, rejected);
+    }
+
+    private static (PinFit? Pin, List<(double RodMm, string Why)> Rejected) SmallestPin(JointLoad load, double bending)
+    {
+        var (yield, rejected) = (TradeDefaults.RodYield[load.Rod], new List<(double, string)>());
         foreach (var rod in TradeDefaults.PinRodsMm)
         {
             double Embedded(string material) => Math.Max(2 * rod, Math.Sqrt(6 * bending / (rod * TradeDefaults.Crush(material))));
             bool IsThin(double local) => (local - rod - DrillOverMm) / 2 < Math.Max(rod / 2, LeastWallMm) - 1e-12;
-            var (holeA, holeB) = (Embedded(a), Embedded(b));
+            var (holeA, holeB) = (Embedded(load.A), Embedded(load.B));
             var why =
-                IsThin(localA) || IsThin(localB) ? "wall_too_thin"
+                IsThin(load.LocalsMm.A) || IsThin(load.LocalsMm.B) ? "wall_too_thin"
                 : bending > yield * rod * rod * rod / 6 ? "rod_bends"
-                : holeA > depthA - FarSideMm || holeB > depthB - FarSideMm ? "too_shallow"
+                : holeA > load.DepthsMm.A - FarSideMm || holeB > load.DepthsMm.B - FarSideMm ? "too_shallow"
                 : null;
-            if (why is not null)
-            {
-                rejected.Add([rod, why]);
-                continue;
-            }
-            choice = new
-            {
-                rod_mm = rod,
-                drill_mm = rod + DrillOverMm,
-                hole_a_mm = holeA,
-                hole_b_mm = holeB,
-                rod_length_mm = holeA + holeB,
-            };
-            break;
+            if (why is null)
+                return (new PinFit(rod, rod + DrillOverMm, holeA, holeB), rejected);
+            rejected.Add((rod, why));
         }
-        return new
-        {
-            force_N = force,
-            moment_Nmm = moment,
-            stress_MPa = stress,
-            strength_MPa = strength,
-            safety,
-            pin = true,
-            pin_choice = choice,
-            rejected,
-            verdict = choice is null ? "no_pin_fits_support_or_other_glue" : "pin",
-        };
+        return (null, rejected);
     }
 
     private static bool Accelerated(Inputs i, string glue) =>

@@ -19,12 +19,17 @@ public static class Finishing
         !j.Skips(Reassemble)
         && (
             j.Adds(Reassemble)
-            || (!j.Follows(HouseRuleCatalog.SubAssemblies, "none") && j.Batch.Parts > 2 && j.Batch.Tier is Tier.Leader or Tier.Display)
+            || (
+                j.Batch.Kit is not null
+                    ? KitJobs.ClosingOf(j)!.Bodies > 1
+                    : !j.Follows(HouseRuleCatalog.SubAssemblies, "none") && j.Batch.Parts > 2 && j.Batch.Tier is Tier.Leader or Tier.Display
+            )
         );
 
-    /// <summary>In how many pieces a model is primed and painted, 1 to 4.</summary>
+    /// <summary>In how many pieces a model is primed and painted, at least 1; up to 4 where its kit was not described.</summary>
     public static int PiecesApart(Job j) =>
         !Apart(j) ? 1
+        : KitJobs.ClosingOf(j) is { } closing ? Math.Max(2, closing.Bodies)
         : j.Follows(HouseRuleCatalog.SubAssemblies, "many") ? 4
         : 2;
 
@@ -40,8 +45,13 @@ public static class Finishing
         {
             LeftOut = j => Weathered(j) ? null : $"No weathering on {Tiers.Word(j.Batch.Tier)} by default: add it where you want it.",
         },
-        new(Reassemble, Apart, _ => "Pieces painted apart are joined when all are equally far.", j => Joins(j)),
-        new(SeamRepair, Apart, _ => "Most seams vanish with a little work, seen from where the unit is played.", j => Repairs(j))
+        new(Reassemble, Apart, WhyApart, j => Joins(j)),
+        new(
+            SeamRepair,
+            j => Apart(j) && KitJobs.Seams(j) > 0,
+            _ => "Most seams vanish with a little work, seen from where the unit is played.",
+            j => Repairs(j)
+        )
         {
             Shares = _ => [0.5, 0.5],
             Later = filled => filled with { Product = ProductClass.AcrylicWb, Method = "brush" },
@@ -310,15 +320,22 @@ public static class Finishing
         Rule.Lock("VarnishLocksTheSurface", FinalCoat, Strength.Practice, "What is under the last coat is repaired on top of it only."),
     ];
 
+    private static string WhyApart(Job j) =>
+        KitJobs.ClosingOf(j) is { After.Count: > 0 } closing
+            ? $"Held apart until painted, then closed in this order: {string.Join(", ", closing.After.Select(a => a.Words))}."
+            : "Pieces painted apart are joined when all are equally far.";
+
     private static IReadOnlyList<StepAmounts> Joins(Job j)
     {
-        StepAmounts ca = new(2, 120)
+        // Without a kit the house rule says how many pieces, and how much longer more of them take.
+        var joints = j.Batch.Kit is null ? 1 : KitJobs.JointsAfter(j);
+        StepAmounts ca = new(2, 120 * joints)
         {
             Attention = Attention.Attended,
             Product = ProductClass.Ca,
             Method = "ca",
         };
-        StepAmounts cement = new(2, 120)
+        StepAmounts cement = new(2, 120 * joints)
         {
             Attention = Attention.Attended,
             Product = ProductClass.PlasticCement,
@@ -330,13 +347,14 @@ public static class Finishing
     private static IReadOnlyList<StepAmounts> Repairs(Job j)
     {
         // Filled, then the strip painted over; the varnish over all is a step of its own.
-        StepAmounts varnish = new(3, 900)
+        var seams = j.Batch.Kit is null ? 1 : KitJobs.Seams(j);
+        StepAmounts varnish = new(3, 900 * seams)
         {
             Product = ProductClass.AcrylicWb,
             Method = "gloss_varnish",
             Occurrences = 2,
         };
-        StepAmounts putty = new(3, 1080)
+        StepAmounts putty = new(3, 1080 * seams)
         {
             Product = ProductClass.AcrylicPutty,
             Method = "acrylic_putty",

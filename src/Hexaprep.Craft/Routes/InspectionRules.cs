@@ -21,7 +21,7 @@ public static class InspectionRules
             j => Math.Min(60, 10 + 2 * j.Batch.Parts)
         ),
         Look(DryFitGate, Joining.Assembled, "A joint that gaps, rocks or springs is trimmed or bent now: glue makes it final.", j =>
-            Math.Min(60, 5 * Joining.Joints(j))
+            Math.Min(60, 5 * KitJobs.Joints(j))
         ),
         Look(FillGate, Filling.Filled, "A pit or a step in the fill is one more dab now, and a coat of primer later.", _ => 20),
         Look(GlossBedGate, Marked, "Dust or a run in the gloss shows through every transfer laid on it.", _ => 15),

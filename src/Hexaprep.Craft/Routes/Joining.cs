@@ -1,5 +1,6 @@
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.HouseRules;
+using Hexaprep.Craft.Joining;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
@@ -14,17 +15,23 @@ public static class Joining
     internal static readonly Func<Job, bool> Assembled = j => j.Batch.Parts > 1 || j.Batch.Materials.Count > 1;
     private static readonly Func<Job, bool> Welds = j => j.All(m => m.IsStyrene()) && j.Follows(HouseRuleCatalog.PlasticGlue, "cement");
 
-    // A kit of several materials has joints of plastic on plastic where some material has two parts or more.
+    // A kit of several materials has joints of plastic on plastic: those it was said to have, else where some material has two parts.
     private static readonly Func<Job, bool> WeldsSome = j =>
-        j.Any(m => m.IsStyrene()) && !j.All(m => m.IsStyrene()) && j.Batch.Parts > j.Batch.Materials.Count;
+        j.Any(m => m.IsStyrene())
+        && !j.All(m => m.IsStyrene())
+        && (
+            KitJobs.KitOf(j) is { } kit
+                ? kit.Joints.Any(i => i.Part.Material.IsStyrene() && i.Other.Material.IsStyrene())
+                : j.Batch.Parts > j.Batch.Materials.Count
+        );
     private static readonly Func<Job, bool> Tooth = j =>
         j.Any(m => !m.IsStyrene() && m is not Material.FlexiblePvc and not Material.Photopolymer);
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepApplicability> Choices =
     [
-        new(DryFit, Assembled, _ => "The last free change before glue.", j => new(1, 25 * Joints(j))),
-        new(Roughen, Roughened, j => $"Glue needs tooth on {j.Batch.MaterialWords}.", j => new(2, 20 * Joints(j)))
+        new(DryFit, Assembled, _ => "The last free change before glue.", j => new(1, 25 * KitJobs.Joints(j))),
+        new(Roughen, Roughened, j => $"Glue needs tooth on {j.Batch.MaterialWords}.", j => new(2, 20 * KitJobs.Joints(j)))
         {
             LeftOut = j =>
                 Assembled(j) && !Welds(j) && j.Follows(HouseRuleCatalog.RoughenFaces, "never")
@@ -32,7 +39,7 @@ public static class Joining
                     : null,
             Without = _ => "Glue on a smooth face lets go at the first knock.",
         },
-        new(Pin, Pinned, _ => "Heavy or handled joints shear off without a pin.", _ => new(4, 240))
+        new(Pin, Pinned, WhyPinned, j => new(4, 240 * Math.Max(1, KitJobs.Pins(j).Count)))
         {
             LeftOut = WhyUnpinned,
             Without = _ => "A heavy joint on glue alone drops off at the first knock.",
@@ -43,8 +50,8 @@ public static class Joining
             Assembled,
             j =>
                 Welds(j) ? "Solvent cement welds frame plastic to itself."
-                : j.Batch.Materials.Count > 1 ? $"{Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
-                : $"{Name(Best(j))} holds every pair of these materials.",
+                : j.Batch.Materials.Count > 1 ? $"{PairGlue.Name(Best(j))} holds every pair of these materials; a model has {ByPair(j)}."
+                : $"{PairGlue.Name(Best(j))} holds every pair of these materials.",
             Glues
         )
         {
@@ -318,36 +325,6 @@ public static class Joining
         Rule.Lock("TooDeepAPinHole", Pin, Strength.Law, "Too deep a hole comes through: plug it and fill."),
     ];
 
-    /// <summary>The glue for a pair of materials: the best of the table that welds or holds both, and how sure it is (1 poor, 2 good,
-    /// 3 best).</summary>
-    public static (string Glue, int Rating) ForPair(Material one, Material other)
-    {
-        string[] glues = ["plastic_cement", "ca", "epoxy_adhesive", "flexible_adhesive"];
-        var rated = glues.Select(g => (Glue: g, Rating: Math.Min(Rating(g, one), Rating(g, other)))).ToList();
-        // CA stands before the slower glues where they hold equally well.
-        return rated.MaxBy(r => r.Rating);
-    }
-
-    /// <summary>How well a glue holds a material, by the trade's table; the strictest of all for an unknown one.</summary>
-    public static int Rating(string glue, Material material) =>
-        material switch
-        {
-            Material.Unknown => Enum.GetValues<Material>().Where(m => m != Material.Unknown).Min(m => Rating(glue, m)),
-            Material.OldLead => TradeDefaults.GlueRating(glue, Ids.Of(Material.WhiteMetal)),
-            _ => TradeDefaults.GlueRating(glue, Ids.Of(material)),
-        };
-
-    /// <summary>What a glue is called.</summary>
-    public static string Name(string glue) =>
-        glue switch
-        {
-            "plastic_cement" => "Solvent cement",
-            "epoxy_adhesive" => "Two-part adhesive",
-            "flexible_adhesive" => "Flexible adhesive",
-            "pva" => "White glue",
-            _ => "CA",
-        };
-
     private static bool Roughened(Job j) =>
         Assembled(j)
         && !Welds(j)
@@ -358,13 +335,22 @@ public static class Joining
         Assembled(j)
         && !j.Follows(HouseRuleCatalog.Pins, "never")
         && (
-            j.Any(m => m.IsMetal())
-            || (j.Batch.Tier != Tier.RankAndFile && j.Any(m => m is Material.PuResin))
-            || (j.Follows(HouseRuleCatalog.Pins, "always") && !Welds(j))
+            j.Batch.Kit is not null
+                ? KitJobs.Pins(j).Count > 0
+                : j.Any(m => m.IsMetal())
+                    || (j.Batch.Tier != Tier.RankAndFile && j.Any(m => m is Material.PuResin))
+                    || (j.Follows(HouseRuleCatalog.Pins, "always") && !Welds(j))
         );
+
+    private static string WhyPinned(Job j) =>
+        KitJobs.Pins(j) is [_, ..] pins
+            ? $"Glue alone does not bear a knock: {string.Join(", ", pins.Select(p => p.Joint.Words))}."
+            : "Heavy or handled joints shear off without a pin.";
 
     private static string? WhyUnpinned(Job j) =>
         !Assembled(j) ? null
+        : j.Batch.Kit is not null && !j.Follows(HouseRuleCatalog.Pins, "never")
+            ? "By weight and lever, glue alone bears a knock at every joint."
         : j.Follows(HouseRuleCatalog.Pins, "never") && j.Any(m => m.IsMetal() || m is Material.PuResin) ? "No pins, by house rule."
         : j.Any(m => m is Material.PuResin) ? "Rank and file in resin is glued without pins: the joints are light."
         : Welds(j) ? "Solvent cement welds its joints: they hold without pins."
@@ -393,7 +379,7 @@ public static class Joining
     private static IReadOnlyList<StepAmounts> Glues(Job j)
     {
         StepAmounts By(string method, ProductClass product, int seconds) =>
-            new(2, seconds * Joints(j))
+            new(2, seconds * KitJobs.JointsBefore(j))
             {
                 Attention = Attention.Attended,
                 Product = product,
@@ -412,6 +398,12 @@ public static class Joining
     /// joined to the first.</summary>
     public static IReadOnlyDictionary<(Material One, Material Other), int> JointsByPair(BatchTraits batch)
     {
+        if (batch.Kit is { } parts)
+            return ModelKit
+                .Of(parts)
+                .Joints.Select(j => (One: j.Part.Material, Other: j.Other.Material))
+                .GroupBy(p => p.One < p.Other ? p : (One: p.Other, Other: p.One))
+                .ToDictionary(g => g.Key, g => g.Count());
         var materials = batch.Materials.Order().ToList();
         return Enumerable
             .Range(1, Math.Max(batch.Parts, materials.Count) - 1)
@@ -425,11 +417,8 @@ public static class Joining
             "; ",
             JointsByPair(j.Batch)
                 .Select(p =>
-                    $"about {Sentence.Counted(p.Value, "joint")} of {Materials.Word(p.Key.One)} to {Materials.Word(p.Key.Other)}: "
-                    + Name(ForPair(p.Key.One, p.Key.Other).Glue)
+                    $"{(j.Batch.Kit is null ? "about " : "")}{Sentence.Counted(p.Value, "joint")} of {Materials.Word(p.Key.One)} to {Materials.Word(p.Key.Other)}: "
+                    + PairGlue.Name(PairGlue.Best(p.Key.One, p.Key.Other).Glue)
                 )
         );
-
-    /// <summary>Joints of a model, 1 or more.</summary>
-    internal static int Joints(Job j) => Math.Max(1, Math.Max(j.Batch.Parts, j.Batch.Materials.Count) - 1);
 }

@@ -94,6 +94,9 @@ public static class RouteBuilder
         var times = 1.0;
         foreach (var school in HouseRuleCatalog.At(kind))
         {
+            // Of a described kit every piece is counted.
+            if (school == HouseRuleCatalog.SubAssemblies && job.Batch.Kit is not null)
+                continue;
             foreach (var pace in job.House.Of(school).Paces)
                 if (pace.Step == kind)
                     times *= pace.Times;

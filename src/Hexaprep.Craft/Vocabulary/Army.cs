@@ -165,6 +165,14 @@ public sealed record BatchTraits(
     /// <summary>How it is painted, pass by pass; null: as is usual for its tier; empty: as one, nobody said how.</summary>
     public IReadOnlyList<PaintPass>? Passes { get; init; }
 
+    /// <summary>The parts of its kit, one by one; null where only their number is known.</summary>
+    public PartList? Kit { get; init; }
+
+    /// <summary>The same with the parts of its kit: their number and materials are the list's. Null forgets the list and keeps
+    /// both.</summary>
+    public BatchTraits WithKit(PartList? kit) =>
+        kit is null ? this with { Kit = null } : this with { Kit = kit, Parts = kit.Count, Materials = kit.Materials };
+
     /// <summary>The same with a list of passes: its minutes are the list's. Null goes back to the usual list, empty to one pass.</summary>
     public BatchTraits WithPasses(IReadOnlyList<PaintPass>? passes) =>
         this with

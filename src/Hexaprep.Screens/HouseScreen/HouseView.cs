@@ -6,6 +6,7 @@ using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Problem;
 using Hexaprep.Planning.Reasons;
 using Hexaprep.Planning.WhatIf;
+using Hexaprep.Screens.Wording;
 using NodaTime;
 
 namespace Hexaprep.Screens.HouseScreen;
@@ -166,7 +167,7 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
             option.Id == current,
             hands,
             days,
-            Words(hands, days),
+            EffectWords.Of(hands, days),
             [.. Promises.Moves(bench, was, promises, _clock)],
             Titles(has.Except(had)),
             Titles(had.Except(has))
@@ -181,19 +182,6 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
 
     private static int Hands(BenchIndex index) =>
         index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Left(s)));
-
-    private static string Words(int hands, double? days)
-    {
-        var work = hands == 0 ? "the same work" : $"{Clockface.Hands(Math.Abs(hands))} {(hands > 0 ? "more" : "less")} work";
-        var end = days switch
-        {
-            null => "no date for some unit",
-            > -0.5 and < 0.5 => "the same end",
-            > 0 => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"the last unit {days:0.#} days later"),
-            _ => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"the last unit {-days:0.#} days earlier"),
-        };
-        return $"{work}, {end}";
-    }
 
     private IEnumerable<ScopeView> Scopes()
     {

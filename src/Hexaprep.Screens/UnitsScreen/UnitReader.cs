@@ -1,5 +1,6 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
+using Hexaprep.Craft.Joining;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
@@ -197,7 +198,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         return
         [
             .. from pair in Joining.JointsByPair(batch)
-            let best = Joining.ForPair(pair.Key.One, pair.Key.Other)
+            let best = PairGlue.Best(pair.Key.One, pair.Key.Other)
             let hold = best.Rating switch
             {
                 0 => "nothing holds this for sure: find out what it is",
@@ -209,8 +210,8 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 pair.Key.One == pair.Key.Other
                     ? $"{Materials.Word(pair.Key.One)} to itself"
                     : $"{Materials.Word(pair.Key.One)} to {Materials.Word(pair.Key.Other)}",
-                Joining.Name(best.Glue),
-                $"{hold}; about {Sentence.Counted(pair.Value, "joint")} a model"
+                PairGlue.Name(best.Glue),
+                $"{hold}; {(batch.Kit is null ? "about " : "")}{Sentence.Counted(pair.Value, "joint")} a model"
             ),
         ];
     }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
 
@@ -27,5 +28,19 @@ public static class EffectWords
                 ? "no longer in all"
                 : $"{Clockface.Lasts(Math.Abs(effect.ElapsedMinutes))} {(effect.ElapsedMinutes > 0 ? "longer" : "shorter")} in all";
         return $"{hands}, {elapsed}";
+    }
+
+    /// <summary>Hands for all that is still to be done, and days to the end of the last unit; null days: some unit has no date.</summary>
+    public static string Of(int hands, double? days)
+    {
+        var work = hands == 0 ? "the same work" : $"{Clockface.Hands(Math.Abs(hands))} {(hands > 0 ? "more" : "less")} work";
+        var end = days switch
+        {
+            null => "no date for some unit",
+            > -0.5 and < 0.5 => "the same end",
+            > 0 => string.Create(CultureInfo.InvariantCulture, $"the last unit {days:0.#} days later"),
+            _ => string.Create(CultureInfo.InvariantCulture, $"the last unit {-days:0.#} days earlier"),
+        };
+        return $"{work}, {end}";
     }
 }

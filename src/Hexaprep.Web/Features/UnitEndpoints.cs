@@ -3,6 +3,7 @@ using Hexaprep.Bench.Records;
 using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Web.Http;
+using Hexaprep.Web.Planning;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 
@@ -56,6 +57,13 @@ public sealed record BatchEdit(
 /// tier, empty for one pass.</param>
 public sealed record PassesEdit(Guid Id, int Version, IReadOnlyList<string>? Passes);
 
+/// <summary>The parts of a batch's kit, as they are to be.</summary>
+/// <param name="Id">Client-made: it makes the change safe to send again.</param>
+/// <param name="Version">The batch's version it was made from.</param>
+/// <param name="Kit">The parts, such as <c>body, head, 2 arms, cloak, hides the face</c>, in one line or several; null where only their
+/// number is known.</param>
+public sealed record KitEdit(Guid Id, int Version, IReadOnlyList<string>? Kit);
+
 /// <summary>A mix written down; the id makes it safe to send again.</summary>
 public sealed record RecipeEdit(Guid Id, string? Area, string? Mix);
 
@@ -95,6 +103,19 @@ public static class UnitEndpoints
             .ProducesProblem(404);
         api.MapPut("/batches/{id:guid}/passes", PaintAsAsync)
             .WithSummary("How a batch is painted, a line a pass; null for the usual list of its tier, none for one pass.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapGet("/batches/{id:guid}/kit", KitAsync)
+            .WithSummary("The parts of a batch's kit: what is held apart and what that costs, how it closes, what is pinned.")
+            .ProducesProblem(404);
+        api.MapGet("/batches/{id:guid}/kit/effect", EffectAsync)
+            .WithSummary("What holding a part apart, or joining it, does to the plan.")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPut("/batches/{id:guid}/kit", DescribeAsync)
+            .WithSummary("Describes the parts of a batch's kit, a line a kind of part; null forgets them.")
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
@@ -268,6 +289,68 @@ public static class UnitEndpoints
             },
             () => OwnerAsync(id, desk, cancel)
         );
+
+    private static async Task<Ok<KitView>> KitAsync(Guid id, BenchService desk, CancellationToken cancel) =>
+        TypedResults.Ok(await KitOfAsync(id, desk, cancel));
+
+    private static async Task<Results<Ok<KitView>, ProblemHttpResult>> DescribeAsync(
+        Guid id,
+        KitEdit edit,
+        BenchService desk,
+        CancellationToken cancel
+    ) =>
+        await Stale.OrAsync(
+            async () =>
+            {
+                await desk.WriteAsync(
+                    edit.Id,
+                    new { id, edit },
+                    bench => KitEdits.Describe(bench, id, edit.Version, edit.Kit, desk.Now, Guid.NewGuid),
+                    cancel
+                );
+                return await KitOfAsync(id, desk, cancel);
+            },
+            () => KitOfAsync(id, desk, cancel)
+        );
+
+    private static async Task<Ok<KitEffectView>> EffectAsync(
+        Guid id,
+        string part,
+        string held,
+        BenchService desk,
+        PlanMaker maker,
+        CancellationToken cancel
+    )
+    {
+        if (!Ids.TryParse<PartHeld>(held, out var decision))
+            throw new RefusedException(
+                new Refusal("held", $"'{held}' is no decision.", $"Give one of {string.Join(", ", Ids.All<PartHeld>())}.")
+            );
+        await KitOfAsync(id, desk, cancel);
+        return TypedResults.Ok(
+            await desk.AskAsync(
+                (id, part, decision),
+                (stored, plan, now, token) =>
+                    new KitReader(stored.Bench, plan, now).Effect(
+                        stored.Bench.Batches[id],
+                        part,
+                        decision,
+                        maker.TrialBudgetOf(stored.Bench),
+                        Guid.NewGuid,
+                        token
+                    ),
+                cancel
+            )
+        );
+    }
+
+    private static async Task<KitView> KitOfAsync(Guid id, BenchService desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return laid.Bench.Batches.TryGetValue(id, out var batch)
+            ? new KitReader(laid.Bench, laid.Plan, laid.Now).Of(batch)
+            : throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
+    }
 
     internal static async Task<UnitView> OwnerAsync(Guid batchId, BenchService desk, CancellationToken cancel)
     {

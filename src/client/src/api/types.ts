@@ -1551,6 +1551,174 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{id}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts of a batch's kit: what is held apart and what that costs, how it closes, what is pinned. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        /** Describes the parts of a batch's kit, a line a kind of part; null forgets them. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KitEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/kit/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What holding a part apart, or joining it, does to the plan. */
+        get: {
+            parameters: {
+                query: {
+                    part: string;
+                    held: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitEffectView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{id}": {
         parameters: {
             query?: never;
@@ -3876,6 +4044,11 @@ export interface components {
              */
             passes?: null | string[];
             /**
+             * @description The parts of its kit, a line a kind of part as PartList reads it; null where only their number is
+             *                 known.
+             */
+            kit?: null | string[];
+            /**
              * Format: int32
              * @description Its place on the bench, from 1.
              */
@@ -5000,6 +5173,182 @@ export interface components {
             /** @description What may be found. */
             answers: components["schemas"]["KeyAnswer"][];
         };
+        /** @description The parts of a batch's kit, as they are to be. */
+        KitEdit: {
+            /**
+             * Format: uuid
+             * @description Client-made: it makes the change safe to send again.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description The batch's version it was made from.
+             */
+            version: number;
+            /**
+             * @description The parts, such as `body, head, 2 arms, cloak, hides the face`, in one line or several; null where only their
+             *         number is known.
+             */
+            kit: null | string[];
+        };
+        /** @description What a decision about a part does to the plan. */
+        KitEffectView: {
+            /** @description Work, and days to the end of the last unit. */
+            summary: string;
+            /** @description Promises that move by half a day or more. */
+            moves: string[];
+        };
+        /** @description What holding a part apart, or joining it, would come to. */
+        KitHoldView: {
+            /** @description The decision. */
+            held: components["schemas"]["PartHeld"];
+            /** @description The kit as it would be. */
+            lines: string[];
+            /** @description Work, handles and seams, in words. */
+            price: string;
+        };
+        /** @description A joint. */
+        KitJointView: {
+            /** @description The joint: head on body. */
+            words: string;
+            /**
+             * Format: int32
+             * @description What is joined, by the number of its kind of part, from 0.
+             */
+            part: number;
+            /**
+             * Format: int32
+             * @description What it is joined to, likewise.
+             */
+            other: number;
+            /** @description It is closed after painting. */
+            afterPainting: boolean;
+            /** @description The glue that holds it. */
+            glue: string;
+            /** @description How long it can be moved and is held, in words. */
+            hold: string;
+            /** @description Weight, lever and what follows. */
+            statics: components["schemas"]["KitStaticsView"];
+        };
+        /** @description A kind of part. */
+        KitPartView: {
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many of them a model has.
+             */
+            count: number;
+            /** @description What it is made of, in words. */
+            material: string;
+            /** @description What else is to be known of it: left, fragile, hidden when built. */
+            remarks: string[];
+            /** @description Why it is held apart or might be: hides the face; empty for nothing. */
+            reason: string;
+            /** @description It is held apart until it is painted. */
+            isApart: boolean;
+            other: null | components["schemas"]["KitHoldView"];
+        };
+        /** @description A pin. */
+        KitPinView: {
+            /**
+             * Format: double
+             * @description Its rod, mm.
+             */
+            rodMm: number;
+            /**
+             * Format: double
+             * @description The drill, mm.
+             */
+            drillMm: number;
+            /**
+             * Format: double
+             * @description How deep it goes into the part that hangs, mm.
+             */
+            holeMm: number;
+            /**
+             * Format: double
+             * @description How deep into the part that bears, mm.
+             */
+            otherHoleMm: number;
+            /**
+             * Format: double
+             * @description What is left around the hole, mm.
+             */
+            wallMm: number;
+        };
+        /** @description A joint by statics. */
+        KitStaticsView: {
+            /** @description Such as "Pin it" or "Glue alone holds it". */
+            headline: string;
+            /** @description Why, in a sentence. */
+            text: string;
+            /**
+             * Format: double
+             * @description Weight of what hangs on it, g.
+             */
+            grams: number;
+            /**
+             * Format: double
+             * @description From the joint to that weight, mm.
+             */
+            leverMm: number;
+            /**
+             * Format: double
+             * @description Its round section, mm.
+             */
+            neckMm: number;
+            /** @description Weight and lever were said; else by rule of thumb. */
+            isSaid: boolean;
+            pin: null | components["schemas"]["KitPinView"];
+            /** @description Rods that do not do and why, in words; empty for none. */
+            rejected: string;
+        };
+        /** @description The kit of a batch: its parts, what is held apart and what that costs, how it closes. */
+        KitView: {
+            /**
+             * Format: uuid
+             * @description The batch.
+             */
+            batchId: string;
+            /**
+             * Format: int32
+             * @description The batch's version.
+             */
+            version: number;
+            /**
+             * Format: int32
+             * @description Parts a model.
+             */
+            count: number;
+            /** @description The parts as they are edited, a line a kind of part; empty where only their number is known. */
+            lines: string[];
+            /** @description The parts. */
+            parts: components["schemas"]["KitPartView"][];
+            /** @description The joints, those before painting first, in the order in which they are closed. */
+            joints: components["schemas"]["KitJointView"][];
+            /** @description Whether it closes, such as "It closes in this order". */
+            headline: string;
+            /** @description All joints can be closed. */
+            isClosable: boolean;
+            /** @description Why the order is as it is, or what stands in the way and the smallest change that helps. */
+            notes: string[];
+            /**
+             * Format: int32
+             * @description In how many pieces a model is painted.
+             */
+            pieces: number;
+            /** @description What that costs against one piece, in words; empty for one piece. */
+            price: string;
+            /** @description More are apart than the house rule has, and which costs most; null otherwise. */
+            warning: null | string;
+            /** @description What pins the batch takes in all, in words; empty for none. */
+            pins: string;
+            /** @description How far its joining is. */
+            stands: string;
+            /** @description Other batches whose kit could be taken. */
+            like: components["schemas"]["PaintedLikeView"][];
+        };
         /** @description What a product's label says; null where it says nothing. */
         LabelEdit: {
             /** Format: uuid */
@@ -5373,6 +5722,11 @@ export interface components {
             glue: string;
             note: string;
         };
+        /**
+         * @description Whether a part is joined before painting.
+         * @enum {string}
+         */
+        PartHeld: "as_it_hides" | "apart" | "joined";
         /** @description A part of a piece. */
         PartRow: {
             /**

@@ -1,0 +1,272 @@
+using System.Globalization;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Joining;
+using Hexaprep.Craft.Routes;
+using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.Problem;
+using Hexaprep.Planning.Reasons;
+using Hexaprep.Planning.WhatIf;
+using Hexaprep.Screens.Wording;
+using NodaTime;
+
+namespace Hexaprep.Screens.UnitsScreen;
+
+/// <summary>Reads the kit of a batch for the screen.</summary>
+public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
+{
+    /// <summary>The kit as it is.</summary>
+    public KitView Of(Batch batch)
+    {
+        var job = bench.State.JobOf(batch);
+        var like = bench
+            .State.Batches.Where(b => b.Id != batch.Id && b.Traits.Kit is not null)
+            .Select(b => new PaintedLikeView(b.Id, Named(b), b.Traits.Kit!.Lines))
+            .ToList();
+        if (KitJobs.KitOf(job) is not { } kit)
+            return new(
+                batch.Id,
+                batch.Version,
+                batch.Traits.Parts,
+                [],
+                [],
+                [],
+                "Only their number is known",
+                true,
+                [],
+                Finishing.PiecesApart(job),
+                "",
+                null,
+                "",
+                "",
+                like
+            );
+        var (closing, judged) = (KitJobs.ClosingOf(job)!, KitPins.Of(kit, batch.Traits.Bulk));
+        var route = RouteBuilder.Derive(job, RuleBook.Trade);
+        var parts = kit.Parts.Parts;
+        var views = parts.Select(p => View(p, batch, job, route)).ToList();
+        return new KitView(
+            batch.Id,
+            batch.Version,
+            kit.Parts.Count,
+            kit.Parts.Lines,
+            views,
+            [
+                .. closing
+                    .Before.Select(j => (j, false))
+                    .Concat(closing.After.Select(j => (j, true)))
+                    .Select(j => View(j.Item1, j.Item2, parts, judged)),
+            ],
+            closing.IsClosable
+                ? (kit.Joints.Count == 0 ? "One part: nothing to close" : "It closes, in this order")
+                : "It cannot be closed",
+            closing.IsClosable,
+            [.. Notes(closing, parts)],
+            Finishing.PiecesApart(job),
+            closing.Bodies > 1 ? Price(batch, Joined(batch), batch.Traits) : "",
+            Warning(job, closing, views),
+            PinsInAll(batch, KitJobs.Pins(job)),
+            Stands(batch, closing),
+            like
+        );
+    }
+
+    /// <summary>What another decision about a part does to the plan.</summary>
+    /// <param name="batch">The batch.</param>
+    /// <param name="part">The part's name.</param>
+    /// <param name="held">The decision.</param>
+    /// <param name="budget">Decodes for each plan that is compared, at least 1.</param>
+    /// <param name="newId">Gives fresh identities to steps that would come in.</param>
+    /// <param name="cancel">Ends the search.</param>
+    /// <exception cref="RefusedException">There is no such part, or it cannot be so any more.</exception>
+    public KitEffectView Effect(Batch batch, string part, PartHeld held, int budget, Func<Guid> newId, CancellationToken cancel)
+    {
+        if (batch.Traits.Kit is not { } kit || !kit.Parts.Any(p => p.IsCalled(part)))
+            throw new RefusedException(
+                new Refusal("part", $"There is no part '{Texts.Cut(part, 40)}'.", "Load the page again.", RefusalKind.NotFound)
+            );
+        var next = bench.With(KitEdits.Describe(bench, batch.Id, batch.Version, kit.With(part, held).Lines, now, newId).Changes);
+        var (was, will) = (Promises.Of(bench, plan), SecondPlan.Of(bench, plan, next, now, budget, cancel).Ends);
+        double? days =
+            was.Values.Max() is { } a && will.Values.Max() is { } z && will.Values.All(p => p is not null) ? (z - a).TotalDays : null;
+        var hands = Hands(next, batch.Id) - Hands(bench, batch.Id);
+        return new KitEffectView(
+            EffectWords.Of(hands, days),
+            [.. Promises.Moves(bench, was, will, new Clockface(bench.State.Settings.Zone, now))]
+        );
+    }
+
+    private static int Hands(BenchIndex index, Guid batch) => index.StepsOf[batch].Sum(s => s.HandsMinutes(index.Left(s)));
+
+    private string Named(Batch batch) =>
+        batch.Name.Length > 0 ? $"{bench.Units[batch.UnitId].Name}, {batch.Name}" : bench.Units[batch.UnitId].Name;
+
+    private KitPartView View(KitPart part, Batch batch, Job job, Route route)
+    {
+        var isHeld = ModelKit.Holds(part, KitJobs.HoldsWhatHides(job));
+        var isApart = KitJobs.ClosingOf(job)!.After.Any(j => j.Part == part);
+        var first = batch.Traits.Kit!.Parts.Where(p => p.Before.Contains(part.Name)).Select(p => p.Name);
+        var remarks = KitPart
+            .Remarks.Where(r => r.Holds(part))
+            .Select(r => r.Words)
+            .Prepend(part.Side is { } side ? Ids.Of(side) : "")
+            .Where(r => r.Length > 0);
+        return new KitPartView(
+            part.Name,
+            part.Count,
+            Materials.Word(part.Material),
+            [.. remarks],
+            part.Hides.Length > 0 ? $"hides {part.Hides}"
+                : isApart && !isHeld ? $"goes in after {string.Join(" and ", first)}"
+                : "",
+            isApart,
+            part.On.Count == 0 || (isApart && !isHeld) ? null : Other(part, isApart ? PartHeld.Joined : PartHeld.Apart, batch)
+        );
+    }
+
+    private KitHoldView Other(KitPart part, PartHeld held, Batch batch)
+    {
+        var kit = batch.Traits.Kit!.With(part.Name, held);
+        return new KitHoldView(held, kit.Lines, Price(batch, batch.Traits, batch.Traits.WithKit(kit)));
+    }
+
+    private static BatchTraits Joined(Batch batch) =>
+        batch.Traits.WithKit(batch.Traits.Kit!.Parts.Aggregate(batch.Traits.Kit!, (kit, part) => kit.With(part.Name, PartHeld.Joined)));
+
+    // Work, handles and seams of one way to hold the parts against another.
+    private string Price(Batch batch, BatchTraits from, BatchTraits to)
+    {
+        Job JobOf(BatchTraits traits) => bench.State.JobOf(batch with { Traits = traits });
+        var (was, will) = (JobOf(from), JobOf(to));
+        var effect = RouteEffect.Between(
+            RouteBuilder.Derive(was, RuleBook.Trade),
+            RouteBuilder.Derive(will, RuleBook.Trade),
+            batch.Traits.Models
+        );
+        string? More(int count, string what) =>
+            count == 0 ? null : $"{Sentence.Counted(Math.Abs(count), what)} {(count > 0 ? "more" : "less")}";
+        var models = batch.Traits.Models;
+        int Handles(Job j) => Mounting.HandlesOf(j).For(models);
+        int Seams(Job j) => Finishing.PiecesApart(j) > 1 ? KitJobs.Seams(j) * models : 0;
+        return string.Join(
+            ", ",
+            new[]
+            {
+                effect.HandsMinutes == 0
+                    ? "the same work"
+                    : $"{Clockface.Hands(Math.Abs(effect.HandsMinutes))} {(effect.HandsMinutes > 0 ? "more" : "less")} work",
+                More(Handles(will) - Handles(was), "handle"),
+                More(Seams(will) - Seams(was), "seam"),
+            }.Where(w => w is not null)
+        );
+    }
+
+    // The house rule has an opinion on how many pieces stay manageable.
+    private static string? Warning(Job job, KitClosing closing, List<KitPartView> parts)
+    {
+        var most = KitJobs.MostPieces(job);
+        if (closing.Bodies <= most)
+            return null;
+        var shows = parts.Where(p => p is { IsApart: true, Other: not null }).ToList();
+        var least = shows.FirstOrDefault(p => p.Reason.Length == 0) ?? shows.LastOrDefault();
+        return $"{Sentence.Opened(Sentence.Counted(closing.Bodies, "piece"))} a model; more than {most} become hard to keep track of."
+            + (least is null ? "" : $" {Sentence.Opened(least.Name)} shows least for it: joined, {least.Other!.Price}.");
+    }
+
+    private static IEnumerable<string> Notes(KitClosing closing, IReadOnlyList<KitPart> parts)
+    {
+        foreach (var (joint, by) in closing.Ease)
+            yield return $"{Sentence.Opened(joint.Words)}: {by.Name} is in its way whatever the order. Cut the way free, or leave {by.Name} open until it is in.";
+        if (!closing.IsClosable)
+            yield return $"Never all closed: {string.Join(", ", closing.Stuck.Select(j => j.Words))}.";
+        foreach (var part in parts.Where(p => p.Before.Count > 0 && closing.IsClosable))
+            yield return $"{Sentence.Opened(part.Name)} before {string.Join(" and ", part.Before)}: joined first, that would lock it out.";
+        if (closing.After.Count > 0)
+            yield return "Both faces of what is joined after painting are kept bare, or scraped before the glue.";
+        if (parts.Where(p => p.IsTogether).ToList() is { Count: > 0 } pairs)
+            yield return $"{Sentence.Opened(string.Join(", ", pairs.Select(p => p.Name)))}: closed one right after the other, while the glue can be moved.";
+    }
+
+    private static KitJointView View(KitJoint joint, bool after, IReadOnlyList<KitPart> parts, IReadOnlyList<JudgedJoint> judged)
+    {
+        var statics = judged.First(j => j.Joint == joint);
+        var hold = TradeDefaults.JointSeconds(statics.Glue) is { } seconds
+            ? $"movable for {Seconds(seconds.Movable)}, held {Seconds(seconds.Hold)}"
+            : "held by its label";
+        int At(KitPart part) => parts.Index().First(p => p.Item == part).Index;
+        return new(joint.Words, At(joint.Part), At(joint.Other), after, PairGlue.Name(statics.Glue), hold, StaticsOf(statics));
+    }
+
+    private static string Seconds(int seconds) => seconds < 120 ? $"{seconds} s" : $"{seconds / 60} min";
+
+    private static KitStaticsView StaticsOf(JudgedJoint j)
+    {
+        var neck = j.NeckMm;
+        if (j.Verdict is not { } verdict)
+            return new("Pin it", "Nobody knows what it is of: pinned, to be safe.", j.Grams, j.LeverMm, neck, j.IsSaid, null, "");
+        var times = verdict.Safety >= 20 ? "over 20" : verdict.Safety.ToString("0.#", CultureInfo.InvariantCulture);
+        var knock = $"Glue alone holds {times} times a knock on the table; three times is wanted.";
+        if (!verdict.NeedsPin)
+            return new("Glue alone holds it", knock, j.Grams, j.LeverMm, neck, j.IsSaid, null, "");
+        var rejected = string.Join(
+            "; ",
+            verdict
+                .Rejected.GroupBy(r => r.Why)
+                .Select(g => $"{string.Join(", ", g.Select(r => r.RodMm.ToString("0.#", CultureInfo.InvariantCulture)))} mm {Why(g.Key)}")
+        );
+        return verdict.Pin is { } pin
+            ? new(
+                "Pin it",
+                knock,
+                j.Grams,
+                j.LeverMm,
+                neck,
+                j.IsSaid,
+                new KitPinView(pin.RodMm, pin.DrillMm, pin.HoleBMm, pin.HoleAMm, (neck - pin.DrillMm) / 2),
+                rejected
+            )
+            : new("No pin fits: support it, or another glue", knock, j.Grams, j.LeverMm, neck, j.IsSaid, null, rejected);
+    }
+
+    private static string Why(string why) =>
+        why switch
+        {
+            "rod_bends" => "bends",
+            "wall_too_thin" => "leaves no wall",
+            _ => "finds no depth",
+        };
+
+    private static string PinsInAll(Batch batch, IReadOnlyList<JudgedJoint> pins)
+    {
+        if (pins.Count == 0)
+            return "";
+        var models = batch.Traits.Models;
+        var rod = pins.Sum(p => p.Verdict?.Pin is { } pin ? pin.HoleAMm + pin.HoleBMm : 0) * models;
+        var minutes = 4 + (int)Math.Ceiling(4.0 * pins.Count * models);
+        return $"{Sentence.Counted(pins.Count * models, "pin")} in all"
+            + (rod > 0 ? $", {Math.Ceiling(rod).ToString("0", CultureInfo.InvariantCulture)} mm of rod" : "")
+            + $", {Clockface.Hands(minutes)} of drilling.";
+    }
+
+    private string Stands(Batch batch, KitClosing closing)
+    {
+        string Of(StepKind kind, string joints)
+        {
+            var steps = bench.StepsOf[batch.Id].Where(s => s.Key.Kind == kind && s.RepairId is null).ToList();
+            var models = bench.ModelsOf[batch.Id].ToList();
+            var done = models.Count(m => steps.Count > 0 && steps.All(s => bench.IsDone(s.Id, m.Id)));
+            return done == 0 ? ""
+                : done == models.Count ? $"{joints} closed"
+                : $"{joints} closed on {done} of {models.Count}";
+        }
+        var before = Of(StepKind.Glue, Sentence.Counted(closing.Before.Count, "joint"));
+        var after =
+            closing.After.Count == 0 ? "" : Of(StepKind.Reassemble, $"{Sentence.Counted(closing.After.Count, "joint")} after painting");
+        return before.Length == 0 ? "Nothing is glued yet."
+            : after.Length > 0 ? $"{Sentence.Opened(before)}; {after}."
+            : closing.After.Count > 0
+                ? $"{Sentence.Opened(before)}; {string.Join(", ", closing.After.Select(j => j.Part.Name).Distinct())} still apart."
+            : $"{Sentence.Opened(before)}.";
+    }
+}
