@@ -21,6 +21,7 @@ internal static class Views
             .. Paths,
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}",
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/painting",
+            $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/pieces",
             $"/gate/{(await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]}",
         ];
 }

@@ -368,9 +368,10 @@ public sealed partial class BenchIndex
     {
         var fixing = step.Key.Kind == StepKind.Release ? StepsOf[step.BatchId].LastOrDefault(s => s.Key.Kind == StepKind.Handle) : null;
         var how = StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
-        return step.Key.Kind == StepKind.Handle && HandleUse(step.BatchId).RowWords(ModelsInTurn(step).Count) is { Length: > 0 } rows
-            ? $"{how} {rows}"
-            : how;
+        var models = ModelsInTurn(step).Count;
+        var rows = step.Key.Kind == StepKind.Handle ? HandleUse(step.BatchId).RowWords(models) : "";
+        var kit = step.RepairId is null ? KitJobs.Words(JobOf(step), step.Key.Kind, Math.Max(1, models)) : "";
+        return string.Join(' ', new[] { how, rows, kit }.Where(w => w.Length > 0));
     }
 
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;

@@ -31,12 +31,19 @@ public static class KitPins
     /// <summary>Every joint, judged.</summary>
     /// <param name="kit">The kit.</param>
     /// <param name="bulk">A figure, large, or terrain.</param>
-    public static IReadOnlyList<JudgedJoint> Of(ModelKit kit, ModelSize bulk) => [.. kit.Joints.Select(j => Judge(j, bulk))];
+    public static IReadOnlyList<JudgedJoint> Of(ModelKit kit, ModelSize bulk) => [.. kit.Joints.Select(j => Judge(kit, j, bulk))];
 
-    private static JudgedJoint Judge(KitJoint joint, ModelSize bulk)
+    // A part with all that hangs on it, unless its weight was said.
+    private static double Hanging(ModelKit kit, KitPart part, int number, ModelSize bulk) =>
+        part.Grams
+        ?? PartShape.Of(part, bulk).Ml * PartShape.Density(part.Material)
+            + kit.Joints.Where(j => j.Other == part && j.OtherNumber == number && j.Part != part && j.Part.On[0] == part.Name)
+                .Sum(j => Hanging(kit, j.Part, j.Number, bulk));
+
+    private static JudgedJoint Judge(ModelKit kit, KitJoint joint, ModelSize bulk)
     {
         var (hangs, bears) = (PartShape.Of(joint.Part, bulk), PartShape.Of(joint.Other, bulk));
-        var grams = joint.Part.Grams ?? hangs.Ml * PartShape.Density(joint.Part.Material);
+        var grams = Hanging(kit, joint.Part, joint.Number, bulk);
         var lever = joint.Part.LeverMm ?? hangs.LeverMm;
         var glue = PairGlue.Best(joint.Part.Material, joint.Other.Material).Glue;
         var isSaid = joint.Part.Grams is not null && joint.Part.LeverMm is not null;

@@ -31,6 +31,42 @@ public static class KitJobs
     /// <summary>Seams to mend after the pieces are joined.</summary>
     public static int Seams(Job j) => ClosingOf(j)?.Seams ?? JointsAfter(j);
 
+    /// <summary>What the kit has to say at a step, for so many models: what is counted, joined, spared; empty for nothing.</summary>
+    /// <param name="j">The job.</param>
+    /// <param name="kind">The step.</param>
+    /// <param name="models">Models that the step is done to, at least 1.</param>
+    public static string Words(Job j, StepKind kind, int models)
+    {
+        if (KitOf(j) is not { } kit)
+            return "";
+        var closing = kit.Closing(HoldsWhatHides(j));
+        string Named(string what, Func<KitPart, bool> which) =>
+            kit.Parts.Parts.Where(which).Select(p => p.Name).ToList() is { Count: > 0 } names ? $"{what}: {string.Join(", ", names)}." : "";
+        string Order(IReadOnlyList<KitJoint> joints) =>
+            joints.Count == 0 ? "" : $"In this order: {string.Join(", ", joints.Select(a => a.Words))}.";
+        var fragile = Named("Breaks easily", p => p.IsFragile);
+        var counted = $"{kit.Parts.Count * models} parts in, {kit.Parts.Count * models} out.";
+        string[] words = kind switch
+        {
+            StepKind.Study => [$"A model: {string.Join(", ", kit.Parts.Parts.Select(p => p.Count > 1 ? $"{p.Count} {p.Name}" : p.Name))}."],
+            StepKind.RemoveParts => [counted, Named("Looks like waste, is not", p => p.LooksLikeWaste), fragile],
+            StepKind.CleanLines => [Named("Hidden when built, leave its lines", p => p.IsHidden), fragile],
+            StepKind.Wash => [closing.Before.Count == 0 || IsWashedInParts(j) ? counted : "", fragile],
+            StepKind.Glue =>
+            [
+                Order(closing.Before),
+                closing.After.Count > 0 ? $"Still apart: {string.Join(", ", closing.After.Select(a => a.Part.Name).Distinct())}." : "",
+            ],
+            StepKind.Handle => [closing.Bodies > 1 ? $"{closing.Bodies} pieces a model, a handle each." : "", fragile],
+            StepKind.Reassemble => [Order(closing.After)],
+            StepKind.Release or StepKind.RevealBrush => [fragile],
+            _ => [],
+        };
+        return string.Join(' ', words.Where(w => w.Length > 0));
+    }
+
+    private static bool IsWashedInParts(Job j) => j.Any(m => !m.IsStyrene());
+
     /// <summary>The joints of the kit that glue alone does not bear.</summary>
     public static IReadOnlyList<JudgedJoint> Pins(Job j) =>
         KitOf(j) is not { } kit ? []

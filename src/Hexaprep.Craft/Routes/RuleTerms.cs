@@ -39,3 +39,10 @@ public enum PlanBy
     /// <summary>The usual one: the step begins with its test, and an early touch costs another look.</summary>
     Usual,
 }
+
+/// <summary>A wait that is no coat's.</summary>
+/// <param name="Way">How the earlier step was done.</param>
+/// <param name="Minutes">How long what follows waits, minutes after it.</param>
+/// <param name="Reason">Why, in words a user reads.</param>
+/// <param name="Test">What shows that it has held long enough.</param>
+public sealed record CureHold(Prohibition Way, int Minutes, string Reason, string Test);

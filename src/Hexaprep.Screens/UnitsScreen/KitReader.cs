@@ -117,7 +117,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
             part.Count,
             Materials.Word(part.Material),
             [.. remarks],
-            part.Hides.Length > 0 ? $"hides {part.Hides}"
+            part.Hides.Length > 0 ? $"hides {part.Hides}{(isApart ? "" : ": glued all the same")}"
                 : isApart && !isHeld ? $"goes in after {string.Join(" and ", first)}"
                 : "",
             isApart,
@@ -168,10 +168,10 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var most = KitJobs.MostPieces(job);
         if (closing.Bodies <= most)
             return null;
-        var shows = parts.Where(p => p is { IsApart: true, Other: not null }).ToList();
-        var least = shows.FirstOrDefault(p => p.Reason.Length == 0) ?? shows.LastOrDefault();
+        // What nobody said a reason for shows least.
+        var least = parts.Where(p => p is { IsApart: true, Other: not null }).OrderBy(p => p.Reason.Length > 0).FirstOrDefault();
         return $"{Sentence.Opened(Sentence.Counted(closing.Bodies, "piece"))} a model; more than {most} become hard to keep track of."
-            + (least is null ? "" : $" {Sentence.Opened(least.Name)} shows least for it: joined, {least.Other!.Price}.");
+            + (least is null ? "" : $" With the {least.Name} joined: {least.Other!.Price}.");
     }
 
     private static IEnumerable<string> Notes(KitClosing closing, IReadOnlyList<KitPart> parts)
@@ -232,9 +232,9 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
     private static string Why(string why) =>
         why switch
         {
-            "rod_bends" => "bends",
-            "wall_too_thin" => "leaves no wall",
-            _ => "finds no depth",
+            "rod_bends" => "would bend",
+            "wall_too_thin" => "would leave no wall",
+            _ => "would find no depth",
         };
 
     private static string PinsInAll(Batch batch, IReadOnlyList<JudgedJoint> pins)

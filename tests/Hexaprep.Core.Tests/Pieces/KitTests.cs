@@ -186,7 +186,7 @@ public sealed class KitTests
         var view = new KitReader(bench.Index, bench.Plan(Evening, 1), Evening).Of(batch);
 
         Assert.StartsWith(
-            "3 pieces a model; more than 2 become hard to keep track of. Lamp arm shows least for it",
+            "3 pieces a model; more than 2 become hard to keep track of. With the lamp arm joined: ",
             view.Warning,
             StringComparison.Ordinal
         );

@@ -46,6 +46,22 @@ export const planStepQuery = (id: string | null) =>
     enabled: id !== null,
   });
 
+export const kitQuery = (batch: string | null) =>
+  queryOptions({
+    queryKey: ["kit", batch],
+    queryFn: async () => (batch ? data(await api.GET("/api/batches/{id}/kit", { params: { path: { id: batch } } })) : null),
+    enabled: batch !== null,
+  });
+
+export const kitEffectQuery = (batch: string, part: string, held: Schemas["PartHeld"] | null, asked: boolean) =>
+  queryOptions({
+    queryKey: ["kit", batch, "effect", part, held],
+    queryFn: async () =>
+      held ? data(await api.GET("/api/batches/{id}/kit/effect", { params: { path: { id: batch }, query: { part, held } } })) : null,
+    enabled: asked && held !== null,
+    staleTime: minute,
+  });
+
 export const coatsQuery = (product: string | null, unit: string | null) =>
   queryOptions({
     queryKey: ["coats", product, unit],

@@ -43,6 +43,12 @@ const painting = createRoute({
   component: lazyRouteComponent(() => import("../painting/PaintingView"), "PaintingView"),
   validateSearch: texts("batch"),
 });
+const pieces = createRoute({
+  getParentRoute: () => root,
+  path: "/units/$id/pieces",
+  component: lazyRouteComponent(() => import("../pieces/PiecesView"), "PiecesView"),
+  validateSearch: texts("batch"),
+});
 const intake = createRoute({
   getParentRoute: () => root,
   path: "/intake",
@@ -76,7 +82,7 @@ const gate = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, painting, intake, coats, air, house, gate]),
+  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, painting, pieces, intake, coats, air, house, gate]),
   defaultPreload: "intent",
 });
 

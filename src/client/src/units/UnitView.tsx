@@ -113,6 +113,14 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
               How they are painted: {batch.painting.passes.length} {batch.painting.passes.length === 1 ? "pass" : "passes"}
             </Link>
           ) : null}
+          <Link
+            to="/units/$id/pieces"
+            params={{ id: unit.id }}
+            search={unit.batches.length > 1 ? { batch: batch.id } : {}}
+            className="inline-flex min-h-12 items-center self-start underline strong"
+          >
+            Its pieces: {batch.parts} {batch.parts === 1 ? "part" : "parts"} a model
+          </Link>
           <Pairs pairs={batch.pairs} />
           <Mixes unit={unit} />
           <Link
