@@ -27,11 +27,6 @@ public sealed class Screenshots(TestDatabases databases)
         Take("/units", "units");
         Take($"/units/{keepers}/painting", "painting");
         Take($"/units/{keepers}", "unit");
-        page.Named("Prime, coat 1, not started").Click();
-        page.Named("How it is done").Click();
-        page.Find("[role=dialog]");
-        page.Settle();
-        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "step-card.png"));
         Take("/coats", "coats");
         await app.Client.PostAsJsonAsync(
             "/api/air/instrument",
@@ -90,6 +85,16 @@ public sealed class Screenshots(TestDatabases databases)
         page.Size(1280, 800);
         page.Light("night");
         Take("/", "bench-night");
+        page.Light("day");
+        // Last: what is held apart changes the plan.
+        page.Open(app.Address + $"/units/{keepers}/pieces");
+        page.Find("[data-part=cloak]").Click();
+        page.Named("Hold the cloak apart").Click();
+        page.Says("painted in 3 pieces");
+        page.Find("[data-part='lamp arm']").Click();
+        page.Settle();
+        page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "pieces.png"));
     }
 
     [Fact(Explicit = true)]

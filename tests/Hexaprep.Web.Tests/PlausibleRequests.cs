@@ -302,6 +302,15 @@ internal sealed class PlausibleRequests(int seed)
                     accepted = true,
                 }
             ),
+            4 => Put(
+                $"/api/batches/{batch.Id}/kit",
+                new
+                {
+                    id = NewId(),
+                    version = batch.Version,
+                    kit = Chance(15) ? null : new[] { One(Kits) },
+                }
+            ),
             _ => Put(
                 $"/api/batches/{batch.Id}",
                 new
@@ -319,6 +328,16 @@ internal sealed class PlausibleRequests(int seed)
             ),
         };
     }
+
+    private static readonly string[] Kits =
+    [
+        "body",
+        "body, head, 2 arms, cloak, hides the face",
+        "body, cast resin; head; lamp arm, white metal, apart, 9 g; lantern on lamp arm, fragile",
+        "mount; rider, apart, no seam; 2 arms on rider, together; lance on arms before rider",
+        "hull, cloak before arm, arm before cloak, hides the crew",
+        "body, unknown; 4 legs, hidden; head on neck",
+    ];
 
     private object Change(BenchIndex bench, Batch batch)
     {

@@ -40,6 +40,57 @@ public sealed class UnitTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task A_kit_is_described_once_priced_stored_and_carried_out()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (
+            await app.BringAsync("unit=Wardens;models=2;tier=leader;kit=body, head, cloak, hides the face;material=cast resin")
+        ).EnsureSuccessStatusCode();
+        var batch = (await app.GetAsync($"/api/units/{(await OnlyUnitAsync(app))["id"]}"))["batches"]![0]!;
+        var path = $"/api/batches/{batch["id"]}/kit";
+        Assert.Equal((3, 2), ((int)batch["parts"]!, (int)(await app.GetAsync(path))["pieces"]!));
+        var edit = new
+        {
+            id = Guid.NewGuid(),
+            version = 1,
+            kit = new[] { "body, white metal", "2 arms, 9 g", "cloak, hides the face" },
+        };
+        for (var sent = 0; sent < 2; sent++)
+        {
+            using var answer = await app.Client.PutAsJsonAsync(path, edit, TestContext.Current.CancellationToken);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        }
+        var effect = await app.GetAsync(path + "/effect?part=cloak&held=joined");
+        Assert.Contains("less work", effect["summary"]!.ToString(), StringComparison.Ordinal);
+        using var wrong = await app.Client.GetAsync(path + "/effect?part=wing&held=joined", TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.NotFound, wrong.StatusCode);
+        using var held = await app.Client.GetAsync(path + "/effect?part=cloak&held=glued", TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.BadRequest, held.StatusCode);
+        using var loose = await app.Client.PutAsJsonAsync(
+            path,
+            new
+            {
+                id = Guid.NewGuid(),
+                version = 2,
+                kit = new[] { "body, head on neck" },
+            },
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, loose.StatusCode);
+
+        var file = await app.GetAsync("/api/workspace");
+        Assert.Equal(
+            ["body, white metal", "2 arms, 9 g", "cloak, hides the face"],
+            file["batches"]![0]!["kit"]!.AsArray().Select(l => l!.ToString())
+        );
+        Assert.Equal(
+            ["arm 1", "arm 2", "body", "cloak"],
+            file["parts"]!.AsArray().Select(p => p!["name"]!.ToString()).Distinct().Order(StringComparer.Ordinal)
+        );
+        Assert.All(file["parts"]!.AsArray(), p => Assert.Equal("white_metal", p!["material"]!.ToString()));
+    }
+
+    [Fact]
     public async Task Another_comes_once_and_a_name_and_a_mark_are_kept()
     {
         await using var app = new TestApp(databases.Clone());
