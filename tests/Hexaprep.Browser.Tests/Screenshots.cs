@@ -92,6 +92,7 @@ public sealed class Screenshots(TestDatabases databases)
         page.Named("Hold the cloak apart").Click();
         page.Says("painted in 3 pieces");
         page.Find("[data-part='lamp arm']").Click();
+        page.Wait(_ => page.Named("Forget the list").Enabled, "What was written is not read again.");
         page.Settle();
         page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "pieces.png"));

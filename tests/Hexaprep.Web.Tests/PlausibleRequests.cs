@@ -302,15 +302,7 @@ internal sealed class PlausibleRequests(int seed)
                     accepted = true,
                 }
             ),
-            4 => Put(
-                $"/api/batches/{batch.Id}/kit",
-                new
-                {
-                    id = NewId(),
-                    version = batch.Version,
-                    kit = Chance(15) ? null : new[] { One(Kits) },
-                }
-            ),
+            4 => Kit(batch),
             _ => Put(
                 $"/api/batches/{batch.Id}",
                 new
@@ -328,6 +320,17 @@ internal sealed class PlausibleRequests(int seed)
             ),
         };
     }
+
+    private PlausibleRequest Kit(Batch batch) =>
+        Put(
+            $"/api/batches/{batch.Id}/kit",
+            new
+            {
+                id = NewId(),
+                version = batch.Version,
+                kit = Chance(15) ? null : new[] { One(Kits) },
+            }
+        );
 
     private static readonly string[] Kits =
     [

@@ -363,17 +363,6 @@ public sealed partial class BenchIndex
         : step is { Key.Kind: StepKind.Sand, Amounts.Method: WorkshopLimits.ByScraping } ? "Scrape the fills"
         : StepWords.TitleOf(step.Key.Kind, step.Key.Occurrence, step.Of);
 
-    /// <summary>How a step is done, in words: what was fixed in one way is let go in its way.</summary>
-    public string HowOf(BenchStep step)
-    {
-        var fixing = step.Key.Kind == StepKind.Release ? StepsOf[step.BatchId].LastOrDefault(s => s.Key.Kind == StepKind.Handle) : null;
-        var how = StepWords.HowBy(step.Key.Kind, fixing?.Amounts.Method ?? step.Amounts.Method);
-        var models = ModelsInTurn(step).Count;
-        var rows = step.Key.Kind == StepKind.Handle ? HandleUse(step.BatchId).RowWords(models) : "";
-        var kit = step.RepairId is null ? KitJobs.Words(JobOf(step), step.Key.Kind, Math.Max(1, models)) : "";
-        return string.Join(' ', new[] { how, rows, kit }.Where(w => w.Length > 0));
-    }
-
     private BatchWork? WorkOn(Guid stepId) => Steps.TryGetValue(stepId, out var step) ? _work[step.BatchId] : null;
 
     private static IEnumerable<T> Backwards<T>(IReadOnlyList<T> list)

@@ -121,7 +121,8 @@ public sealed class ModelKit
 
 /// <summary>How a kit closes.</summary>
 /// <param name="IsClosable">All its joints can be closed in some order.</param>
-/// <param name="Before">Joints closed before painting, in order. Where it cannot be closed, as if <paramref name="Ease"/> were mended.</param>
+/// <param name="Before">Joints closed before painting, in order.
+/// Where it cannot be closed, as if <paramref name="Ease"/> were mended.</param>
 /// <param name="After">Joints closed after painting, in order.</param>
 /// <param name="Bodies">How many bodies are painted, at least 1.</param>
 /// <param name="Stuck">Joints that can never all be closed.</param>

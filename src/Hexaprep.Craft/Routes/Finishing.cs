@@ -3,6 +3,7 @@ using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using static Hexaprep.Craft.Vocabulary.StepKind;
 
+// Long: the steps and rules of one stage.
 namespace Hexaprep.Craft.Routes;
 
 /// <summary>Weathering, pieces joined again, the last coat, off the handle, the base, the last look.</summary>

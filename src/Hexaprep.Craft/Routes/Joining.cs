@@ -417,7 +417,8 @@ public static class Joining
             "; ",
             JointsByPair(j.Batch)
                 .Select(p =>
-                    $"{(j.Batch.Kit is null ? "about " : "")}{Sentence.Counted(p.Value, "joint")} of {Materials.Word(p.Key.One)} to {Materials.Word(p.Key.Other)}: "
+                    $"{(j.Batch.Kit is null ? "about " : "")}{Sentence.Counted(p.Value, "joint")} of {Materials.Word(p.Key.One)} to "
+                    + $"{Materials.Word(p.Key.Other)}: "
                     + PairGlue.Name(PairGlue.Best(p.Key.One, p.Key.Other).Glue)
                 )
         );

@@ -29,10 +29,10 @@ public sealed partial class PartList
     /// <summary>A line a kind of part, as <see cref="Read"/> reads it.</summary>
     public IReadOnlyList<string> Lines => [.. Parts.Select(p => p.Line(Parts[0]))];
 
-    /// <summary>Reads parts as a person lists them, divided by commas, semicolons or lines. A part: how many, its name, <c>on</c> what it
-    /// is joined to (the first part unless it is said), <c>before</c> what blocks its way. What may follow it: its material (that of the
-    /// first part unless it is said), <c>left</c>, <c>right</c>, <c>hides ...</c>, <c>apart</c>, <c>joined</c>, <c>fragile</c>,
-    /// <c>hidden</c>, <c>no waste</c>, <c>together</c>, <c>no seam</c>, a weight such as <c>9 g</c>, a lever such as <c>14 mm</c>.</summary>
+    /// <summary>Reads parts as a person lists them, divided by commas, semicolons or lines. A part: how many, its name, <c>on</c> what
+    /// it is joined to (the first part unless it is said), <c>before</c> what blocks its way. What may follow it: its material (that of
+    /// the first part unless it is said), <c>left</c>, <c>right</c>, <c>hides ...</c>, <c>apart</c>, <c>joined</c>, <c>fragile</c>,
+    /// <c>hidden</c>, <c>no waste</c>, <c>together</c>, <c>no seam</c>, a weight (<c>9 g</c>), a lever (<c>14 mm</c>).</summary>
     /// <param name="texts">The list, in one text or several.</param>
     /// <param name="usual">The material of the first part where it is not said.</param>
     /// <param name="wrong">Why not, in words with their remedy.</param>

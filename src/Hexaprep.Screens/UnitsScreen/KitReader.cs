@@ -177,7 +177,8 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
     private static IEnumerable<string> Notes(KitClosing closing, IReadOnlyList<KitPart> parts)
     {
         foreach (var (joint, by) in closing.Ease)
-            yield return $"{Sentence.Opened(joint.Words)}: {by.Name} is in its way whatever the order. Cut the way free, or leave {by.Name} open until it is in.";
+            yield return $"{Sentence.Opened(joint.Words)}: {by.Name} is in its way whatever the order. Cut the way free, "
+                + $"or leave {by.Name} open until it is in.";
         if (!closing.IsClosable)
             yield return $"Never all closed: {string.Join(", ", closing.Stuck.Select(j => j.Words))}.";
         foreach (var part in parts.Where(p => p.Before.Count > 0 && closing.IsClosable))
@@ -185,7 +186,10 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (closing.After.Count > 0)
             yield return "Both faces of what is joined after painting are kept bare, or scraped before the glue.";
         if (parts.Where(p => p.IsTogether).ToList() is { Count: > 0 } pairs)
-            yield return $"{Sentence.Opened(string.Join(", ", pairs.Select(p => p.Name)))}: closed one right after the other, while the glue can be moved.";
+        {
+            var names = string.Join(", ", pairs.Select(p => p.Name));
+            yield return $"{Sentence.Opened(names)}: closed one right after the other, while the glue can be moved.";
+        }
     }
 
     private static KitJointView View(KitJoint joint, bool after, IReadOnlyList<KitPart> parts, IReadOnlyList<JudgedJoint> judged)

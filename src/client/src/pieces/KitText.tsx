@@ -41,8 +41,8 @@ export function KitText({ lines, busy, save }: KitTextProps) {
         className="min-w-0 rounded-slab border-[3px] border-ink bg-sheet px-3 py-2 text-body"
       />
       <p id="kit-help" className="text-note text-ink-2">
-        One line a part, or all in one with commas, the part first that carries the others: <b>2 arms</b>, <b>lantern on lamp arm</b>,{" "}
-        <b>cloak before lamp arm</b> (it no longer goes in behind it). After a part: its material, <b>hides the face</b>, <b>apart</b> or{" "}
+        A line a part, or all in one with commas, what carries the others first: <b>2 arms</b>, <b>lantern on lamp arm</b>,{" "}
+        <b>cloak before lamp arm</b> (locked out behind it). After a part: its material, <b>hides the face</b>, <b>apart</b> or{" "}
         <b>joined</b>, <b>left</b>, <b>fragile</b>, <b>hidden</b>, <b>no waste</b>, <b>together</b> (a pair), <b>no seam</b>,{" "}
         <b>9 g, 14 mm</b>.
       </p>

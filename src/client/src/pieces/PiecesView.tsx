@@ -8,6 +8,7 @@ import { useWrite } from "../api/write";
 import { capital } from "../ui/capital";
 import { Key } from "../ui/Key";
 import { Loading } from "../ui/Loading";
+import { counted } from "../units/BatchFacts";
 import { Branches, Order } from "./Branches";
 import { JointCard } from "./JointCard";
 import { KitText } from "./KitText";
@@ -66,7 +67,7 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
         </Link>
         <h1 className="text-[22px]">Pieces</h1>
         <p className="text-ink-2">
-          {batch.models} {batch.models === 1 ? "model" : "models"}, {batch.materials}, {kit.count} {kit.count === 1 ? "part" : "parts"},{" "}
+          {counted(batch.models, "model")}, {batch.materials}, {counted(kit.count, "part")},{" "}
           {kit.pieces === 1 ? "painted in one piece" : `painted in ${kit.pieces} pieces`}
         </p>
       </header>

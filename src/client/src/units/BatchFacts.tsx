@@ -97,6 +97,6 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
   );
 }
 
-function counted(many: number, what: string): string {
+export function counted(many: number, what: string): string {
   return `${many} ${many === 1 ? what : `${what}s`}`;
 }
