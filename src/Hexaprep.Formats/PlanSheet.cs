@@ -27,7 +27,7 @@ public static class PlanSheet
     public static byte[] Write(PlanView plan)
     {
         using var builder = new PdfDocumentBuilder();
-        var fonts = (Regular: builder.AddTrueTypeFont(Font("Regular")), Bold: builder.AddTrueTypeFont(Font("Bold")));
+        var fonts = (Regular: builder.AddTrueTypeFont(SheetFonts.Read("Regular")), Bold: builder.AddTrueTypeFont(SheetFonts.Read("Bold")));
         var clock = new Clockface(DateTimeZoneProviders.Tzdb[plan.Zone], plan.Now);
         var working = plan.Sittings.Where(s => s.Blocks.Any(b => b.State != BlockState.Past)).ToList();
         foreach (var sitting in working)
@@ -35,16 +35,6 @@ public static class PlanSheet
         if (working.Count == 0)
             builder.AddPage(PageSize.A4).AddText("Nothing is planned.", 20, new PdfPoint(Left, Top), fonts.Bold);
         return builder.Build();
-    }
-
-    private static byte[] Font(string weight)
-    {
-        using var stream = typeof(PlanSheet).Assembly.GetManifestResourceStream(
-            $"Hexaprep.Formats.Fonts.AtkinsonHyperlegibleNext-{weight}.ttf"
-        )!;
-        using var memory = new MemoryStream();
-        stream.CopyTo(memory);
-        return memory.ToArray();
     }
 
     private sealed class Page(PdfPageBuilder page, PdfDocumentBuilder.AddedFont regular, PdfDocumentBuilder.AddedFont bold, Clockface clock)
@@ -89,30 +79,11 @@ public static class PlanSheet
 
         private void Text(string text, double size, double x, double y, PdfDocumentBuilder.AddedFont font)
         {
-            var known = string.Concat(text.Select(c => Known(c) ? c : '?'));
+            var known = SheetFonts.Printable(text);
             // Too long for the line: the end gives way.
-            while (known.Length > 1 && x + Width(known, size, font) > Right)
+            while (known.Length > 1 && x + SheetFonts.Width(page, known, size, font) > Right)
                 known = known[..^1];
             page.AddText(known, size, new PdfPoint(x, y), font);
         }
-
-        private double Width(string text, double size, PdfDocumentBuilder.AddedFont font) =>
-            page.MeasureText(text, size, new PdfPoint(0, 0), font)[^1].EndBaseLine.X;
-
-        // What the shipped font surely has: Latin with its accents, and the usual dashes, quotes and signs.
-        private static bool Known(char c) =>
-            c
-                is >= ' '
-                    and <= '~'
-                    or >= '\u00a1'
-                    and <= '\u017e'
-                    or '\u2013'
-                    or '\u2014'
-                    or '\u2018'
-                    or '\u2019'
-                    or '\u201c'
-                    or '\u201d'
-                    or '\u2026'
-                    or '\u00d7';
     }
 }

@@ -41,6 +41,7 @@ public sealed class PiecesTests(TestDatabases databases)
         page.Find("[data-part='lamp arm']").Click();
         page.Says("Lamp arm: pin it");
         page.Says("Rod 1.2 mm");
+        page.Says("It tips at");
 
         // What is said to hide something is held apart on a leader, and what goes in behind it waits with it.
         var text = page.Find("#kit-text");

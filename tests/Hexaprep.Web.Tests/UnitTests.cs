@@ -60,6 +60,8 @@ public sealed class UnitTests(TestDatabases databases)
             using var answer = await app.Client.PutAsJsonAsync(path, edit, TestContext.Current.CancellationToken);
             Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
         }
+        using var labels = await app.Client.GetAsync($"/api/batches/{batch["id"]}/labels.pdf", TestContext.Current.CancellationToken);
+        Assert.Equal("application/pdf", labels.Content.Headers.ContentType!.MediaType);
         var effect = await app.GetAsync(path + "/effect?part=cloak&held=joined");
         Assert.Contains("less work", effect["summary"]!.ToString(), StringComparison.Ordinal);
         using var wrong = await app.Client.GetAsync(path + "/effect?part=wing&held=joined", TestContext.Current.CancellationToken);
@@ -88,6 +90,44 @@ public sealed class UnitTests(TestDatabases databases)
             file["parts"]!.AsArray().Select(p => p!["name"]!.ToString()).Distinct().Order(StringComparer.Ordinal)
         );
         Assert.All(file["parts"]!.AsArray(), p => Assert.Equal("white_metal", p!["material"]!.ToString()));
+    }
+
+    [Fact]
+    public async Task Another_base_is_put_right_and_none_takes_its_steps_out()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (
+            await app.BringAsync("unit=Wardens;models=2;material=plastic;base_mm=25;kit=body, head, banner, white metal, 9 g")
+        ).EnsureSuccessStatusCode();
+        var unit = (await OnlyUnitAsync(app))["id"];
+        async Task<JsonNode> BatchAsync() => (await app.GetAsync($"/api/units/{unit}"))["batches"]![0]!;
+        async Task<HttpStatusCode> OnAsync(int mm)
+        {
+            var batch = (await BatchAsync()).DeepClone().AsObject();
+            batch["id"] = Guid.NewGuid().ToString();
+            var facts = new[] { "id", "version", "tier", "moldLines", "gaps", "transfers", "finalSheen", "paintMinutes" };
+            var body = new JsonObject(facts.Select(f => KeyValuePair.Create(f, batch[f]?.DeepClone()))) { ["baseMm"] = mm };
+            using var answer = await app.Client.PutAsJsonAsync(
+                $"/api/batches/{(await BatchAsync())["id"]}",
+                body,
+                TestContext.Current.CancellationToken
+            );
+            return answer.StatusCode;
+        }
+        async Task<double?> TipsAsync() =>
+            (double?)(await app.GetAsync($"/api/batches/{(await BatchAsync())["id"]}/kit"))["stance"]?["degrees"];
+
+        var narrow = await TipsAsync();
+        Assert.Equal(HttpStatusCode.OK, await OnAsync(40));
+        Assert.Equal(40, (int)(await BatchAsync())["baseMm"]!);
+        Assert.True(await TipsAsync() > narrow);
+        Assert.Equal(HttpStatusCode.BadRequest, await OnAsync(9));
+        Assert.Equal(HttpStatusCode.OK, await OnAsync(0));
+        Assert.Null((await BatchAsync())["baseMm"]);
+        Assert.Null(await TipsAsync());
+        Assert.DoesNotContain((await BatchAsync())["steps"]!.AsArray(), s =>
+            s!["kind"]!.ToString() == "base_finish" && s["notNeeded"] is null
+        );
     }
 
     [Fact]

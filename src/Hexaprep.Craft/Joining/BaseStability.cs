@@ -95,31 +95,17 @@ public static class BaseStability
         };
     }
 
-    private readonly record struct Stance(double Mass, double Height, double Offset, double Radius)
-    {
-        public double Degrees => Offset >= Radius ? 0 : Math.Atan2(Radius - Offset, Height) * 180 / Math.PI;
-    }
-
     private static Stance StanceOf(Inputs i)
     {
         var masses = i.Items("masses", 1)
-            .Select(m =>
-                (
-                    M: m.Number("mass_g", 0, 20_000, above: true),
-                    H: m.Number("h_mm", 0, 1000),
-                    X: m.Number("x_mm", -500, 500, 0),
-                    Y: m.Number("y_mm", -500, 500, 0)
-                )
-            )
+            .Select(m => new PlacedMass(
+                m.Number("mass_g", 0, 20_000, above: true),
+                m.Number("h_mm", 0, 1000),
+                m.Number("x_mm", -500, 500, 0),
+                m.Number("y_mm", -500, 500, 0)
+            ))
             .ToList();
-        var all = masses.Sum(m => m.M);
-        var (x, y) = (masses.Sum(m => m.M * m.X) / all, masses.Sum(m => m.M * m.Y) / all);
-        return new(
-            all,
-            masses.Sum(m => m.M * m.H) / all,
-            Math.Sqrt(x * x + y * y),
-            i.Number("base_dia_mm", 5, 500) / 2 - i.Number("rim_inset_mm", 0, 10, 0.5)
-        );
+        return Stance.Of(masses, i.Number("base_dia_mm", 5, 500), i.Number("rim_inset_mm", 0, 10, Stance.RimInsetMm));
     }
 
     private static object Tipping(Inputs i)
@@ -127,11 +113,11 @@ public static class BaseStability
         var stance = StanceOf(i);
         return new
         {
-            h_cm_mm = stance.Height,
-            offset_mm = stance.Offset,
+            h_cm_mm = stance.HeightMm,
+            offset_mm = stance.OffsetMm,
             angle_deg = stance.Degrees,
-            stable = stance.Offset < stance.Radius,
-            mass_g = stance.Mass,
+            stable = stance.IsStable,
+            mass_g = stance.MassG,
         };
     }
 
@@ -146,14 +132,9 @@ public static class BaseStability
     private static object Ballast(Inputs i)
     {
         var s = StanceOf(i);
-        var tan = Math.Tan(i.Number("target_deg", 1, 80) * Math.PI / 180);
-        var at = i.Number("washer_h_mm", 0, 50, 1.5);
+        var (target, at) = (i.Number("target_deg", 1, 80), i.Number("washer_h_mm", 0, 50, 1.5));
         var washer = i.Has("washer_od_mm") ? WasherMassOf(i, "washer_od_mm", "washer_id_mm", "washer_t_mm", 7.85) : (double?)null;
-        var (lacking, arm) = (s.Mass * (s.Height * tan - s.Radius + s.Offset), s.Radius - at * tan);
-        double? ballast =
-            lacking <= 0 ? 0
-            : arm <= 0 ? null
-            : lacking / arm;
+        var ballast = s.Ballast(target, at);
         return new
         {
             ballast_g = ballast,

@@ -74,6 +74,26 @@ public sealed class ModelKit
         }
     }
 
+    // What the joints before painting make one, each with its parts.
+    private List<IReadOnlyList<string>> PiecesBy(IReadOnlyList<int> before)
+    {
+        var body = Enumerable.Range(0, _pieces.Count).ToArray();
+        foreach (var joint in before.Select(j => Joints[j]))
+        {
+            var (one, other) = (body[At(joint.Part, joint.Number)], body[At(joint.Other, joint.OtherNumber)]);
+            for (var i = 0; i < body.Length; i++)
+                body[i] = body[i] == Math.Max(one, other) ? Math.Min(one, other) : body[i];
+        }
+        return
+        [
+            .. body.Index()
+                .GroupBy(b => b.Item, b => _pieces[b.Index])
+                .Select(g => (IReadOnlyList<string>)[.. g.Select(p => p.Part.One(p.Number))]),
+        ];
+    }
+
+    private int At(KitPart part, int number) => _pieces.IndexOf((part, number));
+
     private KitClosing Prove(bool holdsWhatHides)
     {
         var problem = Problem(holdsWhatHides);
@@ -93,14 +113,16 @@ public sealed class ModelKit
                     (Joints[problem.Blocked[b].Joint], Joints.Where((_, j) => (problem.Blocked[b].By >> j & 1) == 1).First().Part)
                 ),
             ]
-        );
+        )
+        {
+            Pieces = PiecesBy(after.Before),
+        };
     }
 
     /// <summary>What the closing proof is asked.</summary>
     /// <param name="holdsWhatHides">As for <see cref="Closing"/>.</param>
     public ClosingProblem Problem(bool holdsWhatHides)
     {
-        int At(KitPart part, int number) => _pieces.IndexOf((part, number));
         uint Of(KitPart part) => Joints.Index().Where(j => j.Item.Part == part).Aggregate(0u, (all, j) => all | 1u << j.Index);
         var joints = Joints.Select((j, i) => new Joint($"{i}", At(j.Part, j.Number), At(j.Other, j.OtherNumber))).ToList();
         return new ClosingProblem(
@@ -136,6 +158,9 @@ public sealed record KitClosing(
     IReadOnlyList<(KitJoint Joint, KitPart By)> Ease
 )
 {
+    /// <summary>The pieces that are painted, each with its parts, the one that carries the others first.</summary>
+    public required IReadOnlyList<IReadOnlyList<string>> Pieces { get; init; }
+
     /// <summary>Joints after painting whose seam is mended.</summary>
     public int Seams => After.Count(j => !j.Part.HasNoSeam);
 }

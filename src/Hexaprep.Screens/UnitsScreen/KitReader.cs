@@ -69,7 +69,19 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
             PinsInAll(batch, KitJobs.Pins(job)),
             Stands(batch, closing),
             like
-        );
+        )
+        {
+            Stance = KitStance.Of(kit, batch.Traits) is { } stance ? View(stance, batch.Traits) : null,
+        };
+    }
+
+    /// <summary>What to write on a label for each piece of each model; a model whose kit is not described, or is one piece, has one.</summary>
+    public IEnumerable<(string Unit, int Model, string Piece)> Labels(Batch batch)
+    {
+        var pieces = KitJobs.ClosingOf(bench.State.JobOf(batch))?.Pieces ?? [];
+        return from model in bench.ModelsOf[batch.Id].OrderBy(m => m.Number)
+            from piece in pieces.DefaultIfEmpty([])
+            select (Named(batch), model.Number, string.Join(", ", piece));
     }
 
     /// <summary>What another decision about a part does to the plan.</summary>
@@ -200,6 +212,34 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
             : "held by its label";
         int At(KitPart part) => parts.Index().First(p => p.Item == part).Index;
         return new(joint.Words, At(joint.Part), At(joint.Other), after, PairGlue.Name(statics.Glue), hold, StaticsOf(statics));
+    }
+
+    private static KitStanceView View(KitStance stance, BatchTraits batch)
+    {
+        static string Degrees(double degrees) => $"{Math.Floor(degrees).ToString("0", CultureInfo.InvariantCulture)}°";
+        var now = stance.Now;
+        var washers = stance.Washers is { } w
+            ? $"{Sentence.Counted(w.Count, "steel washer")} of {KitStance.WasherMm} mm under the base "
+                + $"({w.Grams.ToString("0.#", CultureInfo.InvariantCulture)} g) would bring it there"
+            : null;
+        var larger = stance.Larger is { } l ? $"a {l.BaseMm} mm base bears {Degrees(l.Degrees)}" : null;
+        var text =
+            now.Degrees >= KitStance.WantedDegrees ? ""
+            : washers is null && larger is null
+                ? "Neither washers nor a larger base would do: lay it flat to dry, or give it a wider stand."
+            : Sentence.Opened(string.Join("; or ", new[] { washers, larger }.Where(t => t is not null))) + ".";
+        return new KitStanceView(
+            now.IsStable ? $"It tips at {Degrees(now.Degrees)}" : "It falls over",
+            text,
+            now.Degrees,
+            KitStance.WantedDegrees,
+            batch.BaseMm!.Value,
+            stance.ModelMm,
+            now.HeightMm,
+            now.OffsetMm,
+            stance.Larger?.BaseMm,
+            batch.Kit!.Parts.All(p => p.Grams is not null)
+        );
     }
 
     private static string Seconds(int seconds) => seconds < 120 ? $"{seconds} s" : $"{seconds / 60} min";

@@ -34,6 +34,34 @@ public sealed record KitView(
     string Pins,
     string Stands,
     IReadOnlyList<PaintedLikeView> Like
+)
+{
+    /// <summary>How a model stands on its base; null without one.</summary>
+    public KitStanceView? Stance { get; init; }
+}
+
+/// <summary>How a model stands on its base.</summary>
+/// <param name="Headline">Such as "It tips at 24°".</param>
+/// <param name="Text">What steadies it, in a sentence; empty where it stands well enough.</param>
+/// <param name="Degrees">By how many degrees it may be tilted.</param>
+/// <param name="Wanted">By how many it should.</param>
+/// <param name="BaseMm">Its base, mm.</param>
+/// <param name="ModelMm">How high it is taken to be, mm.</param>
+/// <param name="WeightMm">How high its weight lies, mm.</param>
+/// <param name="BesideMm">How far beside the middle, mm.</param>
+/// <param name="LargerMm">The smallest base that is steady enough, mm; null where none is needed or is there.</param>
+/// <param name="IsSaid">Every part's weight was said; else by rule of thumb.</param>
+public sealed record KitStanceView(
+    string Headline,
+    string Text,
+    double Degrees,
+    double Wanted,
+    int BaseMm,
+    double ModelMm,
+    double WeightMm,
+    double BesideMm,
+    int? LargerMm,
+    bool IsSaid
 );
 
 /// <summary>A kind of part.</summary>

@@ -1,6 +1,7 @@
 using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.Records;
 using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Formats;
 using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Web.Http;
 using Hexaprep.Web.Planning;
@@ -45,6 +46,9 @@ public sealed record BatchEdit(
 
     /// <summary>Its size; unchanged when absent.</summary>
     public ModelSize? Size { get; init; }
+
+    /// <summary>Its base in mm, 10 to 200; 0 for none, unchanged when absent.</summary>
+    public int? BaseMm { get; init; }
 
     /// <summary>Durations of steps, in place of all that were set; unchanged when absent.</summary>
     public IReadOnlyList<StepPace>? Paces { get; init; }
@@ -108,6 +112,10 @@ public static class UnitEndpoints
             .ProducesProblem(409);
         api.MapGet("/batches/{id:guid}/kit", KitAsync)
             .WithSummary("The parts of a batch's kit: what is held apart and what that costs, how it closes, what is pinned.")
+            .ProducesProblem(404);
+        api.MapGet("/batches/{id:guid}/labels.pdf", LabelsAsync)
+            .WithSummary("Labels for trays and handles: one for each piece of each model (PDF, A4).")
+            .Produces(200, contentType: "application/pdf")
             .ProducesProblem(404);
         api.MapGet("/batches/{id:guid}/kit/effect", EffectAsync)
             .WithSummary("What holding a part apart, or joining it, does to the plan.")
@@ -234,6 +242,8 @@ public static class UnitEndpoints
         }
         if (edit.Paces is { } paces && paces.DistinctBy(p => p.Step).Count() < paces.Count)
             throw new RefusedException(new Refusal("paces", "A step stands there twice.", "Give each kind of step once."));
+        if (edit.BaseMm is { } mm and not 0)
+            Need("baseMm", mm, RowCheck.Of<BatchRow>(nameof(BatchRow.BaseMm)));
         Need("paintMinutes", edit.PaintMinutes, RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)));
         return await Stale.OrAsync(
             async () =>
@@ -258,6 +268,7 @@ public static class UnitEndpoints
                                     SurfaceSaid = edit.Surface ?? t.SurfaceSaid,
                                     SizeSaid = edit.Size ?? t.SizeSaid,
                                     Paces = edit.Paces ?? t.Paces,
+                                    BaseMm = edit.BaseMm is 0 ? null : edit.BaseMm ?? t.BaseMm,
                                 },
                             desk.Now,
                             Guid.NewGuid
@@ -341,6 +352,21 @@ public static class UnitEndpoints
                     ),
                 cancel
             )
+        );
+    }
+
+    private static async Task<FileContentHttpResult> LabelsAsync(Guid id, HttpRequest request, BenchService desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        if (!laid.Bench.Batches.TryGetValue(id, out var batch))
+            throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
+        var page = $"{request.Scheme}://{request.Host}/units/{batch.UnitId}/pieces?batch={id}";
+        return TypedResults.File(
+            PieceLabels.Write([
+                .. new KitReader(laid.Bench, laid.Plan, laid.Now).Labels(batch).Select(l => new PieceLabel(l.Unit, l.Model, l.Piece, page)),
+            ]),
+            "application/pdf",
+            "hexaprep-labels.pdf"
         );
     }
 

@@ -4,6 +4,7 @@ using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Joining;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Formats;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Screens.UnitsScreen;
 using Hexaprep.Testing;
@@ -114,6 +115,47 @@ public sealed class KitTests
     }
 
     [Fact]
+    public void A_wider_base_never_makes_a_model_tip_sooner_and_what_is_advised_steadies_it()
+    {
+        foreach (
+            var kit in new[]
+            {
+                Warden,
+                "mount, white metal; rider; lance on rider, 6 g",
+                "body, 2 g; banner, white metal, 12 g, 30 mm",
+                "body, head, 2 arms",
+            }
+        )
+        {
+            KitStance On(int mm) => KitStance.Of(ModelKit.Of(Read(kit)), JobOf(kit).Batch with { BaseMm = mm })!;
+            foreach (var (narrow, wide) in new[] { (20, 25), (25, 32), (32, 55) })
+                Assert.True(On(narrow).Now.Degrees <= On(wide).Now.Degrees, kit);
+            var stance = On(25);
+            if (stance.Larger is { } larger)
+            {
+                Assert.True(larger.Degrees >= KitStance.WantedDegrees);
+                Assert.Equal(larger.Degrees, On(larger.BaseMm).Now.Degrees, 9);
+            }
+            if (stance.Washers is { } washers)
+                Assert.True(washers.Grams >= stance.Now.Ballast(KitStance.WantedDegrees, 1.5) && washers.Count > 0);
+            Assert.Equal(stance.Now.Degrees >= KitStance.WantedDegrees, stance is { Larger: null, Washers: null } && stance.Now.IsStable);
+        }
+        Assert.Null(KitStance.Of(ModelKit.Of(Read(Warden)), JobOf(Warden).Batch with { BaseMm = null }));
+    }
+
+    [Fact]
+    public void Arms_to_both_sides_hold_each_other_up()
+    {
+        Stance On(string kit) => KitStance.Of(ModelKit.Of(Read(kit)), JobOf(kit).Batch)!.Now;
+
+        Assert.Equal(0, On("body; 2 arms").OffsetMm, 9);
+        Assert.Equal(0, On("body; left arm, left; right arm, right").OffsetMm, 9);
+        Assert.True(On("body; arm, white metal").OffsetMm > On("body; arm").OffsetMm);
+        // What hangs on an arm reaches out beyond it.
+        Assert.True(On("body; arm; lamp on arm, 5 g").OffsetMm > On("body; arm; lamp, 5 g").OffsetMm);
+    }
+
+    [Fact]
     public void Two_hands_on_one_thing_close_a_ring()
     {
         var kit = ModelKit.Of(Read("body, 2 arms, together; rifle on arms, apart"));
@@ -190,6 +232,34 @@ public sealed class KitTests
             view.Warning,
             StringComparison.Ordinal
         );
+    }
+
+    [Fact]
+    public void Every_piece_of_every_model_has_its_label_to_be_printed()
+    {
+        var (bench, batch) = Bench(Warden);
+        var labels = new KitReader(bench.Index, bench.Plan(Evening, 1), Evening).Labels(batch).ToList();
+        Assert.Equal(
+            [("Wardens", 1, "body, head"), ("Wardens", 1, "cloak"), ("Wardens", 1, "lamp arm"), ("Wardens", 2, "body, head")],
+            labels.Take(4)
+        );
+        Assert.Equal(6, labels.Count);
+
+        // Thirty labels are two sheets; a long name and strange signs break nothing.
+        var many = Enumerable
+            .Range(1, 30)
+            .Select(n => new PieceLabel(
+                new string('W', 80) + " 漢",
+                n,
+                string.Join(", ", labels.Select(l => l.Piece)),
+                "http://127.0.0.1:4680/units/1/pieces"
+            ));
+        using var sheets = UglyToad.PdfPig.PdfDocument.Open(PieceLabels.Write([.. many]));
+        Assert.Equal(2, sheets.NumberOfPages);
+        var words = sheets.GetPage(2).GetWords().Select(w => w.Text).ToList();
+        Assert.Equal(["25", "26", "27", "28", "29", "30"], words.Where(w => int.TryParse(w, out _)).Order());
+        Assert.Contains("body,", words);
+        Assert.True(sheets.GetPage(2).Paths.Count > 6 * 100);
     }
 
     [Fact]

@@ -1651,6 +1651,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels for trays and handles: one for each piece of each model (PDF, A4). */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{id}/kit/effect": {
         parameters: {
             query?: never;
@@ -3978,6 +4023,11 @@ export interface components {
             leadFree: boolean;
             surface?: null | components["schemas"]["Surface"];
             size?: null | components["schemas"]["ModelSize"];
+            /**
+             * Format: int32
+             * @description Its base in mm, 10 to 200; 0 for none, unchanged when absent.
+             */
+            baseMm?: null | number;
             /** @description Durations of steps, in place of all that were set; unchanged when absent. */
             paces?: null | components["schemas"]["StepPace"][];
         };
@@ -5277,6 +5327,50 @@ export interface components {
              */
             wallMm: number;
         };
+        /** @description How a model stands on its base. */
+        KitStanceView: {
+            /** @description Such as "It tips at 24°". */
+            headline: string;
+            /** @description What steadies it, in a sentence; empty where it stands well enough. */
+            text: string;
+            /**
+             * Format: double
+             * @description By how many degrees it may be tilted.
+             */
+            degrees: number;
+            /**
+             * Format: double
+             * @description By how many it should.
+             */
+            wanted: number;
+            /**
+             * Format: int32
+             * @description Its base, mm.
+             */
+            baseMm: number;
+            /**
+             * Format: double
+             * @description How high it is taken to be, mm.
+             */
+            modelMm: number;
+            /**
+             * Format: double
+             * @description How high its weight lies, mm.
+             */
+            weightMm: number;
+            /**
+             * Format: double
+             * @description How far beside the middle, mm.
+             */
+            besideMm: number;
+            /**
+             * Format: int32
+             * @description The smallest base that is steady enough, mm; null where none is needed or is there.
+             */
+            largerMm: null | number;
+            /** @description Every part's weight was said; else by rule of thumb. */
+            isSaid: boolean;
+        };
         /** @description A joint by statics. */
         KitStaticsView: {
             /** @description Such as "Pin it" or "Glue alone holds it". */
@@ -5348,6 +5442,7 @@ export interface components {
             stands: string;
             /** @description Other batches whose kit could be taken. */
             like: components["schemas"]["PaintedLikeView"][];
+            stance?: null | components["schemas"]["KitStanceView"];
         };
         /** @description What a product's label says; null where it says nothing. */
         LabelEdit: {

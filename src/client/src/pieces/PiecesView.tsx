@@ -12,6 +12,7 @@ import { counted } from "../units/BatchFacts";
 import { Branches, Order } from "./Branches";
 import { JointCard } from "./JointCard";
 import { KitText } from "./KitText";
+import { StanceCard } from "./StanceCard";
 
 /** The pieces of a unit: its kit described once, what is held apart, how it closes, what is pinned. */
 export function PiecesView() {
@@ -77,7 +78,9 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
         </p>
       ) : null}
       {part ? (
-        <div className="grid gap-6 px-4 py-2 md:px-10 lg:[grid-template-columns:1.25fr_1fr]">
+        <div
+          className={`grid gap-6 px-4 py-2 md:px-10 ${kit.stance ? "lg:[grid-template-columns:1.4fr_1fr_0.62fr]" : "lg:[grid-template-columns:1.25fr_1fr]"}`}
+        >
           <section aria-label="How it closes" className="min-w-0">
             <h2 className={`text-lead ${kit.isClosable ? "" : "text-redo"}`}>{kit.headline}</h2>
             <Branches kit={kit} chosen={part.name} onChoose={choose} />
@@ -92,6 +95,7 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
             {kit.warning ? <p className="mt-1 rounded-slab bg-limit px-3 py-1.5 text-on-limit">{kit.warning}</p> : null}
           </section>
           <JointCard kit={kit} part={part} />
+          {kit.stance ? <StanceCard stance={kit.stance} /> : null}
         </div>
       ) : (
         <p className="px-4 py-3 md:px-10">
@@ -104,6 +108,11 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
         <div className="flex min-w-0 flex-col gap-2">
           {kit.stands ? <p className="strong">{kit.stands}</p> : null}
           {kit.pins ? <p>{kit.pins}</p> : null}
+          <p>
+            <a href={`/api/batches/${batch.id}/labels.pdf`} className="inline-flex min-h-12 items-center underline strong">
+              Labels for trays and handles (PDF)
+            </a>
+          </p>
           <Order kit={kit} />
           {asked ? <Effect effect={effect.data} error={effect.error} /> : null}
         </div>

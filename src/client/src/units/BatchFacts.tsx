@@ -9,8 +9,17 @@ import { SavedStepper } from "../ui/Stepper";
 
 type Facts = Pick<
   Schemas["BatchView"],
-  "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes" | "leadFree" | "surface" | "size" | "paces"
+  "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes" | "leadFree" | "surface" | "size" | "paces" | "baseMm"
 >;
+
+// The bases that are sold, mm; 0 for none.
+const bases = [0, 20, 25, 28, 30, 32, 35, 40, 45, 50, 55, 60, 65, 70, 80, 90, 100, 120, 130, 160];
+
+function basesWith(own: number) {
+  return [...new Set([...bases, own])]
+    .sort((a, b) => a - b)
+    .map((mm) => ({ value: String(mm), text: mm === 0 ? "no bases" : `${mm} mm bases` }));
+}
 
 /** Saves a batch with some of its facts changed; what it says nothing of stays. */
 export function useFacts(batch: Schemas["BatchView"]) {
@@ -37,8 +46,14 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
         <span className="font-normal text-note text-ink-2">A change derives it again; what was done is kept.</span>
       </h2>
       <div className="flex flex-wrap items-center gap-2">
-        {counted(batch.models, "model")} in {batch.materials}, {counted(batch.parts, "part")} each
-        {batch.baseMm ? `, on ${batch.baseMm} mm bases` : ", without bases"}: they are
+        {counted(batch.models, "model")} in {batch.materials}, {counted(batch.parts, "part")} each , on
+        <Choice
+          label="Base"
+          value={String(batch.baseMm ?? 0)}
+          options={basesWith(batch.baseMm ?? 0)}
+          onChange={(mm) => save.mutate({ baseMm: Number(mm) })}
+        />
+        <Stop>:</Stop> they are
         <Choice label="Size" value={batch.size} options={sizes} onChange={(size) => save.mutate({ size })} />
         <Stop>,</Stop> painted as
         <Choice label="Tier" value={batch.tier} options={tiers} onChange={(tier) => save.mutate({ tier })} />
