@@ -5,7 +5,7 @@ namespace Hexaprep.Craft.Vocabulary;
 
 /// <summary>The parts of a kit, said once for all its models, in the words of a person: <c>body, head, 2 arms, cloak, hides the face</c>.
 /// What follows a part and is no part of its own is said of it.</summary>
-public sealed partial class PartList
+public sealed partial class PartList : IEquatable<PartList>
 {
     /// <summary>The most parts of a model.</summary>
     public const int Most = 25;
@@ -63,6 +63,15 @@ public sealed partial class PartList
             parts[i] = parts[i] with { Material = said[i] ? parts[i].Material : parts[0].Material };
         return Joined(parts, out wrong) is { } joined ? new PartList(joined) : null;
     }
+
+    /// <inheritdoc />
+    public bool Equals(PartList? other) => other is not null && Lines.SequenceEqual(other.Lines);
+
+    /// <inheritdoc />
+    public override bool Equals(object? obj) => Equals(obj as PartList);
+
+    /// <inheritdoc />
+    public override int GetHashCode() => string.Join('\n', Lines).GetHashCode(StringComparison.Ordinal);
 
     /// <summary>The same with a part held apart or joined before painting, or as it hides.</summary>
     /// <param name="name">The part's name.</param>

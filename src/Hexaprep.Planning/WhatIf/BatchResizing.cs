@@ -110,15 +110,19 @@ public sealed record BatchResizing(Guid BatchId, Guid? With, int? First)
 
     private static bool Alike(BenchIndex bench, Batch a, Batch b)
     {
-        static BatchTraits Bare(Batch x) => x.Traits with { Models = 1, Materials = [], Paces = [] };
+        static BatchTraits Bare(Batch x) => x.Traits with { Models = 1, Materials = [], Paces = [], Passes = null };
         var (one, other) = (bench.State.JobOf(a), bench.State.JobOf(b));
         return a.UnitId == b.UnitId
             && Bare(a) == Bare(b)
             && a.Traits.Materials.SequenceEqual(b.Traits.Materials)
             && a.Traits.Paces.SequenceEqual(b.Traits.Paces)
+            && SamePasses(a.Traits.Passes, b.Traits.Passes)
             && one.Changes.SequenceEqual(other.Changes)
             && HouseRuleCatalog.All.All(s => one.House.Of(s) == other.House.Of(s));
     }
+
+    private static bool SamePasses(IReadOnlyList<PaintPass>? one, IReadOnlyList<PaintPass>? other) =>
+        one is null || other is null ? one is null && other is null : one.SequenceEqual(other);
 
     private static string Name(BenchIndex bench, Batch batch) =>
         batch.Name.Length == 0 ? bench.Units[batch.UnitId].Name : $"{bench.Units[batch.UnitId].Name}, {batch.Name}";

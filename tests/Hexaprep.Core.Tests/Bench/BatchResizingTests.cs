@@ -1,7 +1,10 @@
 using Hexaprep.Bench.Acts;
+using Hexaprep.Bench.Edits;
+using Hexaprep.Bench.Records;
 using Hexaprep.Core.Tests.Scheduling;
 using Hexaprep.Craft.HouseRules;
 using Hexaprep.Craft.Inspections;
+using Hexaprep.Craft.Vocabulary;
 using Hexaprep.Planning.Keeping;
 using Hexaprep.Planning.WhatIf;
 using Hexaprep.Testing;
@@ -76,6 +79,32 @@ public sealed class BatchResizingTests
 
         Assert.Equal(bench.State.Models.OrderBy(m => m.Number), again.Models.OrderBy(m => m.Number));
         Assert.Equal(bench.State.Steps.Select(s => (s.Id, s.Key, s.Position)), again.Steps.Select(s => (s.Id, s.Key, s.Position)));
+    }
+
+    [Theory]
+    [InlineData("body, head", "body, head", true)]
+    [InlineData("body, head", "body, head, apart", false)]
+    [InlineData("body, head", null, false)]
+    public void Batches_read_from_the_tables_are_alike_where_their_parts_and_passes_are(string one, string? other, bool alike)
+    {
+        static UnitOrder Order(string batch, string? kit)
+        {
+            var order = RehearsedBench.Order();
+            return order with
+            {
+                Batch = batch,
+                Traits = order
+                    .Traits.WithPasses([PaintPass.Read("leather, 7 min", out _)!])
+                    .WithKit(kit is null ? null : PartList.Read([kit], Material.Polystyrene, out _)) with
+                {
+                    Parts = 2,
+                },
+            };
+        }
+        var bench = new RehearsedBench(Order("left", one), Order("right", other));
+        bench.State = bench.State with { Batches = bench.State.Batches.ConvertAll(b => BatchRow.Of(b, 1).ToBatch()) };
+
+        Assert.Equal(alike, Both(bench).WhyNot(bench.Index) is null);
     }
 
     [Fact]

@@ -65,7 +65,7 @@ export function Branches({ kit, chosen, onChoose }: BranchesProps) {
           p.isApart || p.reason ? (
             <p
               key={p.name}
-              className={`absolute whitespace-nowrap text-note leading-none ${p.isApart ? "strong text-hand" : "text-ink-2"}`}
+              className={`absolute whitespace-nowrap bg-above pr-1 text-note leading-none ${p.isApart ? "strong text-hand" : "text-ink-2"}`}
               style={{ left: left + 20, top: y(i) - 24 }}
             >
               {p.reason || "apart"}

@@ -52,7 +52,7 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
       body: { id: intent.id, version, kit: lines && [...lines] },
     });
   });
-  const part = kit.parts.find((p) => p.name === chosen) ?? kit.parts.find((p) => p.isApart && p.other) ?? kit.parts[1] ?? kit.parts[0];
+  const part = kit.parts.find((p) => p.name === chosen) ?? first(kit) ?? kit.parts[1] ?? kit.parts[0];
   const other = part?.other ?? null;
   const effect = useQuery(kitEffectQuery(batch.id, part?.name ?? "", other?.held ?? null, asked));
   const choose = (name: string) => {
@@ -150,6 +150,12 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
       </div>
     </main>
   );
+}
+
+// What is held apart, else what might be, else what needs a pin: there is something to decide.
+function first(kit: Schemas["KitView"]) {
+  const pinned = kit.joints.find((j) => j.statics.pin)?.part ?? -1;
+  return kit.parts.find((p) => p.isApart && p.other) ?? kit.parts.find((p) => p.reason && p.other) ?? kit.parts[pinned];
 }
 
 function Effect({ effect, error }: { effect: Schemas["KitEffectView"] | null | undefined; error: Error | null }) {
