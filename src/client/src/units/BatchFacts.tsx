@@ -46,7 +46,7 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
         <span className="font-normal text-note text-ink-2">A change derives it again; what was done is kept.</span>
       </h2>
       <div className="flex flex-wrap items-center gap-2">
-        {counted(batch.models, "model")} in {batch.materials}, {counted(batch.parts, "part")} each , on
+        {counted(batch.models, "model")} in {batch.materials}, {counted(batch.parts, "part")} each, on
         <Choice
           label="Base"
           value={String(batch.baseMm ?? 0)}
