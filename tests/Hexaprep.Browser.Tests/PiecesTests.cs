@@ -33,7 +33,7 @@ public sealed class PiecesTests(TestDatabases databases)
         page.Named("Its pieces: 5 parts a model").Click();
         page.Says("Only their number is known: 5 a model.");
         page.Find("#kit-text").SendKeys("body, head, lamp arm, white metal, 9 g, 14 mm, cloak before lamp arm");
-        page.Named("Save the parts").Click();
+        Press(page, "Save the parts");
 
         page.Says("It closes, in this order");
         page.Says("Cloak before lamp arm: joined first, that would lock it out.");
@@ -46,7 +46,7 @@ public sealed class PiecesTests(TestDatabases databases)
         // What is said to hide something is held apart on a leader, and what goes in behind it waits with it.
         var text = page.Find("#kit-text");
         text.SendKeys(Keys.Control + Keys.End + Keys.Null + ", hides the face");
-        page.Named("Save the parts").Click();
+        Press(page, "Save the parts");
         page.Says("painted in 3 pieces");
         page.Says("goes in after cloak");
         page.Find("[data-part=cloak]").Click();
@@ -78,10 +78,10 @@ public sealed class PiecesTests(TestDatabases databases)
         page.Open($"{app.Address}/units/{unit}/pieces");
         var text = page.Find("#kit-text");
         text.SendKeys("body, head on neck");
-        page.Named("Save the parts").Click();
+        Press(page, "Save the parts");
         page.Says("'head': there is no other part 'neck'. Name one of: body.");
         text.SendKeys(Keys.Control + "a" + Keys.Null + "body, cloak before arm, arm before cloak");
-        page.Named("Save the parts").Click();
+        Press(page, "Save the parts");
         page.Says("It cannot be closed");
         page.Says("in its way whatever the order");
     }

@@ -75,7 +75,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         };
     }
 
-    /// <summary>What to write on a label for each piece of each model; a model whose kit is not described, or is one piece, has one.</summary>
+    /// <summary>What to write on a label for each piece of each model; one a model where its kit is not described.</summary>
     public IEnumerable<(string Unit, int Model, string Piece)> Labels(Batch batch)
     {
         var pieces = KitJobs.ClosingOf(bench.State.JobOf(batch))?.Pieces ?? [];

@@ -79,7 +79,9 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
       ) : null}
       {part ? (
         <div
-          className={`grid gap-6 px-4 py-2 md:px-10 ${kit.stance ? "lg:[grid-template-columns:1.4fr_1fr_0.62fr]" : "lg:[grid-template-columns:1.25fr_1fr]"}`}
+          className={`grid gap-6 px-4 py-2 md:px-10 ${
+            kit.stance ? "lg:[grid-template-columns:1.4fr_1fr_0.62fr]" : "lg:[grid-template-columns:1.25fr_1fr]"
+          }`}
         >
           <section aria-label="How it closes" className="min-w-0">
             <h2 className={`text-lead ${kit.isClosable ? "" : "text-redo"}`}>{kit.headline}</h2>

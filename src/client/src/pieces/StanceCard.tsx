@@ -32,16 +32,18 @@ function Side({ stance }: { stance: Schemas["KitStanceView"] }) {
   const shoulder = ground - 8 - tall * 0.72;
   const lean = (stance.degrees * Math.PI) / 180;
   const arm = 62;
+  const [foot, neck] = [half * 0.55, half * 0.34];
+  const spoken = `its weight ${Math.round(stance.weightMm)} mm high, tips at ${Math.floor(stance.degrees)} degrees`;
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
       className="w-full max-w-[250px]"
       role="img"
-      aria-label={`From the side: a base of ${stance.baseMm} mm, its weight ${Math.round(stance.weightMm)} mm high, tips at ${Math.floor(stance.degrees)} degrees`}
+      aria-label={`From the side: a base of ${stance.baseMm} mm, ${spoken}`}
     >
       <g className="stroke-ink" strokeWidth="3">
         <path
-          d={`M${middle - half * 0.55} ${ground - 8}L${middle - half * 0.34} ${shoulder}H${middle + half * 0.34}L${middle + half * 0.55} ${ground - 8}Z`}
+          d={`M${middle - foot} ${ground - 8}L${middle - neck} ${shoulder}H${middle + neck}L${middle + foot} ${ground - 8}Z`}
           className="fill-pleat-dim"
         />
         <circle cx={middle} cy={shoulder - tall * 0.13} r={tall * 0.13} className="fill-pleat-dim" />
