@@ -68,7 +68,7 @@ public static class GlueJoint
         {
             Accelerated = accelerated,
             Knock = i.Number("knock_g", 1, 200, 25),
-            Safety = i.Number("safety", 1, 20, 3),
+            Safety = i.Number("safety", 1, 20, JointLoad.WantedSafety),
             Contact = i.Number("contact", 0.05, 1, 0.7),
             DepthsMm = (i.Number("depth_a_mm", 0, 200), i.Number("depth_b_mm", 0, 200)),
             LocalsMm = (i.Number("local_a_mm", 0.2, 200, section.LeastMm), i.Number("local_b_mm", 0.2, 200, section.LeastMm)),

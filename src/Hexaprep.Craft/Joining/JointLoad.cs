@@ -30,8 +30,11 @@ public sealed record JointLoad(JointSection Section, string A, string B, string 
     /// <summary>How hard it is knocked, times its weight.</summary>
     public double Knock { get; init; } = 25;
 
+    /// <summary>How many times the knock a joint is wanted to bear.</summary>
+    public const double WantedSafety = 3;
+
     /// <summary>How many times the knock it is to bear.</summary>
-    public double Safety { get; init; } = 3;
+    public double Safety { get; init; } = WantedSafety;
 
     /// <summary>The share of the section that touches.</summary>
     public double Contact { get; init; } = 0.7;

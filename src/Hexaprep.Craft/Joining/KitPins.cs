@@ -23,6 +23,9 @@ public sealed record JudgedJoint(
 {
     /// <summary>Glue alone is too weak; what nobody has identified is pinned to be safe.</summary>
     public bool NeedsPin => Verdict?.NeedsPin ?? true;
+
+    /// <summary>What is left around the hole in what hangs, mm; null without a pin.</summary>
+    public double? WallMm => Verdict?.Pin is { } pin ? (NeckMm - pin.DrillMm) / 2 : null;
 }
 
 /// <summary>Which joints of a kit are pinned: by weight, lever and section, each by rule of thumb where nothing was said.</summary>

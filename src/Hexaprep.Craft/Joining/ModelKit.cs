@@ -40,9 +40,6 @@ public sealed class ModelKit
     /// <summary>Its joints, part by part.</summary>
     public IReadOnlyList<KitJoint> Joints { get; }
 
-    /// <summary>Every part of a model, one by one.</summary>
-    public IEnumerable<string> Pieces => _pieces.Select(p => p.Part.One(p.Number));
-
     /// <summary>How it closes.</summary>
     /// <param name="holdsWhatHides">A part that hides something is held apart, unless it was said otherwise; else only what was said
     /// to be.</param>

@@ -31,8 +31,7 @@ public static class Finishing
     public static int PiecesApart(Job j) =>
         !Apart(j) ? 1
         : KitJobs.ClosingOf(j) is { } closing ? Math.Max(2, closing.Bodies)
-        : j.Follows(HouseRuleCatalog.SubAssemblies, "many") ? 4
-        : 2;
+        : KitJobs.MostPieces(j);
 
     /// <summary>The steps of this stage.</summary>
     public static readonly IReadOnlyList<StepApplicability> Choices =

@@ -51,7 +51,7 @@ public static class KitJobs
             StepKind.Study => [$"A model: {string.Join(", ", kit.Parts.Parts.Select(p => p.Count > 1 ? $"{p.Count} {p.Name}" : p.Name))}."],
             StepKind.RemoveParts => [counted, Named("Looks like waste, is not", p => p.LooksLikeWaste), fragile],
             StepKind.CleanLines => [Named("Hidden when built, leave its lines", p => p.IsHidden), fragile],
-            StepKind.Wash => [closing.Before.Count == 0 || IsWashedInParts(j) ? counted : "", fragile],
+            StepKind.Wash => [Washing.First(j) ? counted : "", fragile],
             StepKind.Glue =>
             [
                 Order(closing.Before),
@@ -64,8 +64,6 @@ public static class KitJobs
         };
         return string.Join(' ', words.Where(w => w.Length > 0));
     }
-
-    private static bool IsWashedInParts(Job j) => j.Any(m => !m.IsStyrene());
 
     /// <summary>The joints of the kit that glue alone does not bear.</summary>
     public static IReadOnlyList<JudgedJoint> Pins(Job j) =>

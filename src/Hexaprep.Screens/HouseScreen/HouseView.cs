@@ -87,8 +87,6 @@ public sealed record OptionEffectView(
 /// <param name="cancel">Ends the search.</param>
 public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<Guid> newId, CancellationToken cancel = default)
 {
-    private readonly Clockface _clock = new(bench.State.Settings.Zone, now);
-
     /// <summary>The rules that hold for the bench, a unit or a batch.</summary>
     public HouseView View(Guid? unitId, Guid? batchId)
     {
@@ -157,18 +155,15 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
                 newId
             )
         );
-        var (was, promises) = (Promises.Of(bench, plan), SecondPlan.Of(bench, plan, next, now, budget, cancel).Ends);
-        var hands = Hands(next) - Hands(bench);
-        var (last, ends) = (was.Values.Max(), promises.Values.Max());
-        double? days = last is { } a && ends is { } z && promises.Values.All(p => p is not null) ? (z - a).TotalDays : null;
+        var effect = PlanEffect.Of(bench, plan, next, now, budget, cancel);
         var (had, has) = (Kinds(bench, changed), Kinds(next, changed));
         return new(
             option.Id,
             option.Id == current,
-            hands,
-            days,
-            EffectWords.Of(hands, days),
-            [.. Promises.Moves(bench, was, promises, _clock)],
+            effect.HandsMinutes,
+            effect.Days,
+            EffectWords.Of(effect),
+            effect.Moves,
             Titles(has.Except(had)),
             Titles(had.Except(has))
         );
@@ -179,9 +174,6 @@ public sealed class HouseReader(BenchIndex bench, Instant now, int budget, Func<
 
     private static IReadOnlyList<string> Titles(IEnumerable<(Guid, StepKind Kind)> steps) =>
         [.. steps.Select(s => s.Kind).Distinct().InOrder().Select(k => StepWords.For(k).Title)];
-
-    private static int Hands(BenchIndex index) =>
-        index.State.Batches.SelectMany(b => index.StepsOf[b.Id]).Sum(s => s.HandsMinutes(index.Left(s)));
 
     private IEnumerable<ScopeView> Scopes()
     {

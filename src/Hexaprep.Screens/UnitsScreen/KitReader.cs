@@ -22,7 +22,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var job = bench.State.JobOf(batch);
         var like = bench
             .State.Batches.Where(b => b.Id != batch.Id && b.Traits.Kit is not null)
-            .Select(b => new PaintedLikeView(b.Id, Named(b), b.Traits.Kit!.Lines))
+            .Select(b => new LikeView(b.Id, Named(b), b.Traits.Kit!.Lines))
             .ToList();
         if (KitJobs.KitOf(job) is not { } kit)
             return new(
@@ -43,9 +43,8 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 like
             );
         var (closing, judged) = (KitJobs.ClosingOf(job)!, KitPins.Of(kit, batch.Traits.Bulk));
-        var route = RouteBuilder.Derive(job, RuleBook.Trade);
         var parts = kit.Parts.Parts;
-        var views = parts.Select(p => View(p, batch, job, route)).ToList();
+        var views = parts.Select(p => View(p, batch, job)).ToList();
         return new KitView(
             batch.Id,
             batch.Version,
@@ -66,7 +65,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
             Finishing.PiecesApart(job),
             closing.Bodies > 1 ? Price(batch, Joined(batch), batch.Traits) : "",
             Warning(job, closing, views),
-            PinsInAll(batch, KitJobs.Pins(job)),
+            PinsInAll(batch, job),
             Stands(batch, closing),
             like
         )
@@ -99,22 +98,14 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 new Refusal("part", $"There is no part '{Texts.Cut(part, 40)}'.", "Load the page again.", RefusalKind.NotFound)
             );
         var next = bench.With(KitEdits.Describe(bench, batch.Id, batch.Version, kit.With(part, held).Lines, now, newId).Changes);
-        var (was, will) = (Promises.Of(bench, plan), SecondPlan.Of(bench, plan, next, now, budget, cancel).Ends);
-        double? days =
-            was.Values.Max() is { } a && will.Values.Max() is { } z && will.Values.All(p => p is not null) ? (z - a).TotalDays : null;
-        var hands = Hands(next, batch.Id) - Hands(bench, batch.Id);
-        return new KitEffectView(
-            EffectWords.Of(hands, days),
-            [.. Promises.Moves(bench, was, will, new Clockface(bench.State.Settings.Zone, now))]
-        );
+        var effect = PlanEffect.Of(bench, plan, next, now, budget, cancel);
+        return new KitEffectView(EffectWords.Of(effect), effect.Moves);
     }
-
-    private static int Hands(BenchIndex index, Guid batch) => index.StepsOf[batch].Sum(s => s.HandsMinutes(index.Left(s)));
 
     private string Named(Batch batch) =>
         batch.Name.Length > 0 ? $"{bench.Units[batch.UnitId].Name}, {batch.Name}" : bench.Units[batch.UnitId].Name;
 
-    private KitPartView View(KitPart part, Batch batch, Job job, Route route)
+    private KitPartView View(KitPart part, Batch batch, Job job)
     {
         var isHeld = ModelKit.Holds(part, KitJobs.HoldsWhatHides(job));
         var isApart = KitJobs.ClosingOf(job)!.After.Any(j => j.Part == part);
@@ -250,7 +241,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         if (j.Verdict is not { } verdict)
             return new("Pin it", "Nobody knows what it is of: pinned, to be safe.", j.Grams, j.LeverMm, neck, j.IsSaid, null, "");
         var times = verdict.Safety >= 20 ? "over 20" : verdict.Safety.ToString("0.#", CultureInfo.InvariantCulture);
-        var knock = $"Glue alone holds {times} times a knock on the table; three times is wanted.";
+        var knock = $"Glue alone holds {times} times a knock on the table; {JointLoad.WantedSafety:0} times is wanted.";
         if (!verdict.NeedsPin)
             return new("Glue alone holds it", knock, j.Grams, j.LeverMm, neck, j.IsSaid, null, "");
         var rejected = string.Join(
@@ -267,7 +258,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
                 j.LeverMm,
                 neck,
                 j.IsSaid,
-                new KitPinView(pin.RodMm, pin.DrillMm, pin.HoleBMm, pin.HoleAMm, (neck - pin.DrillMm) / 2),
+                new KitPinView(pin.RodMm, pin.DrillMm, pin.HoleBMm, pin.HoleAMm, j.WallMm!.Value),
                 rejected
             )
             : new("No pin fits: support it, or another glue", knock, j.Grams, j.LeverMm, neck, j.IsSaid, null, rejected);
@@ -281,16 +272,19 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
             _ => "would find no depth",
         };
 
-    private static string PinsInAll(Batch batch, IReadOnlyList<JudgedJoint> pins)
+    private string PinsInAll(Batch batch, Job job)
     {
-        if (pins.Count == 0)
+        var (pins, step) = (
+            KitJobs.Pins(job),
+            bench.StepsOf[batch.Id].FirstOrDefault(s => s.Key.Kind == StepKind.Pin && s.RepairId is null)
+        );
+        if (pins.Count == 0 || step is null)
             return "";
         var models = batch.Traits.Models;
         var rod = pins.Sum(p => p.Verdict?.Pin is { } pin ? pin.HoleAMm + pin.HoleBMm : 0) * models;
-        var minutes = 4 + (int)Math.Ceiling(4.0 * pins.Count * models);
         return $"{Sentence.Counted(pins.Count * models, "pin")} in all"
             + (rod > 0 ? $", {Math.Ceiling(rod).ToString("0", CultureInfo.InvariantCulture)} mm of rod" : "")
-            + $", {Clockface.Hands(minutes)} of drilling.";
+            + $", {Clockface.Hands(bench.HandsInAll(step, now))} of drilling.";
     }
 
     private string Stands(Batch batch, KitClosing closing)

@@ -33,7 +33,7 @@ public sealed record KitView(
     string? Warning,
     string Pins,
     string Stands,
-    IReadOnlyList<PaintedLikeView> Like
+    IReadOnlyList<LikeView> Like
 )
 {
     /// <summary>How a model stands on its base; null without one.</summary>

@@ -47,7 +47,7 @@ public sealed class PaintingReader(BenchIndex bench, BenchPlan plan, Instant now
             [
                 .. bench
                     .State.Batches.Where(b => b.Id != batch.Id && b.Traits.Passes is { Count: > 0 })
-                    .Select(b => new PaintedLikeView(b.Id, Named(b), [.. b.Traits.Passes!.Select(p => p.ToString())])),
+                    .Select(b => new LikeView(b.Id, Named(b), [.. b.Traits.Passes!.Select(p => p.ToString())])),
             ],
             on >= 0 && next is not null && bench.Units[batch.UnitId].OffSince is null ? Next(placed[on], next) : null
         );

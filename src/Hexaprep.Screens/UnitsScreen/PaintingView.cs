@@ -18,7 +18,7 @@ public sealed record PaintingView(
     string Row,
     IReadOnlyList<PaintedModelView> Models,
     string Left,
-    IReadOnlyList<PaintedLikeView> Like,
+    IReadOnlyList<LikeView> Like,
     PaintNextView? Next
 )
 {
@@ -68,8 +68,8 @@ public sealed record PaintPassView(
 /// <param name="IsNext">The pass that is on comes to it next.</param>
 public sealed record PaintedModelView(int Number, IReadOnlyList<int> Had, bool IsNext);
 
-/// <summary>A batch that is painted by a list of its own.</summary>
+/// <summary>Another batch whose list, of passes or of parts, could be taken.</summary>
 /// <param name="BatchId">The batch.</param>
 /// <param name="Name">What it is called.</param>
 /// <param name="Lines">Its list, a line a pass.</param>
-public sealed record PaintedLikeView(Guid BatchId, string Name, IReadOnlyList<string> Lines);
+public sealed record LikeView(Guid BatchId, string Name, IReadOnlyList<string> Lines);

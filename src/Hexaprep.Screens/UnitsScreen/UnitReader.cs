@@ -1,5 +1,6 @@
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
+using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Joining;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Steps;
@@ -141,6 +142,7 @@ public sealed class UnitReader(BenchIndex bench, BenchPlan plan, Instant now)
         {
             Surface = t.Surface,
             Size = t.Size,
+            Bases = [.. TradeDefaults.BaseSizesMm.Select(b => (int)b).Append(t.BaseMm ?? 0).Where(b => b > 0).Distinct().Order()],
             Paces = t.Paces,
             Painting = new PaintingReader(bench, plan, now).Of(batch),
         };

@@ -84,6 +84,9 @@ public sealed record BatchView(
     /// <summary>Its size, said or by its base and parts.</summary>
     public required ModelSize Size { get; init; }
 
+    /// <summary>The bases it may be put on, mm, its own among them.</summary>
+    public required IReadOnlyList<int> Bases { get; init; }
+
     /// <summary>Durations the user set.</summary>
     public required IReadOnlyList<StepPace> Paces { get; init; }
 

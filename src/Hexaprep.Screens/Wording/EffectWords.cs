@@ -1,6 +1,7 @@
 using System.Globalization;
 using Hexaprep.Craft.Routes;
 using Hexaprep.Craft.Vocabulary;
+using Hexaprep.Planning.WhatIf;
 
 namespace Hexaprep.Screens.Wording;
 
@@ -31,8 +32,9 @@ public static class EffectWords
     }
 
     /// <summary>Hands for all that is still to be done, and days to the end of the last unit; null days: some unit has no date.</summary>
-    public static string Of(int hands, double? days)
+    public static string Of(PlanEffect effect)
     {
+        var (hands, days) = (effect.HandsMinutes, effect.Days);
         var work = hands == 0 ? "the same work" : $"{Clockface.Hands(Math.Abs(hands))} {(hands > 0 ? "more" : "less")} work";
         var end = days switch
         {

@@ -287,15 +287,7 @@ public static class RuleEndpoints
         object sent,
         Func<BenchIndex, Decision> edit,
         CancellationToken cancel
-    ) =>
-        Stale.OrAsync(
-            async () =>
-            {
-                await desk.WriteAsync(id, new { batchId, sent }, edit, cancel);
-                return await UnitEndpoints.OwnerAsync(batchId, desk, cancel);
-            },
-            () => UnitEndpoints.OwnerAsync(batchId, desk, cancel)
-        );
+    ) => Stale.EditAsync(desk, id, new { batchId, sent }, edit, () => UnitEndpoints.OwnerAsync(batchId, desk, cancel), cancel);
 
     private static RouteChange Change(RouteQuestion q) => new(q.Kind, q.Step, q.Method, q.Product, q.Before);
 

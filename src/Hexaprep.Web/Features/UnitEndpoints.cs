@@ -287,18 +287,13 @@ public static class UnitEndpoints
         BenchService desk,
         CancellationToken cancel
     ) =>
-        await Stale.OrAsync(
-            async () =>
-            {
-                await desk.WriteAsync(
-                    edit.Id,
-                    new { id, edit },
-                    bench => PaintEdits.PaintAs(bench, id, edit.Version, edit.Passes, desk.Now, Guid.NewGuid),
-                    cancel
-                );
-                return await OwnerAsync(id, desk, cancel);
-            },
-            () => OwnerAsync(id, desk, cancel)
+        await Stale.EditAsync(
+            desk,
+            edit.Id,
+            new { id, edit },
+            bench => PaintEdits.PaintAs(bench, id, edit.Version, edit.Passes, desk.Now, Guid.NewGuid),
+            () => OwnerAsync(id, desk, cancel),
+            cancel
         );
 
     private static async Task<Ok<KitView>> KitAsync(Guid id, BenchService desk, CancellationToken cancel) =>
@@ -310,18 +305,13 @@ public static class UnitEndpoints
         BenchService desk,
         CancellationToken cancel
     ) =>
-        await Stale.OrAsync(
-            async () =>
-            {
-                await desk.WriteAsync(
-                    edit.Id,
-                    new { id, edit },
-                    bench => KitEdits.Describe(bench, id, edit.Version, edit.Kit, desk.Now, Guid.NewGuid),
-                    cancel
-                );
-                return await KitOfAsync(id, desk, cancel);
-            },
-            () => KitOfAsync(id, desk, cancel)
+        await Stale.EditAsync(
+            desk,
+            edit.Id,
+            new { id, edit },
+            bench => KitEdits.Describe(bench, id, edit.Version, edit.Kit, desk.Now, Guid.NewGuid),
+            () => KitOfAsync(id, desk, cancel),
+            cancel
         );
 
     private static async Task<Ok<KitEffectView>> EffectAsync(

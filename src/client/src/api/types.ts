@@ -4145,6 +4145,8 @@ export interface components {
             surface: components["schemas"]["Surface"];
             /** @description Its size, said or by its base and parts. */
             size: components["schemas"]["ModelSize"];
+            /** @description The bases it may be put on, mm, its own among them. */
+            bases: number[];
             /** @description Durations the user set. */
             paces: components["schemas"]["StepPace"][];
             painting?: null | components["schemas"]["PaintingView"];
@@ -5441,7 +5443,7 @@ export interface components {
             /** @description How far its joining is. */
             stands: string;
             /** @description Other batches whose kit could be taken. */
-            like: components["schemas"]["PaintedLikeView"][];
+            like: components["schemas"]["LikeView"][];
             stance?: null | components["schemas"]["KitStanceView"];
         };
         /** @description What a product's label says; null where it says nothing. */
@@ -5482,6 +5484,18 @@ export interface components {
             title: string;
             reason: string;
             byYou: boolean;
+        };
+        /** @description Another batch whose list, of passes or of parts, could be taken. */
+        LikeView: {
+            /**
+             * Format: uuid
+             * @description The batch.
+             */
+            batchId: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its list, a line a pass. */
+            lines: string[];
         };
         /** @description A limit: the yellow slab with its time. */
         LimitView: {
@@ -5767,18 +5781,6 @@ export interface components {
             /** @description What waits for it and how long, in words; empty where nothing does. */
             wait: string;
         };
-        /** @description A batch that is painted by a list of its own. */
-        PaintedLikeView: {
-            /**
-             * Format: uuid
-             * @description The batch.
-             */
-            batchId: string;
-            /** @description What it is called. */
-            name: string;
-            /** @description Its list, a line a pass. */
-            lines: string[];
-        };
         /** @description A model of the row. */
         PaintedModelView: {
             /**
@@ -5806,7 +5808,7 @@ export interface components {
             /** @description What is left of it, in how many sittings, and when it is done. */
             left: string;
             /** @description Other batches whose list could be taken. */
-            like: components["schemas"]["PaintedLikeView"][];
+            like: components["schemas"]["LikeView"][];
             next: null | components["schemas"]["PaintNextView"];
             /** @description The pass that is on and how many models have had it, such as "leather, 4 of 10"; empty before the first. */
             stands?: null | string;

@@ -3,19 +3,25 @@ import { useState } from "react";
 interface KitTextProps {
   lines: readonly string[];
   busy: boolean;
-  save: (lines: readonly string[]) => void;
+  save: (lines: readonly string[]) => Promise<unknown>;
 }
 
 /** The kit as a person lists it: a line a part, or all in one. */
 export function KitText({ lines, busy, save }: KitTextProps) {
   const written = lines.join("\n");
-  const [text, setText] = useState(written);
+  // What is typed and not saved yet stays, whatever else changes the kit.
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? written;
   return (
     <form
       className="flex min-w-0 flex-col gap-2"
       onSubmit={(e) => {
         e.preventDefault();
-        if (text.trim() && text.trim() !== written) save(text.split("\n").filter((l) => l.trim()));
+        if (!text.trim() || text.trim() === written) return;
+        save(text.split("\n").filter((l) => l.trim())).then(
+          () => setDraft((d) => (d === text ? null : d)),
+          () => undefined,
+        );
       }}
     >
       <p className="flex flex-wrap items-center justify-between gap-x-4">
@@ -37,7 +43,7 @@ export function KitText({ lines, busy, save }: KitTextProps) {
         value={text}
         maxLength={8000}
         placeholder="body, head, 2 arms, cloak, hides the face"
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => setDraft(e.target.value)}
         className="min-w-0 rounded-slab border-[3px] border-ink bg-sheet px-3 py-2 text-body"
       />
       <p id="kit-help" className="text-note text-ink-2">

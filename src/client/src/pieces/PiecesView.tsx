@@ -6,9 +6,9 @@ import { newestBatch } from "../api/newest";
 import { kitEffectQuery, kitQuery, unitQuery } from "../api/queries";
 import { useWrite } from "../api/write";
 import { capital } from "../ui/capital";
+import { counted } from "../ui/counted";
 import { Key } from "../ui/Key";
 import { Loading } from "../ui/Loading";
-import { counted } from "../units/BatchFacts";
 import { Branches, Order } from "./Branches";
 import { JointCard } from "./JointCard";
 import { KitText } from "./KitText";
@@ -91,13 +91,13 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
             ))}
             {kit.price ? (
               <p className="mt-2">
-                {capital(String(kit.pieces))} pieces against one: <b className="strong">{kit.price}</b>.
+                {kit.pieces} pieces against one: <b className="strong">{kit.price}</b>.
               </p>
             ) : null}
             {kit.warning ? <p className="mt-1 rounded-slab bg-limit px-3 py-1.5 text-on-limit">{kit.warning}</p> : null}
           </section>
           <JointCard kit={kit} part={part} />
-          {kit.stance ? <StanceCard stance={kit.stance} /> : null}
+          {kit.stance ? <StanceCard stance={kit.stance} batch={batch} /> : null}
         </div>
       ) : (
         <p className="px-4 py-3 md:px-10">
@@ -106,7 +106,7 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
         </p>
       )}
       <section className="mt-auto grid gap-x-10 gap-y-3 border-t-[5px] border-ink bg-sheet px-4 py-3 md:px-10 lg:grid-cols-2">
-        <KitText key={kit.lines.join("\n")} lines={kit.lines} busy={describe.isPending} save={(lines) => describe.mutate(lines)} />
+        <KitText lines={kit.lines} busy={describe.isPending} save={(lines) => describe.mutateAsync(lines)} />
         <div className="flex min-w-0 flex-col gap-2">
           {kit.stands ? <p className="strong">{kit.stands}</p> : null}
           {kit.pins ? <p>{kit.pins}</p> : null}

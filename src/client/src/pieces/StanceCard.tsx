@@ -1,9 +1,12 @@
-import type { Schemas } from "../api/client";
+import { type Schemas, wordsOf } from "../api/client";
+import { Key } from "../ui/Key";
+import { useFacts } from "../units/BatchFacts";
 
 const [width, height, ground] = [230, 196, 178];
 
 /** A model on its base, from the side and to scale: where its weight lies, and by how much it may be tilted. */
-export function StanceCard({ stance }: { stance: Schemas["KitStanceView"] }) {
+export function StanceCard({ stance, batch }: { stance: Schemas["KitStanceView"]; batch: Schemas["BatchView"] }) {
+  const facts = useFacts(batch);
   const steady = stance.degrees >= stance.wanted;
   return (
     <section
@@ -12,7 +15,17 @@ export function StanceCard({ stance }: { stance: Schemas["KitStanceView"] }) {
     >
       <h2 className={`text-lead ${steady ? "" : "text-hand"}`}>{stance.headline}</h2>
       <Side stance={stance} />
-      <p>{steady ? `${stance.wanted}° is wanted: it stands.` : `${stance.wanted}° is wanted. ${stance.text}`}</p>
+      <p>
+        {steady
+          ? `${stance.wanted}° is wanted, to be carried and set down on a slope: it stands.`
+          : `${stance.wanted}° is wanted, to be carried and set down on a slope. ${stance.text}`}
+      </p>
+      {stance.largerMm ? (
+        <Key disabled={facts.isPending} onClick={() => stance.largerMm && facts.mutate({ baseMm: stance.largerMm })}>
+          Put it on {stance.largerMm} mm
+        </Key>
+      ) : null}
+      {facts.error ? <p role="alert">{wordsOf(facts.error)}</p> : null}
       <p className="text-note text-ink-2">
         {stance.isSaid
           ? "By the weights you gave, and heights by rule of thumb."

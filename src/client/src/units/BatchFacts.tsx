@@ -5,21 +5,13 @@ import { MaterialKey } from "../intake/MaterialKey";
 import { Stop } from "../intake/Sentence";
 import { gaps, moldLines, sheens, sizes, surfaces, tiers } from "../intake/words";
 import { Choice } from "../ui/Choice";
+import { counted } from "../ui/counted";
 import { SavedStepper } from "../ui/Stepper";
 
 type Facts = Pick<
   Schemas["BatchView"],
   "tier" | "moldLines" | "gaps" | "transfers" | "finalSheen" | "paintMinutes" | "leadFree" | "surface" | "size" | "paces" | "baseMm"
 >;
-
-// The bases that are sold, mm; 0 for none.
-const bases = [0, 20, 25, 28, 30, 32, 35, 40, 45, 50, 55, 60, 65, 70, 80, 90, 100, 120, 130, 160];
-
-function basesWith(own: number) {
-  return [...new Set([...bases, own])]
-    .sort((a, b) => a - b)
-    .map((mm) => ({ value: String(mm), text: mm === 0 ? "no bases" : `${mm} mm bases` }));
-}
 
 /** Saves a batch with some of its facts changed; what it says nothing of stays. */
 export function useFacts(batch: Schemas["BatchView"]) {
@@ -50,7 +42,7 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
         <Choice
           label="Base"
           value={String(batch.baseMm ?? 0)}
-          options={basesWith(batch.baseMm ?? 0)}
+          options={[0, ...batch.bases].map((mm) => ({ value: String(mm), text: mm === 0 ? "no bases" : `${mm} mm bases` }))}
           onChange={(mm) => save.mutate({ baseMm: Number(mm) })}
         />
         <Stop>:</Stop> they are
@@ -110,8 +102,4 @@ export function BatchFacts({ batch }: { batch: Schemas["BatchView"] }) {
       {(save.error ?? identify.error) ? <p role="alert">{wordsOf(save.error ?? identify.error)}</p> : null}
     </div>
   );
-}
-
-export function counted(many: number, what: string): string {
-  return `${many} ${many === 1 ? what : `${what}s`}`;
 }
