@@ -61,7 +61,8 @@ public static class RosterFields
         var size = read.Said<ModelSize>("size");
         var paces = read.Paces();
         var kit = materials.Count > 0 ? read.Kit(materials[0], parts) : null;
-        var gaps = read.Choice("gaps", RosterExpander.UsualGaps(tier, surface));
+        var listed = read.GapList();
+        var gaps = listed?.Size ?? read.Choice("gaps", RosterExpander.UsualGaps(tier, surface));
         var transfers = read.Whole("transfers", RowCheck.Of<BatchRow>(nameof(BatchRow.Transfers)), 0);
         var sheen = read.Choice("final_sheen", Sheen.Matte);
         var paint = read.Whole("paint_min", RowCheck.Of<BatchRow>(nameof(BatchRow.PaintMin)), RosterExpander.UsualPaintMinutes(tier));
@@ -82,7 +83,9 @@ public static class RosterFields
                     SurfaceSaid = surface,
                     SizeSaid = size,
                     Paces = paces,
-                }.WithKit(kit),
+                }
+                    .WithGaps(listed)
+                    .WithKit(kit),
                 deadline,
                 weight,
                 notes
@@ -179,6 +182,21 @@ public static class RosterFields
                 );
             else
                 return kit;
+            return null;
+        }
+
+        // "left shoulder 0.6 x 9, belt 0.4 x 10, hidden"; a word alone is their size.
+        public GapList? GapList()
+        {
+            var text = cells.GetValueOrDefault("gaps", "").Trim();
+            if (!text.Contains(' ', StringComparison.Ordinal))
+                return null;
+            if (text.Length > Craft.Vocabulary.GapList.Most * Craft.Vocabulary.GapList.LongestLine)
+                Wrong("gaps", Texts.Cut(text, 40), "The list is too long.", $"Name at most {Craft.Vocabulary.GapList.Most} gaps.");
+            else if (Craft.Vocabulary.GapList.Read([text], out var wrong) is { } list)
+                return list;
+            else
+                Wrong("gaps", Texts.Cut(text, 40), wrong.Message, wrong.Remedy);
             return null;
         }
 

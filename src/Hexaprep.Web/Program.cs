@@ -108,6 +108,7 @@ PhotoEndpoints.Map(api);
 PlanEndpoints.Map(api);
 SittingEndpoints.Map(api);
 UnitEndpoints.Map(api);
+GapEndpoints.Map(api);
 RuleEndpoints.Map(api);
 IntakeEndpoints.Map(api);
 WorkspaceEndpoints.Map(api);

@@ -22,6 +22,7 @@ internal static class Views
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}",
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/painting",
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/pieces",
+            $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/gaps",
             $"/gate/{(await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]}",
         ];
 }

@@ -11,6 +11,7 @@ public sealed class ArchitectureTests
     [
         "Craft.Vocabulary",
         "Craft.Computation",
+        "Craft.Fillers",
         "Craft.Joining",
         "Craft.Transfers",
         "Craft.Supplies",

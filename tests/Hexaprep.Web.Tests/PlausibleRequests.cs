@@ -302,7 +302,7 @@ internal sealed class PlausibleRequests(int seed)
                     accepted = true,
                 }
             ),
-            4 => Kit(batch),
+            4 => Chance(50) ? Gaps(batch) : Kit(batch),
             _ => Put(
                 $"/api/batches/{batch.Id}",
                 new
@@ -331,6 +331,26 @@ internal sealed class PlausibleRequests(int seed)
                 kit = Chance(15) ? null : new[] { One(Kits) },
             }
         );
+
+    private PlausibleRequest Gaps(Batch batch) =>
+        Put(
+            $"/api/batches/{batch.Id}/gaps",
+            new
+            {
+                id = NewId(),
+                version = batch.Version,
+                gaps = Chance(15) ? null : new[] { One(GapLists) },
+            }
+        );
+
+    private static readonly string[] GapLists =
+    [
+        "2 shoulders 0.6 x 9, breastplate 0.2 x 12, belt 0.4 x 10, hidden",
+        "neck wide, focal; seam hairline, leave",
+        "hull 1.2 x 60, 2 mm deep, smooth; plate 0.1 x 40, smooth, fill",
+        "tail 0.3 x 5, under, textured",
+        "belt narrow, somewhere",
+    ];
 
     private static readonly string[] Kits =
     [

@@ -93,6 +93,59 @@ public sealed class UnitTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task Gaps_are_listed_once_stored_decided_priced_and_carried_out()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (
+            await app.BringAsync(
+                "unit=Wardens;models=4;material=plastic;tier=elite;gaps=neck 0.8 x 6, plate 0.2 x 12, belt 0.4 x 9, hidden"
+            )
+        ).EnsureSuccessStatusCode();
+        var batch = (await app.GetAsync($"/api/units/{(await OnlyUnitAsync(app))["id"]}"))["batches"]![0]!;
+        var path = $"/api/batches/{batch["id"]}/gaps";
+        var gaps = await app.GetAsync(path);
+        Assert.Equal(("large", "large"), (batch["gaps"]!.ToString(), gaps["word"]!.ToString()));
+        Assert.Equal([true, true, false], gaps["gaps"]!.AsArray().Select(g => (bool)g!["isFilled"]!));
+        Assert.Equal(0.25, (double)gaps["mix"]!["millilitres"]!);
+        async Task<int> FillsAsync() =>
+            (await app.GetAsync("/api/workspace"))["steps"]!.AsArray().Count(s => s!["kind"]!.ToString() == "fill");
+        // Two-part putty at the neck, two layers on the plate.
+        Assert.Equal(3, await FillsAsync());
+
+        var effect = await app.GetAsync(path + "/effect?fill=none");
+        Assert.Contains("less work", effect["summary"]!.ToString(), StringComparison.Ordinal);
+        using var unknown = await app.Client.GetAsync(path + "/effect?fill=half", TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.BadRequest, unknown.StatusCode);
+        var edit = new
+        {
+            id = Guid.NewGuid(),
+            version = 1,
+            gaps = new[] { "neck 0.8 x 6 mm, leave", "plate 0.2 x 12 mm" },
+        };
+        for (var sent = 0; sent < 2; sent++)
+        {
+            using var answer = await app.Client.PutAsJsonAsync(path, edit, TestContext.Current.CancellationToken);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        }
+        Assert.Equal(2, await FillsAsync());
+        using var wrong = await app.Client.PutAsJsonAsync(
+            path,
+            new
+            {
+                id = Guid.NewGuid(),
+                version = 2,
+                gaps = new[] { "neck" },
+            },
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, wrong.StatusCode);
+        Assert.Equal(
+            ["neck 0.8 x 6 mm, leave", "plate 0.2 x 12 mm"],
+            (await app.GetAsync("/api/workspace"))["batches"]![0]!["gapList"]!.AsArray().Select(l => l!.ToString())
+        );
+    }
+
+    [Fact]
     public async Task Another_base_is_put_right_and_none_takes_its_steps_out()
     {
         await using var app = new TestApp(databases.Clone());

@@ -1,3 +1,4 @@
+using Hexaprep.Bench.Records;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;

@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Hexaprep.Craft.Drying;
+using Hexaprep.Craft.Steps;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
 

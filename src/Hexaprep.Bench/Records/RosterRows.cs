@@ -137,6 +137,11 @@ public sealed record BatchRow
     [Kit]
     public IReadOnlyList<string>? Kit { get; init; }
 
+    /// <summary>The gaps of a model, a line a gap as <see cref="Craft.Vocabulary.GapList"/> reads it; null where only their size in a
+    /// word is known.</summary>
+    [Gaps]
+    public IReadOnlyList<string>? GapList { get; init; }
+
     /// <summary>Its place on the bench, from 1.</summary>
     [Range(0, 1_000_000)]
     public required int Position { get; init; }
@@ -168,6 +173,7 @@ public sealed record BatchRow
             Paces = [.. b.Traits.Paces.Select(p => p.ToString())],
             Passes = b.Traits.Passes is { } passes ? [.. passes.Select(p => p.ToString())] : null,
             Kit = b.Traits.Kit?.Lines,
+            GapList = b.Traits.GapList?.Lines,
             Position = position,
             Version = b.Version,
         };
@@ -197,6 +203,7 @@ public sealed record BatchRow
                 Paces = [.. Paces.Select(p => StepPace.Read(p, out _)!)],
             }
                 .WithPasses(Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)])
+                .WithGaps(GapList is null ? null : Craft.Vocabulary.GapList.Read(GapList, out _))
                 .WithKit(Kit is null ? null : PartList.Read(Kit, Ids.Parse<Material>(Materials[0]), out _)),
             Version
         );

@@ -15,6 +15,7 @@ public sealed partial class BenchIndex
         var models = ModelsInTurn(step).Count;
         var rows = step.Key.Kind == StepKind.Handle ? HandleUse(step.BatchId).RowWords(models) : "";
         var kit = step.RepairId is null ? KitJobs.Words(JobOf(step), step.Key.Kind, Math.Max(1, models)) : "";
-        return string.Join(' ', new[] { how, rows, kit }.Where(w => w.Length > 0));
+        var gaps = step.RepairId is null ? Filling.Words(JobOf(step), step.Key, Math.Max(1, models)) : "";
+        return string.Join(' ', new[] { how, rows, kit, gaps }.Where(w => w.Length > 0));
     }
 }

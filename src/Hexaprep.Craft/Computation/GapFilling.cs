@@ -33,6 +33,9 @@ public static class GapFilling
         ["hidden"] = 0.2,
     };
 
+    /// <summary>What may stay open, mm, by what lies beside the gap: smooth, edge, textured, hidden.</summary>
+    public static double ToleranceMm(string location) => Tolerance[location];
+
     /// <summary>Passes of a filler that shrinks, each as deep as it bears.</summary>
     /// <param name="depthMm">The gap, mm.</param>
     /// <param name="shrink">Share lost in drying, 0 to 0.95.</param>

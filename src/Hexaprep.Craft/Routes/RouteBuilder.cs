@@ -112,9 +112,16 @@ public static class RouteBuilder
         var draft = WayOf(choice, job, book);
         var (side, reason) = (choice.SideFor(job), choice.When(job) ? choice.Reason(job) : "You added it.");
         var again = isPrimed && choice.AgainBy is { } rule && book.Has(rule) ? choice.Again(job) : null;
-        var of = draft.Occurrences + (again is null ? 0 : 1);
-        for (var i = 1; i <= draft.Occurrences; i++)
+        var rounds = choice.Rounds(job, draft);
+        var times = rounds.Count > 0 ? rounds.Count : draft.Occurrences;
+        var of = times + (again is null ? 0 : 1);
+        for (var i = 1; i <= times; i++)
         {
+            if (rounds.Count > 0)
+            {
+                yield return new RouteStep(new StepKey(choice.Kind, null, i), of, side, rounds[i - 1] with { Occurrences = of }, reason);
+                continue;
+            }
             var share = choice.Shares?.Invoke(job) is { } shares && draft.Occurrences == shares.Count ? shares[i - 1] : 1;
             var alike = i > 1 && choice.Later is { } later ? later(draft) : draft;
             var own = alike with { Occurrences = of, SecondsPerModel = (int)Math.Round(draft.SecondsPerModel * share) };
@@ -189,7 +196,7 @@ public static class RouteBuilder
     private static IEnumerable<RouteEdge> Edges(Link link, Dictionary<StepKey, RouteStep> steps, List<StepKey> painting, Job job)
     {
         if (!painting.Exists(k => k.Kind == link.From) || !painting.Exists(k => k.Kind == link.To))
-            return [Edge(link, steps[Last(link.From, steps)], new StepKey(link.To, null, 1), job)];
+            return Lasts(link.From, steps).Select(from => Edge(link, steps[from], new StepKey(link.To, null, 1), job));
         return from place in Enumerable.Range(0, painting.Count)
             where painting[place].Kind == link.To
             let before = painting.FindLastIndex(place, k => k.Kind == link.From)
@@ -253,14 +260,29 @@ public static class RouteBuilder
         return last.IsAgain ? last with { Occurrence = last.Occurrence - 1 } : last;
     }
 
+    // The last of each product that a kind leaves: what is filled with two fillers is dry when both are.
+    private static IEnumerable<StepKey> Lasts(StepKind kind, Dictionary<StepKey, RouteStep> steps)
+    {
+        var last = Last(kind, steps);
+        return Enumerable
+            .Range(1, last.Occurrence)
+            .Select(i => last with { Occurrence = i })
+            .GroupBy(k => steps[k].Amounts.Product)
+            .Select(g => g.Last());
+    }
+
     private static IEnumerable<RouteEdge> Repeats(Rule rule, Dictionary<StepKey, RouteStep> steps, Job job) =>
         from step in steps.Values
-        where step.Key.Occurrence > 1 && step.Amounts.Product is { } product && DryingModel.Knows(product, Readiness.Recoat)
+        where step.Key.Occurrence > 1 && step.Amounts.Product is not null
         // Sessions of painting are no coats: another area is painted meanwhile.
         where !StepDefinition.Of(step.Key.Kind).PausesWithinAModel
         let before = steps[step.Key with { Occurrence = step.Key.Occurrence - 1 }]
         // What is filled is hard before it is painted over; a coat has flashed off before the next.
-        let stage = before.Amounts.Product is { } below && below.Binds() ? Readiness.NextLayer : Readiness.Recoat
+        where before.Amounts.Product is not null
+        let below = before.Amounts.Product!.Value
+        let stage = below.Binds() ? Readiness.NextLayer : Readiness.Recoat
+        // Another filler goes to other gaps.
+        where DryingModel.Knows(below, stage) && (step.Key.Kind != StepKind.Fill || step.Amounts.Product == below)
         select new RouteEdge(before.Key, step.Key, stage, Minimum(before, stage, job), rule.Name, rule.Reason);
 
     private static IEnumerable<RouteEdge> Sessions(Dictionary<StepKey, RouteStep> steps) =>

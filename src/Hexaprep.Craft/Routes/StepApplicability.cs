@@ -22,6 +22,10 @@ public sealed record StepApplicability(
     /// <summary>What part of its seconds each occurrence takes; null: each is the whole again, as with coats.</summary>
     public Func<Job, IReadOnlyList<double>>? Shares { get; init; }
 
+    /// <summary>Each occurrence as it is, for the jobs whose occurrences differ in more than their seconds; empty: as its way has
+    /// it.</summary>
+    public Func<Job, StepAmounts, IReadOnlyList<StepAmounts>> Rounds { get; init; } = (_, _) => [];
+
     /// <summary>How its later occurrences are done where that differs from the first; null: alike.</summary>
     public Func<StepAmounts, StepAmounts>? Later { get; init; }
 

@@ -168,6 +168,16 @@ public sealed record BatchTraits(
     /// <summary>The parts of its kit, one by one; null where only their number is known.</summary>
     public PartList? Kit { get; init; }
 
+    /// <summary>The gaps of a model, one by one; null where only their size in a word is known.</summary>
+    public GapList? GapList { get; init; }
+
+    /// <summary>The same with the gaps of a model: their size in a word is the list's. Null forgets the list and keeps the word.</summary>
+    public BatchTraits WithGaps(GapList? list) =>
+        list is null ? this with { GapList = null } : this with { GapList = list, Gaps = list.Size };
+
+    /// <summary>The same with another word for its gaps: a list that the word does not fit is forgotten.</summary>
+    public BatchTraits WithGaps(Gaps word) => this with { Gaps = word, GapList = GapList?.Size == word ? GapList : null };
+
     /// <summary>The same with the parts of its kit: their number and materials are the list's. Null forgets the list and keeps
     /// both.</summary>
     public BatchTraits WithKit(PartList? kit) =>

@@ -91,7 +91,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
     /// <param name="newId">Gives fresh identities to steps that would come in.</param>
     /// <param name="cancel">Ends the search.</param>
     /// <exception cref="RefusedException">There is no such part, or it cannot be so any more.</exception>
-    public KitEffectView Effect(Batch batch, string part, PartHeld held, int budget, Func<Guid> newId, CancellationToken cancel)
+    public PlanEffectView Effect(Batch batch, string part, PartHeld held, int budget, Func<Guid> newId, CancellationToken cancel)
     {
         if (batch.Traits.Kit is not { } kit || !kit.Parts.Any(p => p.IsCalled(part)))
             throw new RefusedException(
@@ -99,7 +99,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
             );
         var next = bench.With(KitEdits.Describe(bench, batch.Id, batch.Version, kit.With(part, held).Lines, now, newId).Changes);
         var effect = PlanEffect.Of(bench, plan, next, now, budget, cancel);
-        return new KitEffectView(EffectWords.Of(effect), effect.Moves);
+        return new PlanEffectView(EffectWords.Of(effect), effect.Moves);
     }
 
     private string Named(Batch batch) =>

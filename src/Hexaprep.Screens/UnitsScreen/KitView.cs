@@ -125,8 +125,3 @@ public sealed record KitStaticsView(
 /// <param name="OtherHoleMm">How deep into the part that bears, mm.</param>
 /// <param name="WallMm">What is left around the hole, mm.</param>
 public sealed record KitPinView(double RodMm, double DrillMm, double HoleMm, double OtherHoleMm, double WallMm);
-
-/// <summary>What a decision about a part does to the plan.</summary>
-/// <param name="Summary">Work, and days to the end of the last unit.</param>
-/// <param name="Moves">Promises that move by half a day or more.</param>
-public sealed record KitEffectView(string Summary, IReadOnlyList<string> Moves);

@@ -257,11 +257,10 @@ public static class UnitEndpoints
                             id,
                             edit.Version,
                             t =>
-                                t.WithPaintMinutes(edit.PaintMinutes) with
+                                t.WithPaintMinutes(edit.PaintMinutes).WithGaps(edit.Gaps) with
                                 {
                                     Tier = edit.Tier,
                                     MoldLines = edit.MoldLines,
-                                    Gaps = edit.Gaps,
                                     Transfers = edit.Transfers,
                                     FinalSheen = edit.FinalSheen,
                                     LeadFree = edit.LeadFree,
@@ -314,7 +313,7 @@ public static class UnitEndpoints
             cancel
         );
 
-    private static async Task<Ok<KitEffectView>> EffectAsync(
+    private static async Task<Ok<PlanEffectView>> EffectAsync(
         Guid id,
         string part,
         string held,

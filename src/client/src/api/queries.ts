@@ -62,6 +62,22 @@ export const kitEffectQuery = (batch: string, part: string, held: Schemas["PartH
     staleTime: minute,
   });
 
+export const gapsQuery = (batch: string | null) =>
+  queryOptions({
+    queryKey: ["gaps", batch],
+    queryFn: async () => (batch ? data(await api.GET("/api/batches/{id}/gaps", { params: { path: { id: batch } } })) : null),
+    enabled: batch !== null,
+  });
+
+export const gapsEffectQuery = (batch: string, fill: Schemas["GapWay"] | null, asked: boolean) =>
+  queryOptions({
+    queryKey: ["gaps", batch, "effect", fill],
+    queryFn: async () =>
+      fill ? data(await api.GET("/api/batches/{id}/gaps/effect", { params: { path: { id: batch }, query: { fill } } })) : null,
+    enabled: asked && fill !== null,
+    staleTime: minute,
+  });
+
 export const coatsQuery = (product: string | null, unit: string | null) =>
   queryOptions({
     queryKey: ["coats", product, unit],

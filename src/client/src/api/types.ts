@@ -1724,7 +1724,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["KitEffectView"];
+                        "application/json": components["schemas"]["PlanEffectView"];
                     };
                 };
                 /** @description Bad Request */
@@ -1826,6 +1826,173 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/gaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The gaps of a batch's models: what fills each, in how many layers, whether that is worth it, what is mixed. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GapsView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        /** Lists the gaps of a batch's models, a line a gap; null forgets them. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GapsEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GapsView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/gaps/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What filling all gaps, those worth it, or none does to the plan. */
+        get: {
+            parameters: {
+                query: {
+                    fill: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanEffectView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -4099,6 +4266,11 @@ export interface components {
              */
             kit?: null | string[];
             /**
+             * @description The gaps of a model, a line a gap as GapList reads it; null where only their size in a
+             *                 word is known.
+             */
+            gapList?: null | string[];
+            /**
              * Format: int32
              * @description Its place on the bench, from 1.
              */
@@ -4943,11 +5115,114 @@ export interface components {
             id: string;
             text: string;
         };
+        /** @description Two-part putty for a batch. */
+        GapMixView: {
+            /**
+             * Format: double
+             * @description Both parts together, ml.
+             */
+            millilitres: number;
+            /**
+             * Format: double
+             * @description How large each of two equal balls is, mm.
+             */
+            ballMm: number;
+            /**
+             * Format: int32
+             * @description How many mixes: each stiffens.
+             */
+            mixes: number;
+            /**
+             * Format: int32
+             * @description Models that one mix serves.
+             */
+            modelsAMix: number;
+            /**
+             * Format: int32
+             * @description Minutes a mix stays workable.
+             */
+            workingMinutes: number;
+            /**
+             * Format: int32
+             * @description Minutes of hands for all models.
+             */
+            handsMinutes: number;
+            /** @description What is left over, or why it is several, in a sentence. */
+            text: string;
+            /** @description Other batches whose open gaps the same mix would take, in words; empty for none. */
+            with: string;
+        };
+        /**
+         * @description The ways to decide about all gaps at once.
+         * @enum {string}
+         */
+        GapWay: "all" | "worth_it" | "none";
+        /** @description One way to decide about all gaps. */
+        GapWayView: {
+            /** @description Which it is. */
+            fill: components["schemas"]["GapWay"];
+            /** @description In words. */
+            name: string;
+            /** @description Hands for filling and sanding the batch, in words. */
+            hands: string;
+            /** @description What it leaves to dry, in words. */
+            waits: string;
+            /** @description The list as it would be. */
+            lines: string[];
+            /** @description It is so now. */
+            isChosen: boolean;
+        };
         /**
          * @description The gaps at the joints after assembly.
          * @enum {string}
          */
         Gaps: "none" | "small" | "large";
+        /** @description The gaps of a model, as they are to be. */
+        GapsEdit: {
+            /**
+             * Format: uuid
+             * @description Client-made: it makes the change safe to send again.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description The batch's version it was made from.
+             */
+            version: number;
+            /**
+             * @description The gaps, such as `left shoulder 0.6 x 9 mm, belt 0.4 x 10 mm, hidden`, in one line or several; null where only
+             *         their size in a word is known.
+             */
+            gaps: null | string[];
+        };
+        /** @description The gaps of a batch: what fills each, whether that is worth it, and what is mixed. */
+        GapsView: {
+            /**
+             * Format: uuid
+             * @description The batch.
+             */
+            batchId: string;
+            /**
+             * Format: int32
+             * @description The batch's version.
+             */
+            version: number;
+            /** @description Their size in a word. */
+            word: components["schemas"]["Gaps"];
+            /** @description The gaps as they are edited; empty where only the word is known. */
+            lines: string[];
+            /** @description The gaps. */
+            gaps: components["schemas"]["ListedGapView"][];
+            /** @description Hands for all of them, in words. */
+            summary: string;
+            /** @description All, those that are worth it, none: what each comes to. */
+            ways: components["schemas"]["GapWayView"][];
+            mix: null | components["schemas"]["GapMixView"];
+            /** @description How far the filling is; empty before it. */
+            stands: string;
+            /** @description Other batches whose gaps could be taken. */
+            like: components["schemas"]["LikeView"][];
+        };
         /**
          * @description What is drawn to point at.
          * @enum {string}
@@ -5243,13 +5518,6 @@ export interface components {
              */
             kit: null | string[];
         };
-        /** @description What a decision about a part does to the plan. */
-        KitEffectView: {
-            /** @description Work, and days to the end of the last unit. */
-            summary: string;
-            /** @description Promises that move by half a day or more. */
-            moves: string[];
-        };
         /** @description What holding a part apart, or joining it, would come to. */
         KitHoldView: {
             /** @description The decision. */
@@ -5538,6 +5806,44 @@ export interface components {
             sittings: components["schemas"]["SittingView"][];
             blocks: components["schemas"]["BlockView"][];
             bights: components["schemas"]["BightView"][];
+        };
+        /** @description A gap. */
+        ListedGapView: {
+            /** @description Where it is. */
+            place: string;
+            /**
+             * Format: int32
+             * @description How many of them a model has.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Across, mm.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Along, mm.
+             */
+            lengthMm: number;
+            /** @description What fills it and how often, in words. */
+            with: string;
+            /**
+             * Format: double
+             * @description Hands a model, minutes.
+             */
+            minutes: number;
+            /**
+             * Format: int32
+             * @description How plainly it shows where it is looked at from, 0 to 4.
+             */
+            seen: number;
+            /** @description It is filled. */
+            isFilled: boolean;
+            /** @description Why, in a few words. */
+            why: string;
+            /** @description The list with the other decision; null where nothing fills it. */
+            other: null | string[];
         };
         /** Format: date */
         LocalDate: string;
@@ -6080,6 +6386,13 @@ export interface components {
              * @description Its number in the model, from 1.
              */
             number: number;
+        };
+        /** @description What a decision about a batch does to the plan. */
+        PlanEffectView: {
+            /** @description Work, and days to the end of the last unit. */
+            summary: string;
+            /** @description Promises that move by half a day or more. */
+            moves: string[];
         };
         /** @description A rule of the calendar, and what keeps it; null where it is advice to the person. */
         PlanRuleView: {

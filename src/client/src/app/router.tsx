@@ -49,6 +49,12 @@ const pieces = createRoute({
   component: lazyRouteComponent(() => import("../pieces/PiecesView"), "PiecesView"),
   validateSearch: texts("batch"),
 });
+const gaps = createRoute({
+  getParentRoute: () => root,
+  path: "/units/$id/gaps",
+  component: lazyRouteComponent(() => import("../gaps/GapsView"), "GapsView"),
+  validateSearch: texts("batch"),
+});
 const intake = createRoute({
   getParentRoute: () => root,
   path: "/intake",
@@ -82,7 +88,7 @@ const gate = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, painting, pieces, intake, coats, air, house, gate]),
+  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, painting, pieces, gaps, intake, coats, air, house, gate]),
   defaultPreload: "intent",
 });
 

@@ -5,13 +5,14 @@ import { api, type Schemas, wordsOf } from "../api/client";
 import { newestBatch } from "../api/newest";
 import { kitEffectQuery, kitQuery, unitQuery } from "../api/queries";
 import { useWrite } from "../api/write";
-import { capital } from "../ui/capital";
 import { counted } from "../ui/counted";
 import { Key } from "../ui/Key";
+import { ListText } from "../ui/ListText";
 import { Loading } from "../ui/Loading";
+import { Like } from "../units/Like";
+import { PlanEffect } from "../units/PlanEffect";
 import { Branches, Order } from "./Branches";
 import { JointCard } from "./JointCard";
-import { KitText } from "./KitText";
 import { StanceCard } from "./StanceCard";
 
 /** The pieces of a unit: its kit described once, what is held apart, how it closes, what is pinned. */
@@ -106,7 +107,20 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
         </p>
       )}
       <section className="mt-auto grid gap-x-10 gap-y-3 border-t-[5px] border-ink bg-sheet px-4 py-3 md:px-10 lg:grid-cols-2">
-        <KitText lines={kit.lines} busy={describe.isPending} save={(lines) => describe.mutateAsync(lines)} />
+        <ListText
+          id="kit-text"
+          title="The parts of one model"
+          saves="Save the parts"
+          example="body, head, 2 arms, cloak, hides the face"
+          lines={kit.lines}
+          busy={describe.isPending}
+          save={(lines) => describe.mutateAsync(lines)}
+        >
+          A line a part, or all in one with commas, what carries the others first: <b>2 arms</b>, <b>lantern on lamp arm</b>,{" "}
+          <b>cloak before lamp arm</b> (locked out behind it). After a part: its material, <b>hides the face</b>, <b>apart</b> or{" "}
+          <b>joined</b>, <b>left</b>, <b>fragile</b>, <b>hidden</b>, <b>no waste</b>, <b>together</b> (a pair), <b>no seam</b>,{" "}
+          <b>9 g, 14 mm</b>.
+        </ListText>
         <div className="flex min-w-0 flex-col gap-2">
           {kit.stands ? <p className="strong">{kit.stands}</p> : null}
           {kit.pins ? <p>{kit.pins}</p> : null}
@@ -116,7 +130,7 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
             </a>
           </p>
           <Order kit={kit} />
-          {asked ? <Effect effect={effect.data} error={effect.error} /> : null}
+          {asked ? <PlanEffect effect={effect.data} error={effect.error} /> : null}
         </div>
       </section>
       <div
@@ -140,7 +154,7 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
         <Key size="bench" disabled={!other || asked} note="dates of every unit, both plans searched alike" onClick={() => setAsked(true)}>
           What that moves
         </Key>
-        <Like kit={kit} take={(lines) => describe.mutate(lines)} />
+        <Like like={kit.like} note="its parts, without its work" take={(lines) => describe.mutate(lines)} />
         <Key
           size="bench"
           disabled={kit.lines.length === 0 || describe.isPending}
@@ -158,46 +172,4 @@ function Pieces({ unit, batch, kit }: PiecesProps) {
 function first(kit: Schemas["KitView"]) {
   const pinned = kit.joints.find((j) => j.statics.pin)?.part ?? -1;
   return kit.parts.find((p) => p.isApart && p.other) ?? kit.parts.find((p) => p.reason && p.other) ?? kit.parts[pinned];
-}
-
-function Effect({ effect, error }: { effect: Schemas["KitEffectView"] | null | undefined; error: Error | null }) {
-  if (error) return <p role="alert">{wordsOf(error)}</p>;
-  if (!effect) return <p aria-busy="true">Both plans are being searched …</p>;
-  return (
-    <div role="status">
-      <p className="strong">{capital(effect.summary)}.</p>
-      {effect.moves.map((m) => (
-        <p key={m}>{m}</p>
-      ))}
-    </div>
-  );
-}
-
-function Like({ kit, take }: { kit: Schemas["KitView"]; take: (lines: readonly string[]) => void }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <>
-      <Key size="bench" disabled={kit.like.length === 0} note="its parts, without its work" onClick={() => setOpen(!open)}>
-        As on another unit
-      </Key>
-      {open ? (
-        <ul className="order-last col-span-full flex flex-wrap gap-2">
-          {kit.like.map((l) => (
-            <li key={l.batchId}>
-              <button
-                type="button"
-                className="min-h-12 rounded-key border-[3px] border-ink px-4 strong"
-                onClick={() => {
-                  take(l.lines);
-                  setOpen(false);
-                }}
-              >
-                As on {l.name}
-              </button>
-            </li>
-          ))}
-        </ul>
-      ) : null}
-    </>
-  );
 }

@@ -121,6 +121,14 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
           >
             Its pieces: {batch.parts} {batch.parts === 1 ? "part" : "parts"} a model
           </Link>
+          <Link
+            to="/units/$id/gaps"
+            params={{ id: unit.id }}
+            search={unit.batches.length > 1 ? { batch: batch.id } : {}}
+            className="inline-flex min-h-12 items-center self-start underline strong"
+          >
+            Its gaps: {batch.gaps === "none" ? "none noted" : batch.gaps}
+          </Link>
           <Pairs pairs={batch.pairs} />
           <Mixes unit={unit} />
           <Link

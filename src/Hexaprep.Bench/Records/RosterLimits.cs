@@ -1,4 +1,6 @@
-namespace Hexaprep.Craft.Vocabulary;
+using Hexaprep.Craft.Vocabulary;
+
+namespace Hexaprep.Bench.Records;
 
 /// <summary>How much one bench takes. It is said before a file is chosen, and what is over it is refused whole.</summary>
 public static class RosterLimits

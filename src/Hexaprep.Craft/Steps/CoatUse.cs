@@ -1,4 +1,4 @@
-namespace Hexaprep.Craft.Vocabulary;
+namespace Hexaprep.Craft.Steps;
 
 /// <summary>What a product is for, as far as that tells bottles apart.</summary>
 public enum CoatUse
