@@ -18,8 +18,9 @@ public sealed class GapsTests(TestDatabases databases)
         page.Says("nobody looks there");
         page.Says("4 mixes: one serves 3 models before it stiffens.");
 
-        page.Wait(_ => page.Named("Leave breastplate open").Enabled, "The list is not saved.");
-        page.Named("Leave breastplate open").Click();
+        const string leave = "[aria-label='Leave breastplate open']";
+        page.Wait(_ => page.Find(leave).Enabled, "The list is not saved.");
+        page.Find(leave).Click();
         page.Says("left, by your word");
 
         page.Wait(_ => page.Find("input[name=worth]").Enabled, "Nothing can be chosen.");

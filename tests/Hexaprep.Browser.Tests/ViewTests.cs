@@ -203,7 +203,7 @@ public sealed class ViewTests(TestDatabases databases)
         var broken = Path.Combine(Path.GetTempPath(), $"broken-{Guid.NewGuid():N}.json");
         await File.WriteAllTextAsync(
             broken,
-            "{\"format\":\"hexaprep-workspace\",\"formatVersion\":10}",
+            $"{{\"format\":\"hexaprep-workspace\",\"formatVersion\":{Hexaprep.Formats.WorkspaceDocument.Newest + 1}}}",
             TestContext.Current.CancellationToken
         );
         page.Find("[aria-label='Workspace file']").SendKeys(broken);
