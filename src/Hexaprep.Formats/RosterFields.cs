@@ -37,6 +37,7 @@ public static class RosterFields
         "size",
         "pace",
         "kit",
+        "palette",
     ];
 
     // Room is left for "1 of 3", where a line is split.
@@ -60,6 +61,7 @@ public static class RosterFields
         var surface = read.Said<Surface>("surface");
         var size = read.Said<ModelSize>("size");
         var paces = read.Paces();
+        var palette = read.Palette();
         var kit = materials.Count > 0 ? read.Kit(materials[0], parts) : null;
         var listed = read.GapList();
         var gaps = listed?.Size ?? read.Choice("gaps", RosterExpander.UsualGaps(tier, surface));
@@ -83,6 +85,7 @@ public static class RosterFields
                     SurfaceSaid = surface,
                     SizeSaid = size,
                     Paces = paces,
+                    Palette = palette,
                 }
                     .WithGaps(listed)
                     .WithKit(kit),
@@ -182,6 +185,22 @@ public static class RosterFields
                 );
             else
                 return kit;
+            return null;
+        }
+
+        // "cloth goldenrod 30 %, trousers #5b6b39 25 %".
+        public Palette? Palette()
+        {
+            var text = cells.GetValueOrDefault("palette", "").Trim();
+            if (text.Length == 0)
+                return null;
+            const int most = Craft.Vocabulary.Palette.Most;
+            if (text.Length > most * Craft.Vocabulary.Palette.LongestLine)
+                Wrong("palette", Texts.Cut(text, 40), "The list is too long.", $"Name at most {most} colours.");
+            else if (Craft.Vocabulary.Palette.Read([text], out var wrong) is { } palette)
+                return palette;
+            else
+                Wrong("palette", Texts.Cut(text, 40), wrong.Message, wrong.Remedy);
             return null;
         }
 

@@ -109,6 +109,7 @@ PlanEndpoints.Map(api);
 SittingEndpoints.Map(api);
 UnitEndpoints.Map(api);
 GapEndpoints.Map(api);
+PrimerEndpoints.Map(api);
 RuleEndpoints.Map(api);
 IntakeEndpoints.Map(api);
 WorkspaceEndpoints.Map(api);

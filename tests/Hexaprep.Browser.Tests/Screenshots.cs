@@ -142,41 +142,10 @@ public sealed class Screenshots(TestDatabases databases)
             "No price."
         );
         Take("gate");
-        var last = steps.First(s => s!["kind"]!.ToString() == "final_gate")!["id"];
-        await KeepAsync(app, $"{gate}", ("#9a9a98", "#a4a4a2", "#8c8c8a"));
-        await KeepAsync(app, $"{last}", ("#4f6b4a", "#c9a27c", "#8a6a2e"));
-        page.Open(app.Address + $"/gate/{last}");
-        page.Find("img[alt='Model 1, last look']").Click();
-        page.Says("Model 1, look by look");
-        Take("photos");
         page.Size(390, 844);
         page.Open(app.Address + $"/gate/{gate}");
         page.Named("4 is clean, that is all");
         Take("phone-gate");
-    }
-
-    // A figure under the lamp, drawn: coat, skin, trim.
-    private static async Task KeepAsync(TestApp app, string step, (string Coat, string Skin, string Trim) c)
-    {
-        var drawn = $"""
-            <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 500 375" width="1000" height="750">
-            <radialGradient id="lamp" cx="0.4" cy="0.3" r="0.9">
-            <stop stop-color="#d8cfae"/><stop offset="1" stop-color="#2b2a28"/></radialGradient>
-            <rect width="500" height="375" fill="url(#lamp)"/><ellipse cx="250" cy="340" rx="110" ry="22" fill="#3a342c"/>
-            <path d="M200 200Q250 160 300 200L310 320H190Z" fill="{c.Coat}"/><circle cx="250" cy="130" r="34" fill="{c.Skin}"/>
-            <path d="M216 120Q250 70 284 120L280 96Q250 60 220 96Z" fill="{c.Trim}"/>
-            <path d="M300 210L330 60L338 62L318 330" stroke="{c.Trim}" stroke-width="9" fill="none"/>
-            <path d="M200 205L170 270L190 280" stroke="{c.Skin}" stroke-width="22" fill="none"/></svg>
-            """;
-        using var image = NetVips.Image.NewFromBuffer(System.Text.Encoding.UTF8.GetBytes(drawn));
-        using var content = new ByteArrayContent(image.PngsaveBuffer());
-        content.Headers.ContentType = new("image/png");
-        using var kept = await app.Client.PostAsync(
-            $"/api/gate/{step}/photos?id={Guid.NewGuid()}&model=1",
-            content,
-            TestContext.Current.CancellationToken
-        );
-        kept.EnsureSuccessStatusCode();
     }
 
     [Fact(Explicit = true)]
@@ -195,5 +164,23 @@ public sealed class Screenshots(TestDatabases databases)
         page.Settle();
         page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "gaps.png"));
+    }
+
+    [Fact(Explicit = true)]
+    public async Task Take_the_primer()
+    {
+        await using var app = new TestApp(databases.Clone(), isDemo: true);
+        var pikes = (await app.GetAsync("/api/units")).AsArray().Single(u => u!["name"]!.ToString() == "Reed Pikes")!["id"];
+        using var page = new Chromium();
+        page.Size(1280, 800);
+        page.Open(app.Address + $"/units/{pikes}/primer");
+        page.Find("#palette-text")
+            .SendKeys("cloth #c9a227 30 %, trousers #5b6b39 25 %, leather #5a3a22 20 %, steel #8c9399 15 %, skin #d9a07a");
+        page.Named("Save the colours").Click();
+        page.Says("Cloth decides");
+        page.Wait(_ => page.Named("Forget the colours").Enabled, "What was written is not read again.");
+        page.Settle();
+        page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "primer.png"));
     }
 }

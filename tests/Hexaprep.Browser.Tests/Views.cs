@@ -23,6 +23,7 @@ internal static class Views
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/painting",
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/pieces",
             $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/gaps",
+            $"/units/{(await app.GetAsync("/api/units"))[1]!["id"]}/primer",
             $"/gate/{(await app.GetAsync("/api/bench"))["view"]!["step"]!["stepId"]}",
         ];
 }

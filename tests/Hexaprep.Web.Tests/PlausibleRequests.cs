@@ -302,7 +302,9 @@ internal sealed class PlausibleRequests(int seed)
                     accepted = true,
                 }
             ),
-            4 => Chance(50) ? Gaps(batch) : Kit(batch),
+            4 => Chance(40) ? Gaps(batch)
+            : Chance(40) ? Colours(batch)
+            : Kit(batch),
             _ => Put(
                 $"/api/batches/{batch.Id}",
                 new
@@ -331,6 +333,26 @@ internal sealed class PlausibleRequests(int seed)
                 kit = Chance(15) ? null : new[] { One(Kits) },
             }
         );
+
+    private PlausibleRequest Colours(Batch batch) =>
+        Put(
+            $"/api/batches/{batch.Id}/palette",
+            new
+            {
+                id = NewId(),
+                version = batch.Version,
+                palette = Chance(15) ? null : new[] { One(Palettes) },
+            }
+        );
+
+    private static readonly string[] Palettes =
+    [
+        "cloth goldenrod 30 %, trousers #5b6b39 25 %, leather saddle brown",
+        "robes #8a5a2b 60 %, one coat; mail #707880",
+        "all of it white",
+        "cloak navy, weak; sash crimson 5 %",
+        "plate of no colour",
+    ];
 
     private PlausibleRequest Gaps(Batch batch) =>
         Put(

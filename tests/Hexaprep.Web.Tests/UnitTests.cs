@@ -93,6 +93,70 @@ public sealed class UnitTests(TestDatabases databases)
     }
 
     [Fact]
+    public async Task Colours_are_named_once_stored_and_the_primer_under_them_moves_the_painting()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (
+            await app.BringAsync("unit=Reed Pikes;models=10;material=plastic;palette=cloth goldenrod 60 %, leather #5a3a22")
+        ).EnsureSuccessStatusCode();
+        var batch = (await app.GetAsync($"/api/units/{(await OnlyUnitAsync(app))["id"]}"))["batches"]![0]!;
+        var path = $"/api/batches/{batch["id"]}";
+        var primer = await app.GetAsync(path + "/primer");
+        Assert.Equal(["cloth #daa520 60 %", "leather #5a3a22"], primer["lines"]!.AsArray().Select(l => l!.ToString()));
+        Assert.Equal((6, true), (primer["primers"]!.AsArray().Count, (bool)primer["primers"]![0]!["isBest"]!));
+        Assert.StartsWith("Cloth decides: ", primer["why"]!.ToString(), StringComparison.Ordinal);
+        async Task<int> PaintingAsync() =>
+            (await app.GetAsync("/api/workspace"))["steps"]!
+                .AsArray()
+                .Where(s => s!["kind"]!.ToString() == "paint")
+                .Sum(s => (int)s!["secondsPerModel"]!);
+        var before = await PaintingAsync();
+
+        var effect = await app.GetAsync(path + "/primer/effect?colour=black");
+        Assert.Contains("more work", effect["summary"]!.ToString(), StringComparison.Ordinal);
+        using var unknown = await app.Client.GetAsync(path + "/primer/effect?colour=mauve", TestContext.Current.CancellationToken);
+        Assert.Equal(HttpStatusCode.BadRequest, unknown.StatusCode);
+        using var chosen = await app.Client.PutAsJsonAsync(
+            "/api/house-rules",
+            new
+            {
+                id = Guid.NewGuid(),
+                school = "primer_colour",
+                option = "black",
+                unitId = (Guid?)null,
+                batchId = batch["id"]!.ToString(),
+            },
+            TestContext.Current.CancellationToken
+        );
+        chosen.EnsureSuccessStatusCode();
+        Assert.True(await PaintingAsync() > before, "Painting takes no longer over black.");
+
+        var edit = new
+        {
+            id = Guid.NewGuid(),
+            version = (await app.GetAsync(path + "/primer"))["version"]!.GetValue<int>(),
+            palette = (string[]?)null,
+        };
+        for (var sent = 0; sent < 2; sent++)
+        {
+            using var answer = await app.Client.PutAsJsonAsync(path + "/palette", edit, TestContext.Current.CancellationToken);
+            Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        }
+        using var wrong = await app.Client.PutAsJsonAsync(
+            path + "/palette",
+            new
+            {
+                id = Guid.NewGuid(),
+                version = edit.version + 1,
+                palette = new[] { "cloth" },
+            },
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, wrong.StatusCode);
+        Assert.Empty((await app.GetAsync(path + "/primer"))["primers"]!.AsArray());
+    }
+
+    [Fact]
     public async Task Gaps_are_listed_once_stored_decided_priced_and_carried_out()
     {
         await using var app = new TestApp(databases.Clone());

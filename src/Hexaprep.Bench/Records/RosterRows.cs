@@ -142,6 +142,11 @@ public sealed record BatchRow
     [Gaps]
     public IReadOnlyList<string>? GapList { get; init; }
 
+    /// <summary>The colours it will be painted in, a line a colour as <see cref="Craft.Vocabulary.Palette"/> reads it; null where nobody
+    /// said.</summary>
+    [Palette]
+    public IReadOnlyList<string>? Palette { get; init; }
+
     /// <summary>Its place on the bench, from 1.</summary>
     [Range(0, 1_000_000)]
     public required int Position { get; init; }
@@ -174,6 +179,7 @@ public sealed record BatchRow
             Passes = b.Traits.Passes is { } passes ? [.. passes.Select(p => p.ToString())] : null,
             Kit = b.Traits.Kit?.Lines,
             GapList = b.Traits.GapList?.Lines,
+            Palette = b.Traits.Palette?.Lines,
             Position = position,
             Version = b.Version,
         };
@@ -201,6 +207,7 @@ public sealed record BatchRow
                 SurfaceSaid = Surface is null ? null : Ids.Parse<Surface>(Surface),
                 SizeSaid = Size is null ? null : Ids.Parse<ModelSize>(Size),
                 Paces = [.. Paces.Select(p => StepPace.Read(p, out _)!)],
+                Palette = Palette is null ? null : Craft.Vocabulary.Palette.Read(Palette, out _),
             }
                 .WithPasses(Passes is null ? null : [.. Passes.Select(p => PaintPass.Read(p, out _)!)])
                 .WithGaps(GapList is null ? null : Craft.Vocabulary.GapList.Read(GapList, out _))

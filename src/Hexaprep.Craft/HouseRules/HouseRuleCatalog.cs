@@ -585,6 +585,15 @@ public static class HouseRuleCatalog
             new("grey", "Grey: best to inspect", "Grey shows faults best."),
             new("bone", "White or bone", "Pale primer saves coats under bright paint; filler hardly shows."),
             new("black", "Black", "Black deepens; tilt it to find faults.", (PrimerGate, 1.3)),
+            new("light_grey", "Light grey", "Light grey: bright colours cover sooner, faults still show."),
+            new("dark_grey", "Dark grey", "Dark grey: shadows are there already; tilt it to find faults.", (PrimerGate, 1.15)),
+            new(
+                "black_white",
+                "Black, white from above",
+                "Black all over, dry; then white from above only: it shows where light falls.",
+                (Prime, 1.5),
+                (PrimerGate, 1.15)
+            ),
         ]
     );
 

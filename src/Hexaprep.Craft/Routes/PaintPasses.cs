@@ -115,6 +115,9 @@ public static class PaintPasses
         return [.. list.Where(p => Stands(p.Kind, job))];
     }
 
+    /// <summary>Hands a model of brushwork over a primer that suits, seconds.</summary>
+    public static int BrushSeconds(Job job) => Painting.UsualBrushSeconds(job);
+
     /// <summary>The steps that painting falls into, in their order, each with its passes.</summary>
     public static IReadOnlyList<PaintStretch> Of(Job job)
     {
@@ -154,15 +157,25 @@ public static class PaintPasses
             return ([], 0);
         if (job.Batch.Passes is { Count: > 0 } own)
             return ([.. own], own.Count);
-        var seconds = Painting.BrushSeconds(job);
+        var seconds = Painting.UsualBrushSeconds(job);
+        var more = Painting.PrimerSeconds(job);
         PaintPass Colour(string name, string area, double share) =>
             new(PassKind.Colour, name, Math.Max(1, (int)Math.Round(seconds * share)), area);
+        // What the primer adds falls on what is painted first.
+        PaintPass Longer(PaintPass pass, double share) => pass with { Seconds = pass.Seconds + (int)Math.Round(more * share) };
         if (job.Batch.Passes is not null)
             return Painting.ShadedBetween(job) || Painting.Masked(job)
-                ? ([Colour(Unknown, "", 0.6), Colour(Unknown, "highlights, touching in", 0.4)], 1)
-                : ([Colour(Unknown, "", 1)], 1);
+                ? ([Longer(Colour(Unknown, "", 0.6), 1), Colour(Unknown, "highlights, touching in", 0.4)], 1)
+                : ([Longer(Colour(Unknown, "", 1), 1)], 1);
         var (under, over) = Usual[job.Batch.Tier];
-        return ([.. under.Concat(over).Select(p => Colour(p.Item1, p.Item2, p.Item3))], under.Length);
+        var first = under.Sum(p => p.Share);
+        return (
+            [
+                .. under.Select(p => Longer(Colour(p.Name, p.Area, p.Share), p.Share / first)),
+                .. over.Select(p => Colour(p.Item1, p.Item2, p.Item3)),
+            ],
+            under.Length
+        );
     }
 
     private static bool Stands(PassKind kind, Job job) => StepsOf(kind).Any(k => !job.Skips(k));

@@ -34,6 +34,7 @@ public static class Painting
             j =>
                 $"{j.Batch.PaintMinutes} min a model, "
                 + (IsListed(j) ? "as its list of passes has it" : $"as the roster says or as usual for {Tiers.Word(j.Batch.Tier)}")
+                + Over(j)
                 + $"{(Aside(j) > 0 ? $"; {Math.Round(Aside(j) / 60.0)} of them for shade and filter" : "")}.",
             j => new StepAmounts(5, BrushSeconds(j))
             {
@@ -555,9 +556,28 @@ public static class Painting
     /// <summary>Seconds a model for one round of masks.</summary>
     internal static int MaskSeconds(Job j) => Masks(j)[0].SecondsPerModel;
 
-    /// <summary>Seconds a model of brushwork: the list's colours, else the painting's minutes without shade and filter.</summary>
-    internal static int BrushSeconds(Job j) =>
+    /// <summary>Seconds a model of brushwork: the list's colours, else the painting's minutes without shade and filter, and what a primer
+    /// that does not suit the palette adds.</summary>
+    internal static int BrushSeconds(Job j) => UsualBrushSeconds(j) + PrimerSeconds(j);
+
+    /// <summary>Seconds a model of brushwork over a primer that suits.</summary>
+    internal static int UsualBrushSeconds(Job j) =>
         IsListed(j) ? j.Batch.Passes!.Where(p => p.Kind == PassKind.Colour).Sum(p => p.Seconds) : j.Batch.PaintMinutes * 60 - Aside(j);
+
+    /// <summary>Seconds a model that the base colours take longer over the house's primer than over the one that suits the palette best;
+    /// 0 without a palette, on bare prints, and where the minutes of each pass are the user's own.</summary>
+    public static int PrimerSeconds(Job j) =>
+        IsListed(j) || j.Batch.Palette is not { } palette || j.Skips(Prime)
+            ? 0
+            : PrimerColours.More(
+                UsualBrushSeconds(j),
+                PrimerColours.Longer(palette, j.Batch.Tier, j.House.Of(HouseRuleCatalog.PrimerColour))
+            );
+
+    private static string Over(Job j) =>
+        Math.Round(PrimerSeconds(j) / 60.0) is var more and > 0
+            ? $"; {more} more over this primer: {j.House.Of(HouseRuleCatalog.PrimerColour).Label.ToLowerInvariant()}"
+            : "";
 
     // The painting's minutes are all of it: shade and filter are taken off the brushwork.
     private static int Aside(Job j)

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hexaprep.Craft.Computation;
+using Hexaprep.Craft.Vocabulary;
 
 namespace Hexaprep.Craft.Supplies;
 
@@ -138,6 +139,7 @@ public static class Hiding
         };
     }
 
+    // A colour of a palette: as it was written, its share, how it hides, and what it is.
     private sealed record Paint(string Written, string Hex, double Share, string Hiding, Lab Colour);
 
     // A primer and the lightnesses it has, each on an equal share of the model.
@@ -156,46 +158,91 @@ public static class Hiding
                 return new Paint(p.Text("hex"), hex, p.Number("share", 0, Inputs.Open), p.Choice("hiding", known, Guess(colour)), colour);
             })
             .ToList();
-        var all = palette.Sum(p => p.Share);
-        if (all <= 0)
+        if (palette.Sum(p => p.Share) <= 0)
             throw new ComputeRefusedException("E_RANGE", "share", "All shares are 0.");
-        var ranking = Primers()
-            .Select(primer => Over(primer.Name, primer.Lightness, palette, all, tolerance))
-            .OrderBy(r => r.infeasible_share)
-            .ThenBy(r => Math.Round(r.expected_coats, 9))
-            .ToList();
+        var ranking = Ranking(palette, tolerance);
         return new
         {
-            best = ranking[0].primer,
-            extra_vs_best = ranking.ToDictionary(r => r.primer, r => r.expected_coats - ranking[0].expected_coats),
-            ranking,
+            best = ranking[0].Primer,
+            extra_vs_best = ranking.ToDictionary(r => r.Primer, r => r.Expected - ranking[0].Expected),
+            ranking = ranking.Select(r => new
+            {
+                primer = r.Primer,
+                expected_coats = r.Expected,
+                worst_coats = r.WorstCoats,
+                worst_hex = r.WorstHex,
+                touchup_coats = r.TouchUp,
+                infeasible_share = r.Infeasible,
+            }),
         };
     }
 
-    private sealed record Ranked(
-        string primer,
-        double expected_coats,
-        int worst_coats,
-        string worst_hex,
-        double touchup_coats,
-        double infeasible_share
-    );
+    /// <summary>How well a colour is likely to hide.</summary>
+    /// <param name="hex">#rrggbb.</param>
+    public static PaintHiding GuessOf(string hex) => Ids.Parse<PaintHiding>(Guess(LabOf(Linear(hex[1..]))));
 
-    private static Ranked Over(string name, double[] lightness, List<Paint> palette, double all, double tolerance)
+    /// <summary>True where a primer shines through a one-coat paint: at least half of it is lighter than the paint.</summary>
+    /// <param name="hex">The paint, #rrggbb.</param>
+    /// <param name="lightness">The primer, L* of equal parts.</param>
+    public static bool Shines(string hex, IReadOnlyList<double> lightness) => Shines(LabOf(Linear(hex[1..])), lightness);
+
+    private static bool Shines(Lab paint, IReadOnlyList<double> lightness) =>
+        2 * lightness.Count(l => l >= paint.L + TradeDefaults.TransparentHeadroomL) >= lightness.Count;
+
+    /// <summary>What a grey of a lightness looks like, #rrggbb.</summary>
+    /// <param name="lightness">L*, 0 to 100.</param>
+    public static string GreyHex(double lightness)
     {
-        var (share, from, over) = TradeDefaults.PrimerTouchUp;
+        var linear = GreyOf(lightness);
+        var sent = linear <= 0.0031308 ? 12.92 * linear : 1.055 * Math.Pow(linear, 1 / 2.4) - 0.055;
+        var level = (int)Math.Round(Math.Clamp(sent, 0, 1) * 255);
+        return string.Create(CultureInfo.InvariantCulture, $"#{level:x2}{level:x2}{level:x2}");
+    }
+
+    /// <summary>The primers under a palette, the best first.</summary>
+    /// <param name="palette">The colours.</param>
+    /// <param name="tolerance">The difference that is not seen any more, ΔE*ab, 0.2 to 20.</param>
+    public static IReadOnlyList<PrimerRank> Ranked(Palette palette, double tolerance)
+    {
+        var shares = palette.Shares;
+        return Ranking(
+            [
+                .. palette.Colours.Select(
+                    (c, at) =>
+                    {
+                        var colour = LabOf(Linear(c.Hex[1..]));
+                        return new Paint(c.Hex, c.Hex[1..], shares[at], c.Hiding is { } said ? Ids.Of(said) : Guess(colour), colour);
+                    }
+                ),
+            ],
+            tolerance
+        );
+    }
+
+    private static List<PrimerRank> Ranking(List<Paint> palette, double tolerance) =>
+        [
+            .. Primers()
+                .Select(primer => Over(primer.Name, primer.Lightness, palette, tolerance))
+                .OrderBy(r => r.Infeasible)
+                .ThenBy(r => Math.Round(r.Expected, 9)),
+        ];
+
+    private static PrimerRank Over(string name, double[] lightness, List<Paint> palette, double tolerance)
+    {
+        var (most, from, over) = TradeDefaults.PrimerTouchUp;
+        var all = palette.Sum(p => p.Share);
         double expected = 0,
             touchUp = 0,
             infeasible = 0;
         var worst = (Coats: 0, Hex: "");
+        var each = new List<double>();
         foreach (var paint in palette)
         {
-            var part = paint.Share / all;
+            var share = paint.Share / all;
             var (coats, fraction) = (1, 1.0);
             if (paint.Hiding == Transparent)
             {
-                var light = lightness.Count(l => l >= paint.Colour.L + TradeDefaults.TransparentHeadroomL);
-                infeasible += 2 * light >= lightness.Length ? 0 : part;
+                infeasible += Shines(paint.Colour, lightness) ? 0 : share;
             }
             else
             {
@@ -204,12 +251,34 @@ public static class Hiding
                     .MaxBy(c => c.Fraction);
                 (coats, fraction) = (found.Coats, found.Fraction);
                 // Light primer left in the recesses under a dark colour reads as a mistake.
-                touchUp += part * share * Math.Clamp((lightness.Min() - paint.Colour.L - from) / over, 0, 1);
+                touchUp += share * most * Math.Clamp((lightness.Min() - paint.Colour.L - from) / over, 0, 1);
             }
-            expected += part * fraction;
+            expected += share * fraction;
+            each.Add(fraction);
             if (coats > worst.Coats)
                 worst = (coats, paint.Written);
         }
-        return new(name, expected + touchUp, worst.Coats, worst.Hex, touchUp, infeasible);
+        return new(name, lightness, each, expected + touchUp, worst.Coats, worst.Hex, touchUp, infeasible);
     }
 }
+
+/// <summary>A primer under a palette.</summary>
+/// <param name="Primer">Which: <c>mid_grey</c>, <c>black</c>, <c>zenithal</c>.</param>
+/// <param name="Lightness">Its lightness L*, each on an equal part of the model.</param>
+/// <param name="Coats">Coats that hide it under each colour, in the palette's order, in parts of one; 1 for a paint that it shines
+/// through.</param>
+/// <param name="Expected">Coats in all: by share, and touching in.</param>
+/// <param name="WorstCoats">Whole coats of the colour that takes most.</param>
+/// <param name="WorstHex">That colour, as it was written.</param>
+/// <param name="TouchUp">Of the coats in all, those that touch in light recesses under a dark colour.</param>
+/// <param name="Infeasible">The part of the model whose paint the primer does not shine through: 0 to 1.</param>
+public sealed record PrimerRank(
+    string Primer,
+    IReadOnlyList<double> Lightness,
+    IReadOnlyList<double> Coats,
+    double Expected,
+    int WorstCoats,
+    string WorstHex,
+    double TouchUp,
+    double Infeasible
+);

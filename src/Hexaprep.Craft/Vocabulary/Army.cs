@@ -171,6 +171,9 @@ public sealed record BatchTraits(
     /// <summary>The gaps of a model, one by one; null where only their size in a word is known.</summary>
     public GapList? GapList { get; init; }
 
+    /// <summary>The colours it will be painted in, by share; null where nobody said.</summary>
+    public Palette? Palette { get; init; }
+
     /// <summary>The same with the gaps of a model: their size in a word is the list's. Null forgets the list and keeps the word.</summary>
     public BatchTraits WithGaps(GapList? list) =>
         list is null ? this with { GapList = null } : this with { GapList = list, Gaps = list.Size };

@@ -1,3 +1,4 @@
+using Hexaprep.Bench.Edits;
 using Hexaprep.Bench.Judgement;
 using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;

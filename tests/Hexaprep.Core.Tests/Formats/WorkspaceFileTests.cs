@@ -51,7 +51,13 @@ public sealed class WorkspaceFileTests
     }
 
     public static TheoryData<string> Versions =>
-        [.. Directory.GetFiles(Kept, "version-*.json").Select(f => Path.GetFileName(f)).Order(StringComparer.Ordinal)];
+        [
+            .. Directory
+                .GetFiles(Kept, "version-*.json")
+                .Select(f => Path.GetFileName(f))
+                .OrderBy(f => f.Length)
+                .ThenBy(f => f, StringComparer.Ordinal),
+        ];
 
     private static readonly string Kept = Path.Combine(Project.Root, "tests", "Hexaprep.Core.Tests", "Formats", "Kept");
 

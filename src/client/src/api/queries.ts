@@ -69,6 +69,22 @@ export const gapsQuery = (batch: string | null) =>
     enabled: batch !== null,
   });
 
+export const primerQuery = (batch: string | null) =>
+  queryOptions({
+    queryKey: ["primer", batch],
+    queryFn: async () => (batch ? data(await api.GET("/api/batches/{id}/primer", { params: { path: { id: batch } } })) : null),
+    enabled: batch !== null,
+  });
+
+export const primerEffectQuery = (batch: string, colour: string | null, asked: boolean) =>
+  queryOptions({
+    queryKey: ["primer", batch, "effect", colour],
+    queryFn: async () =>
+      colour ? data(await api.GET("/api/batches/{id}/primer/effect", { params: { path: { id: batch }, query: { colour } } })) : null,
+    enabled: asked && colour !== null,
+    staleTime: minute,
+  });
+
 export const gapsEffectQuery = (batch: string, fill: Schemas["GapWay"] | null, asked: boolean) =>
   queryOptions({
     queryKey: ["gaps", batch, "effect", fill],

@@ -2000,6 +2000,189 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{id}/primer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The colours of a batch, and how many coats they take over each primer. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PrimerView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/primer/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What another colour of primer does to the plan. */
+        get: {
+            parameters: {
+                query: {
+                    colour: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanEffectView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/palette": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lists the colours a batch will be painted in, a line a colour; null forgets them. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PaletteEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PrimerView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/may-i": {
         parameters: {
             query?: never;
@@ -4271,6 +4454,11 @@ export interface components {
              */
             gapList?: null | string[];
             /**
+             * @description The colours it will be painted in, a line a colour as Palette reads it; null where nobody
+             *                 said.
+             */
+            palette?: null | string[];
+            /**
              * Format: int32
              * @description Its place on the bench, from 1.
              */
@@ -4692,6 +4880,18 @@ export interface components {
             reviews?: components["schemas"]["ReviewView"][];
             /** @description The units whose coats the log can be narrowed to. */
             units: string[];
+        };
+        /** @description The coats of a colour. */
+        ColourCoatsView: {
+            /** @description What has it. */
+            name: string;
+            /** @description #rrggbb. */
+            hex: string;
+            /**
+             * Format: double
+             * @description Coats, in tenths.
+             */
+            coats: number;
         };
         /** @description One function of the computation core. */
         ComputeEntry: {
@@ -6035,6 +6235,11 @@ export interface components {
             /** @description The figures in a line. */
             words: string;
         };
+        /**
+         * @description How well a paint hides what lies under it.
+         * @enum {string}
+         */
+        PaintHiding: "opaque" | "good" | "medium" | "weak" | "transparent";
         /** @description What is ticked next. */
         PaintNextView: {
             /**
@@ -6124,6 +6329,40 @@ export interface components {
             materials: string;
             glue: string;
             note: string;
+        };
+        /** @description A colour of a batch. */
+        PaletteColourView: {
+            /** @description What has it. */
+            name: string;
+            /** @description #rrggbb. */
+            hex: string;
+            /**
+             * Format: int32
+             * @description Of the model, in hundredths.
+             */
+            percent: number;
+            /** @description How well it hides. */
+            hiding: components["schemas"]["PaintHiding"];
+            /** @description That is guessed by its colour. */
+            isGuessed: boolean;
+        };
+        /** @description The colours of a batch, as they are to be. */
+        PaletteEdit: {
+            /**
+             * Format: uuid
+             * @description Client-made: it makes the change safe to send again.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description The batch's version it was made from.
+             */
+            version: number;
+            /**
+             * @description The colours, such as `cloth goldenrod 30 %, trousers #5b6b39 25 %`, in one line or several; null where nobody
+             *         said.
+             */
+            palette: null | string[];
         };
         /**
          * @description Whether a part is joined before painting.
@@ -6487,6 +6726,61 @@ export interface components {
             assumedAir: components["schemas"]["AssumedAirView"][];
             /** @description Which gaps are filled from one mix, and what that saves; a line each. */
             mixes: string[];
+        };
+        /** @description A primer under the colours. */
+        PrimerRowView: {
+            /** @description The option of the house rule. */
+            option: string;
+            /** @description In words. */
+            name: string;
+            /** @description What it looks like, #rrggbb each, from above first. */
+            greys: string[];
+            /** @description Coats of each colour. */
+            coats: components["schemas"]["ColourCoatsView"][];
+            /**
+             * Format: double
+             * @description Coats in all by share, touching in counted, in tenths.
+             */
+            coatsInAll: number;
+            /** @description What it does to the painting of all models, in words. */
+            painting: string;
+            /** @description What it does to the painting instead of the primer that the house follows, in words. */
+            instead: string;
+            /** @description Which paints do not show over it, in words; empty for none. */
+            cannot: string;
+            /** @description Fewest coats. */
+            isBest: boolean;
+            /** @description The house follows it for this batch. */
+            isChosen: boolean;
+        };
+        /** @description Which primer a batch's colours take the fewest coats over. */
+        PrimerView: {
+            /**
+             * Format: uuid
+             * @description The batch.
+             */
+            batchId: string;
+            /**
+             * Format: int32
+             * @description The batch's version.
+             */
+            version: number;
+            /** @description The colours as they are edited; empty where nobody said. */
+            lines: string[];
+            /** @description The colours. */
+            colours: components["schemas"]["PaletteColourView"][];
+            /** @description The primers, the best first; empty without colours. */
+            primers: components["schemas"]["PrimerRowView"][];
+            /** @description Why the best is the best, in a sentence; empty without colours. */
+            why: string;
+            /** @description The option that the house follows for this batch. */
+            chosen: string;
+            /** @description What a choice cannot change any more, or does not; empty for nothing. */
+            stands: string;
+            /** @description The colours of its own passes, where they have any; null for none. */
+            fromPasses: null | string[];
+            /** @description Other batches whose colours could be taken. */
+            like: components["schemas"]["LikeView"][];
         };
         ProblemDetails: {
             type?: null | string;

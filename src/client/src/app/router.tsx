@@ -49,6 +49,12 @@ const pieces = createRoute({
   component: lazyRouteComponent(() => import("../pieces/PiecesView"), "PiecesView"),
   validateSearch: texts("batch"),
 });
+const primer = createRoute({
+  getParentRoute: () => root,
+  path: "/units/$id/primer",
+  component: lazyRouteComponent(() => import("../primer/PrimerView"), "PrimerView"),
+  validateSearch: texts("batch"),
+});
 const gaps = createRoute({
   getParentRoute: () => root,
   path: "/units/$id/gaps",
@@ -88,7 +94,23 @@ const gate = createRoute({
 });
 
 export const router = createRouter({
-  routeTree: root.addChildren([bench, plan, evenings, whatIf, units, unit, painting, pieces, gaps, intake, coats, air, house, gate]),
+  routeTree: root.addChildren([
+    bench,
+    plan,
+    evenings,
+    whatIf,
+    units,
+    unit,
+    painting,
+    pieces,
+    gaps,
+    primer,
+    intake,
+    coats,
+    air,
+    house,
+    gate,
+  ]),
   defaultPreload: "intent",
 });
 

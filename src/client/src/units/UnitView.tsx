@@ -129,6 +129,14 @@ function Unit({ unit }: { unit: Schemas["UnitView"] }) {
           >
             Its gaps: {batch.gaps === "none" ? "none noted" : batch.gaps}
           </Link>
+          <Link
+            to="/units/$id/primer"
+            params={{ id: unit.id }}
+            search={unit.batches.length > 1 ? { batch: batch.id } : {}}
+            className="inline-flex min-h-12 items-center self-start underline strong"
+          >
+            Its colours: which primer suits them
+          </Link>
           <Pairs pairs={batch.pairs} />
           <Mixes unit={unit} />
           <Link

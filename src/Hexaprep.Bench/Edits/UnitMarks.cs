@@ -1,6 +1,4 @@
-using Hexaprep.Craft.Drying;
-
-namespace Hexaprep.Craft.Vocabulary;
+namespace Hexaprep.Bench.Edits;
 
 /// <summary>Names of the drawn unit silhouettes, and the choice of one by a unit's name.</summary>
 public static class UnitMarks
