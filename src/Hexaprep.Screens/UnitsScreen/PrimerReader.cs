@@ -142,7 +142,7 @@ public sealed class PrimerReader(BenchIndex bench, BenchPlan plan, Instant now)
         var name = palette.Colours[decides].Name;
         var dark = best.TouchUp == 0 ? " No light primer is left in the recesses of a dark colour." : "";
         if (worst.Infeasible > 0)
-            return $"{Sentence.Opened(Sentence.Listed(Through(palette, worst)))} needs light ground: it does not show over {Name(worst)}.{dark}";
+            return $"Light ground decides: {Sentence.Listed(Through(palette, worst))} would not show over {Name(worst)}.{dark}";
         return worst.Coats[decides] - best.Coats[decides] < 0.5
             ? $"The colours cover about as soon over each of them.{dark}"
             : $"{Sentence.Opened(name)} decides: {Coats(worst.Coats[decides])} over {Name(worst)}, {Coats(best.Coats[decides])} over "

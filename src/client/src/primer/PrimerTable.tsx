@@ -35,9 +35,8 @@ export function PrimerTable({ primer, chosen, busy, choose, repaint }: PrimerTab
       {primer.primers.map((p) => (
         <label
           key={p.option}
-          className={`relative grid min-h-14 cursor-pointer grid-cols-[1fr_auto] items-center gap-x-3 border-b-[2px] border-rule py-1 ${grid} ${
-            p.option === chosen ? "bg-hand-soft" : ""
-          }`}
+          className={`grid min-h-14 cursor-pointer grid-cols-[1fr_auto] items-center gap-x-3 border-b-[2px] border-rule py-1
+            ${grid} ${p.option === chosen ? "bg-hand-soft" : ""}`}
         >
           <span className="flex min-w-0 items-center gap-3">
             <input
