@@ -1,5 +1,6 @@
 using System.Globalization;
 using Hexaprep.Bench.Records;
+using Hexaprep.Bench.State;
 using Hexaprep.Craft.Computation;
 using Hexaprep.Craft.Vocabulary;
 using NodaTime;
@@ -43,6 +44,7 @@ internal sealed class WorkspaceCheck
         Distinct("coatTests", d.CoatTests, t => t.Id);
         Distinct("flaws", d.Flaws, f => f.Id);
         Distinct("clocks", d.Clocks, c => c.Id);
+        Distinct("soaked", d.Soaked, t => t.Id);
         Distinct("airReadings", d.AirReadings, r => r.Id);
         Distinct("containers", d.Containers, c => c.Id);
         Distinct("pastCoats", d.PastCoats, c => c.Id);
@@ -244,6 +246,18 @@ internal sealed class WorkspaceCheck
         {
             Known($"{at}.stepId", c.StepId, _steps);
             Span($"{at}.stoppedAt", c.StartedAt, c.StoppedAt, _d);
+        });
+        Each("soaked", _d.Soaked, (at, t) =>
+        {
+            Known($"{at}.stepId", t.StepId, _steps);
+            Span($"{at}.stuckAt", t.WettedAt, t.StuckAt, _d);
+            Span($"{at}.outAt", t.WettedAt, t.OutAt, _d);
+            if (t.ModelId is { } model)
+                Known($"{at}.modelId", model, _models);
+            if (t.OutAt is null != t.Ending is null || (t.ModelId is not null && t.Ending != Ids.Of(SoakEnd.Placed)))
+                throw new RefusedException(
+                    new Refusal($"{at}.ending", "Moment, end and model do not fit.", "What is out has an end; what is placed has its model.")
+                );
         });
     }
 

@@ -11,7 +11,7 @@ public sealed record WorkspaceDocument : Workspace
     public const string FormatName = "hexaprep-workspace";
 
     /// <summary>The newest version this program reads, and the one it writes.</summary>
-    public const int Newest = 11;
+    public const int Newest = 12;
 
     /// <summary>The file of a workspace.</summary>
     [SetsRequiredMembers]

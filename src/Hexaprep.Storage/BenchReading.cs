@@ -91,6 +91,7 @@ internal static class BenchReading
             {Tables.Container.Select};
             {Tables.PastCoat.Select};
             {Tables.Clock.Select};
+            {Tables.Soaked.Select};
             {Tables.Repair.Select};
             {Tables.Recipe.Select};
             {Tables.Photo.Select};
@@ -127,6 +128,7 @@ internal static class BenchReading
             Containers = await NextAsync<ContainerRow>(),
             PastCoats = await NextAsync<PastCoatRow>(),
             Clocks = await NextAsync<ClockRow>(),
+            Soaked = await NextAsync<SoakedRow>(),
             Repairs = await NextAsync<RepairRow>(),
             Recipes = await NextAsync<RecipeRow>(),
             Photos = await NextAsync<PhotoRow>(),

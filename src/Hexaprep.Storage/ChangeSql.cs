@@ -204,6 +204,23 @@ internal static class ChangeSql
                     }
                 ),
             ],
+            Change.TransfersWetted c => [.. c.Transfers.Select(t => Tables.Soaked.Insert(w, SoakedRow.Of(t)))],
+            Change.TransferSet c =>
+            [
+                new(
+                    "update soaked_transfer set stuck_at = @StuckAt, out_at = @OutAt, ending = @ending, model_id = @ModelId "
+                        + "where workspace_id = @w and id = @Id",
+                    new
+                    {
+                        w,
+                        c.Transfer.StuckAt,
+                        c.Transfer.OutAt,
+                        ending = c.Transfer.End is { } end ? Ids.Of(end) : null,
+                        c.Transfer.ModelId,
+                        c.Transfer.Id,
+                    }
+                ),
+            ],
             Change.FlawNoted c => [Tables.Flaw.Insert(w, FlawRow.Of(c.Flaw, entry))],
             Change.FlawClosed c =>
             [

@@ -32,6 +32,7 @@ internal static class Tables
     public static readonly Table<PictureRow> Picture = new("picture", "sha256 collate \"C\"");
     public static readonly Table<PhotoRow> Photo = new("photo", "at, id");
     public static readonly Table<ClockRow> Clock = new("bench_clock", "started_at, id");
+    public static readonly Table<SoakedRow> Soaked = new("soaked_transfer", "wetted_at, number, id");
     public static readonly Table<WeeklyRow> WeeklySitting = new("weekly_sitting", "day, begins, id");
     public static readonly Table<ExceptionRow> SittingException = new("sitting_exception", "date, begins, id");
 }

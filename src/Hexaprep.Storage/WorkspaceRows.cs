@@ -46,6 +46,7 @@ internal static class WorkspaceRows
             Recipes = await Tables.Recipe.ReadAsync(connection, workspace, unread),
             Repairs = await Tables.Repair.ReadAsync(connection, workspace, unread),
             Photos = await Tables.Photo.ReadAsync(connection, workspace, unread),
+            Soaked = await Tables.Soaked.ReadAsync(connection, workspace, unread),
             Clocks = await Tables.Clock.ReadAsync(connection, workspace, unread),
         };
 }

@@ -199,6 +199,7 @@ public sealed class WorkspaceStore(NpgsqlDataSource source)
                 await new[] { Pictures.Insert(w, picture.Sha256, picture.Jpeg) }.ExecuteAsync(connection);
             await InsertAsync(Tables.Photo, d.Photos);
             await InsertAsync(Tables.Clock, d.Clocks);
+            await InsertAsync(Tables.Soaked, d.Soaked);
             await InsertAsync(Tables.PastCoat, d.PastCoats);
             await InsertAsync(Tables.WeeklySitting, d.WeeklySittings);
             await InsertAsync(Tables.SittingException, d.SittingExceptions);

@@ -21,6 +21,12 @@ public enum ActKind
     Coat,
     Clock,
     StopClock,
+    Wet,
+    Place,
+    Tear,
+    Spoil,
+    NotSliding,
+    LiftTransfer,
 }
 
 /// <summary>An act, with an identity made where it was done, so that sending it twice does it once.</summary>
@@ -51,7 +57,7 @@ public sealed record Act(Guid Id, ActKind Kind, Instant At)
     /// <summary>A piece's number, from 1 (done, take back, flaw); all that the step is about when null.</summary>
     public int? Piece { get; init; }
 
-    /// <summary>How many are done in all (set count).</summary>
+    /// <summary>How many are done in all (set count); how many go into the water, as many as are advised when null (wet).</summary>
     public int? Count { get; init; }
 
     /// <summary>The flaw (mend).</summary>

@@ -38,6 +38,7 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
             ActKind.Coat => Correct(act),
             ActKind.Clock => StartClock(act),
             ActKind.StopClock => StopClock(act),
+            ActKind.Wet or ActKind.Place or ActKind.Tear or ActKind.Spoil or ActKind.NotSliding or ActKind.LiftTransfer => Soak(act),
             _ => throw Refuse("kind", $"'{act.Kind}' is no act.", "Use one of the named acts."),
         };
     }
@@ -600,6 +601,19 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         var id = act.ClockId ?? throw Refuse("clockId", "No clock was named.", "Name the clock.");
         var clock = bench.State.Clocks.FirstOrDefault(c => c.Id == id) ?? throw Missing("clockId", id, "clock");
         return clock.StoppedAt is null ? [new Change.ClockStopped(id, Instant.Max(act.At, clock.StartedAt))] : [];
+    }
+
+    // An act of the soak run: work begins with the first group, and a model is ticked with its last transfer.
+    private List<Change> Soak(Act act)
+    {
+        var step = Step(act);
+        if (act.Kind == ActKind.LiftTransfer)
+            return [.. SoakRules.Lift(bench, step) is var (lifted, model)
+                ? model is null ? [lifted] : TakeBack(act with { Model = model }).Where(c => c is not Change.TransferSet).Append(lifted)
+                : []];
+        var run = SoakRun.Of(bench, step, act.At) ?? throw Refuse("stepId", "No transfers are placed at this step.", "Name the step that places them.");
+        List<Change> changes = [.. Start(step, act), .. SoakRules.Of(run, act, newId)];
+        return act.Kind == ActKind.Place && run.IsLastOfModel ? [.. changes, .. Done(act with { Model = run.Model!.Number })] : changes;
     }
 
     private Coat FindCoat(Act act)

@@ -43,6 +43,7 @@ public static class BenchStateFactory
             Forecast = [.. rows.Forecast.Select(r => r.ToHour())],
             Products = [.. rows.Products.Select(r => new ShelfProduct(r.Id, products[r.Id], r.Name, r.ToLabel(), [.. containers[r.Id]]))],
             PastCoats = [.. rows.PastCoats.Select(r => r.ToPast(products[r.ProductId]))],
+            Soaked = [.. rows.Soaked.Select(r => r.ToTransfer())],
             Clocks = [.. rows.Clocks.Select(r => r.ToClock()).TakeLast(BenchState.MostClocks)],
             Recipes = [.. rows.Recipes.Select(r => r.ToRecipe())],
             Repairs = [.. rows.Repairs.Select(r => r.ToRepair())],

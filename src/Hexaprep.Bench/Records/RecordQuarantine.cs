@@ -105,6 +105,12 @@ public sealed class RecordQuarantine
             Containers = Each("container", w.Containers, r => r.Id, r => ofProduct.Contains(r.ProductId)),
             PastCoats = Each("past_coat", w.PastCoats, r => r.Id, r => ofProduct.Contains(r.ProductId)),
             Clocks = Each("bench_clock", w.Clocks, r => r.Id, r => ofStep.Contains(r.StepId)),
+            Soaked = Each(
+                "soaked_transfer",
+                w.Soaked,
+                r => r.Id,
+                r => ofStep.Contains(r.StepId) && (r.ModelId is not { } model || ofModel.Contains(model))
+            ),
             WeeklySittings = Each("weekly_sitting", w.WeeklySittings, r => r.Id, _ => true),
             SittingExceptions = Each("sitting_exception", w.SittingExceptions, r => r.Id, _ => true),
         };

@@ -462,6 +462,54 @@ public sealed record RepairRow
     public BenchRepair ToRepair() => new(Id, BatchId, Plan, Together, TakenAt, Models);
 }
 
+/// <summary>A transfer that was put in the water.</summary>
+public sealed record SoakedRow
+{
+    /// <summary>Random identity.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>The step that places it.</summary>
+    public required Guid StepId { get; init; }
+
+    /// <summary>Which of its step, from 1.</summary>
+    [Range(1, 1_000_000)]
+    public required int Number { get; init; }
+
+    /// <summary>When it went into the water.</summary>
+    public required Instant WettedAt { get; init; }
+
+    /// <summary>When it did not slide yet.</summary>
+    public Instant? StuckAt { get; init; }
+
+    /// <summary>When it was placed, torn or spoiled.</summary>
+    public Instant? OutAt { get; init; }
+
+    /// <summary>What became of it.</summary>
+    [OneOf<SoakEnd>]
+    public string? Ending { get; init; }
+
+    /// <summary>The model it lies on.</summary>
+    public Guid? ModelId { get; init; }
+
+    /// <summary>The row of a transfer.</summary>
+    public static SoakedRow Of(SoakedTransfer t) =>
+        new()
+        {
+            Id = t.Id,
+            StepId = t.StepId,
+            Number = t.Number,
+            WettedAt = t.WettedAt,
+            StuckAt = t.StuckAt,
+            OutAt = t.OutAt,
+            Ending = t.End is { } end ? Ids.Of(end) : null,
+            ModelId = t.ModelId,
+        };
+
+    /// <summary>The transfer.</summary>
+    public SoakedTransfer ToTransfer() =>
+        new(Id, StepId, Number, WettedAt, StuckAt, OutAt, Ending is null ? null : Ids.Parse<SoakEnd>(Ending), ModelId);
+}
+
 /// <summary>A wait of minutes that was started; it runs while it has no end.</summary>
 public sealed record ClockRow
 {

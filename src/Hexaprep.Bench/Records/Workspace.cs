@@ -118,6 +118,9 @@ public record Workspace
     /// <summary>Their pictures; left out where the bench is only read.</summary>
     public IReadOnlyList<PictureRow> Pictures { get; init; } = [];
 
+    /// <summary>Transfers that were put in the water.</summary>
+    public IReadOnlyList<SoakedRow> Soaked { get; init; } = [];
+
     /// <summary>Waits of minutes that were started.</summary>
     public IReadOnlyList<ClockRow> Clocks { get; init; } = [];
 }

@@ -246,6 +246,9 @@ public sealed record BenchState(
     /// <summary>Waits of minutes started at the bench, oldest first: the last <see cref="MostClocks"/>.</summary>
     public ImmutableList<BenchClock> Clocks { get; init; } = [];
 
+    /// <summary>Transfers that were put in the water, oldest first.</summary>
+    public ImmutableList<SoakedTransfer> Soaked { get; init; } = [];
+
     /// <summary>What a batch's route is derived from.</summary>
     public Job JobOf(Batch batch) =>
         new(batch.Traits, House.For(batch), Changes.TryGetValue(batch.Id, out var kept) ? [.. kept.Select(k => k.Change)] : [])

@@ -56,6 +56,12 @@ public abstract record Change
     /// <summary>A clock of minutes was stopped.</summary>
     public sealed record ClockStopped(Guid ClockId, Instant At) : Change;
 
+    /// <summary>Transfers went into the water, as one group.</summary>
+    public sealed record TransfersWetted(IReadOnlyList<SoakedTransfer> Transfers) : Change;
+
+    /// <summary>What became of a transfer in the water.</summary>
+    public sealed record TransferSet(SoakedTransfer Transfer) : Change;
+
     /// <summary>A flaw was noted.</summary>
     public sealed record FlawNoted(Flaw Flaw) : Change;
 

@@ -23,6 +23,8 @@ public static class Changes
         {
             Change.ClockStarted c => s with { Clocks = Latest(Sorted.Insert(s.Clocks, c.Clock, Order.Clocks)) },
             Change.ClockStopped c => s with { Clocks = s.Clocks.ConvertAll(k => k.Id == c.ClockId ? k with { StoppedAt = c.At } : k) },
+            Change.TransfersWetted c => s with { Soaked = c.Transfers.Aggregate(s.Soaked, (all, t) => Sorted.Insert(all, t, Order.Soaked)) },
+            Change.TransferSet c => s with { Soaked = Sorted.Replace(s.Soaked, t => t.Id == c.Transfer.Id, _ => c.Transfer) },
             Change.UnitsJoined c => Joined(s, c.Units),
             Change.UnitSet c => s with { Units = s.Units.ConvertAll(u => u.Id == c.Unit.Id ? c.Unit : u) },
             Change.BatchSet c => s with { Batches = s.Batches.ConvertAll(b => b.Id == c.Batch.Id ? c.Batch : b) },
@@ -154,6 +156,8 @@ public static class Order
     public static readonly Comparison<Photo> Photos = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);
     public static readonly Comparison<BenchRepair> Repairs = (a, b) => Then(a.TakenAt.CompareTo(b.TakenAt), a.Id, b.Id);
     public static readonly Comparison<BenchClock> Clocks = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
+    public static readonly Comparison<SoakedTransfer> Soaked = (a, b) =>
+        a.WettedAt.CompareTo(b.WettedAt) is not 0 and var byMoment ? byMoment : Then(a.Number.CompareTo(b.Number), a.Id, b.Id);
     public static readonly Comparison<AirReading> Readings = (a, b) => Then(a.At.CompareTo(b.At), a.Id, b.Id);
     public static readonly Comparison<PastCoat> PastCoats = (a, b) => Then(a.StartedAt.CompareTo(b.StartedAt), a.Id, b.Id);
     public static readonly Comparison<ShelfProduct> Products = (a, b) => Then(string.CompareOrdinal(a.Kind.Id, b.Kind.Id), a.Id, b.Id);

@@ -91,7 +91,7 @@ public sealed record MinuteClock(
             "Transfers are in the water",
             "transfers soaking",
             "They slide: place them",
-            Duration.FromMinutes(1),
+            Duration.FromSeconds(Transferring.SoakSeconds),
             Duration.FromMinutes(3),
             Duration.FromMinutes(Transferring.SoakLastsMinutes),
             "transfers lose their glue"
@@ -208,8 +208,7 @@ public static class MinuteClocks
     /// is on.</summary>
     public static IReadOnlyList<ClockView> Running(BenchIndex bench, Instant now) =>
         [
-            .. from clock in bench.State.Clocks
-            where clock.StoppedAt is null && !bench.TicksOf[clock.StepId].Any(t => t.At >= clock.StartedAt)
+            .. from clock in Started(bench)
             let kind = MinuteClock.Of(clock.Kind)
             where now < clock.StartedAt + (kind.Lost ?? kind.Sure) + Shown
             let step = bench.Steps[clock.StepId]
@@ -231,6 +230,17 @@ public static class MinuteClocks
                 kind.Loss
             ),
         ];
+
+    // The clocks that were started by hand, and one for each group of transfers that lies in the water.
+    private static IEnumerable<BenchClock> Started(BenchIndex bench) =>
+        bench
+            .State.Clocks.Where(c => c.StoppedAt is null && !bench.TicksOf[c.StepId].Any(t => t.At >= c.StartedAt))
+            .Concat(
+                bench
+                    .State.Soaked.Where(t => t.OutAt is null && bench.Steps.ContainsKey(t.StepId))
+                    .GroupBy(t => (t.StepId, t.WettedAt))
+                    .Select(g => new BenchClock(g.First().Id, g.Key.StepId, ClockKind.Soak, g.Key.WettedAt, null))
+            );
 
     /// <summary>The clock that may be started at a step; none while one of the kind runs there.</summary>
     public static ClockOffer? Offer(BenchIndex bench, BenchStep step, Instant now) =>

@@ -67,7 +67,7 @@ public static class Joining
             Lapses = true,
         },
         Rule.Needs("DryFitBeforePins", DryFit, Pin, Strength.Practice, "Pins drilled before the fit sit wrong."),
-        Rule.Before("DryFitBeforeMagnets", DryFit, Magnet, Strength.Practice, "Magnets set before the fit sit wrong."),
+        Rule.Needs("DryFitBeforeMagnets", DryFit, Magnet, Strength.Practice, "Magnets set before the fit sit wrong."),
         Rule.Before("RoughenAfterDryFit", DryFit, Roughen, Strength.Practice, "The fit shows which faces meet."),
         Rule.Needs("RoughenBeforeGlue", Roughen, Glue, Strength.Practice, "CA needs tooth and a clean, de-dusted face.", j =>
             Tooth(j) && !j.Follows(HouseRuleCatalog.RoughenFaces, "never")

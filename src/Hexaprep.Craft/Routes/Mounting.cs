@@ -308,7 +308,7 @@ public static class Mounting
     private const int UsualFootMm = 25;
 
     // Heavier feet tip a strip over, and larger ones leave no row.
-    private const int WidestInRow = 40;
+    private const int WidestInRow = 50;
 
     private static bool InRows(Job j) =>
         Finishing.PiecesApart(j) == 1

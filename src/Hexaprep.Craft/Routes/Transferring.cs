@@ -18,6 +18,18 @@ public static class Transferring
     /// <summary>How long a mark that was soaked may wait to be placed, minutes: the cautious end of "a few".</summary>
     public const int SoakLastsMinutes = 10;
 
+    /// <summary>Placing one is begun so many minutes after it was wetted at the latest: half of what its glue lasts.</summary>
+    public const int SoakPlannedMinutes = SoakLastsMinutes / 2;
+
+    /// <summary>How long one soaks until it slides, seconds: the short end of what is practised, then it is tried.</summary>
+    public const int SoakSeconds = 60;
+
+    /// <summary>One that does not slide yet is left for so many seconds more.</summary>
+    public const int SoakMoreSeconds = 30;
+
+    /// <summary>As many lie apart on one tray.</summary>
+    public const int SoakTray = 8;
+
     /// <summary>Marks that soak are placed soon.</summary>
     public static readonly Rule SoakedMarks = Rule.Card(
         "PlaceSoakedMarksSoon",

@@ -65,9 +65,10 @@ public static class Washing
         IsWiped
     );
 
-    // Metal carries grease and tarnish from every hand between its bath and its primer; what is bathed in parts is roughened, drilled
-    // and sanded after it.
-    private static bool IsWiped(Job job) => job.Any(m => m.IsMetal()) || (First(job) && WhyNot(job) is null && job.Batch.Parts > 1);
+    // Metal carries grease and tarnish from every hand between its bath and its primer; what is bathed first is roughened, drilled and
+    // sanded after it, where it has joints or gaps.
+    private static bool IsWiped(Job job) =>
+        job.Any(m => m.IsMetal()) || (First(job) && WhyNot(job) is null && (job.Batch.Parts > 1 || Filling.Filled(job)));
 
     /// <summary>True for what carries release agent, or may, and is washed after its lines were cleaned.</summary>
     public static bool CarriesAgent(Job job) => Agent(job) && !Unfinished(job);

@@ -34,8 +34,7 @@ public static class FilmSupply
         var (count, soak, longest) = (i.Whole("count", 1, 1000), i.Number("soak_s", 1, 1800), i.Number("max_s", 1, 7200));
         var (place, slack) = (i.Number("place_s", 1, 3600), i.Number("slack_s", 0, 600, 0));
         var tray = i.Has("tray") ? i.Whole("tray", 1, 1000) : count;
-        var room = longest - soak - slack;
-        var group = room < 0 ? 1 : (int)Math.Min(Math.Min(count, tray), Kit.FloorE(room / place) + 1);
+        var group = GroupSize(count, soak, longest, place, slack, tray);
         var items = Enumerable
             .Range(0, count)
             .Select(n => (Group: n / group, Wet: n / group * group * place, Place: soak + n * place))
@@ -56,9 +55,19 @@ public static class FilmSupply
             total_s = total,
             one_by_one_s = apart,
             saved_s = apart - total,
-            risky = room < 0,
+            risky = longest - soak - slack < 0,
         };
     }
+
+    /// <summary>How many transfers are wetted at once: as many as are placed before the last of them has to be.</summary>
+    /// <param name="count">How many there are, at least 1.</param>
+    /// <param name="soak">Until they slide, s.</param>
+    /// <param name="longest">Until placing one must begin, from wetting, s.</param>
+    /// <param name="place">To place one, s.</param>
+    /// <param name="slack">Kept in hand, s.</param>
+    /// <param name="tray">How many lie apart in the water, at least 1.</param>
+    public static int GroupSize(int count, double soak, double longest, double place, double slack, int tray) =>
+        longest - soak - slack is var room and >= 0 ? (int)Math.Min(Math.Min(count, tray), Kit.FloorE(room / place) + 1) : 1;
 
     private static double Modulo(double x, double p)
     {
