@@ -40,17 +40,7 @@ public static class TimeShift
             AirReadings = [.. d.AirReadings.Select(r => r with { At = r.At + by })],
             Forecast = [.. d.Forecast.Select(h => h with { At = h.At + by })],
             Clocks = [.. d.Clocks.Select(c => c with { StartedAt = c.StartedAt + by, StoppedAt = c.StoppedAt + by })],
-            Soaked =
-            [
-                .. d.Soaked.Select(t =>
-                    t with
-                    {
-                        WettedAt = t.WettedAt + by,
-                        StuckAt = t.StuckAt + by,
-                        OutAt = t.OutAt + by,
-                    }
-                ),
-            ],
+            Soaked = [.. d.Soaked.Select(t => t with { WettedAt = t.WettedAt + by, StuckAt = t.StuckAt + by, OutAt = t.OutAt + by })],
             Flaws = [.. d.Flaws.Select(f => f with { NotedAt = f.NotedAt + by, MendedAt = f.MendedAt + by })],
             SittingExceptions = [.. d.SittingExceptions.Select(e => e with { Date = e.Date.PlusDays(days) })],
         };

@@ -256,7 +256,11 @@ internal sealed class WorkspaceCheck
                 Known($"{at}.modelId", model, _models);
             if (t.OutAt is null != t.Ending is null || (t.ModelId is not null && t.Ending != Ids.Of(SoakEnd.Placed)))
                 throw new RefusedException(
-                    new Refusal($"{at}.ending", "Moment, end and model do not fit.", "What is out has an end; what is placed has its model.")
+                    new Refusal(
+                        $"{at}.ending",
+                        "Moment, end and model do not fit.",
+                        "What is out has an end; what is placed has its model."
+                    )
                 );
         });
     }

@@ -142,10 +142,6 @@ public sealed class Screenshots(TestDatabases databases)
             "No price."
         );
         Take("gate");
-        page.Size(390, 844);
-        page.Open(app.Address + $"/gate/{gate}");
-        page.Named("4 is clean, that is all");
-        Take("phone-gate");
     }
 
     [Fact(Explicit = true)]
@@ -182,5 +178,30 @@ public sealed class Screenshots(TestDatabases databases)
         page.Settle();
         page.Driver.ExecuteScript("document.activeElement.blur(); window.scrollTo(0, 0)");
         page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "primer.png"));
+    }
+
+    [Fact(Explicit = true)]
+    public async Task Take_the_soak()
+    {
+        await using var app = new TestApp(databases.Clone());
+        (await app.BringAsync("unit=Sluice Wardens;models=5;material=polystyrene;transfers=2;tier=elite")).EnsureSuccessStatusCode();
+        var step = (await app.WorkUpToAsync("place_transfer"))["stepId"]!.ToString();
+        async Task DoAsync(string kind, int later)
+        {
+            app.Clock.Now += NodaTime.Duration.FromSeconds(later);
+            (await app.ActAsync(kind, new { stepId = step })).EnsureSuccessStatusCode();
+        }
+        (await app.ActAsync("start", new { stepId = step, dry = true })).EnsureSuccessStatusCode();
+        await DoAsync("wet", 30);
+        await DoAsync("place", 140);
+        for (var k = 0; k < 4; k++)
+            await DoAsync((await app.GetAsync($"/api/soak/{step}"))["move"]!.ToString() == "wet" ? "wet" : "place", k == 3 ? 20 : 70);
+        app.Clock.Now += NodaTime.Duration.FromSeconds(20);
+        using var page = new Chromium();
+        page.Size(1280, 800);
+        page.Open(app.Address + $"/soak/{step}");
+        page.Says("in the water");
+        page.Settle();
+        page.Driver.GetScreenshot().SaveAsFile(Path.Combine(Project.Root, "docs", "screenshots", "soak.png"));
     }
 }

@@ -180,6 +180,7 @@ internal sealed class Written(NpgsqlDataSource source)
                 s.ForecastFrom,
                 s.ForecastAt,
                 s.Clocks,
+                s.Soaked,
                 Touched = s.Touched.Order(),
             },
             Plain

@@ -15,6 +15,15 @@ namespace Hexaprep.Testing;
 public static class AnyWrite
 {
     private const int Kinds = 28;
+    private static readonly ActKind[] Soaks =
+    [
+        ActKind.Wet,
+        ActKind.Place,
+        ActKind.Tear,
+        ActKind.Spoil,
+        ActKind.NotSliding,
+        ActKind.LiftTransfer,
+    ];
 
     // Long: one case for each kind of write.
     /// <summary>The write that a number stands for, as far as the bench allows one of its kind; else null.</summary>
@@ -177,6 +186,9 @@ public static class AnyWrite
                 )
             ),
             24 when One(bench.State.Repairs) is { } repair => Try(() => RepairEdits.Back(bench, repair.Id, at)),
+            26 when draw % 3 == 0 && open.Find(s => s.Key.Kind == StepKind.PlaceTransfer) is { } wet => Try(() =>
+                Acts.Decide(bench, Act(Soaks[draw / Kinds % Soaks.Length]) with { StepId = wet.Id }, at, newId)
+            ),
             26 when One(open) is { } step => Try(() =>
             {
                 byte[] jpeg = [.. Enumerable.Range(draw % 3, 40).Select(b => (byte)b)];

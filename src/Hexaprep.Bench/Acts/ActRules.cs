@@ -278,6 +278,8 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 )
             );
         }
+        // What lies on a model was in the water.
+        changes.AddRange(SoakRules.Lying(bench, step, [.. models.Select(m => m.Model.Id)], at));
         if (last)
             changes.Add(new Change.SpellEnded(spell.Id, at));
         if (step.RepairId is { } repair)
@@ -395,7 +397,14 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
                 $"Model {numbers[tick.ModelId].Number} has gone on to: {StepWords.Of(later.Key).Title.ToLowerInvariant()}.",
                 "Take that back first."
             );
-        List<Change> changes = [.. back.Select(t => new Change.Unticked(step.Id, t.ModelId, t.PieceId))];
+        List<Change> changes =
+        [
+            .. back.Select(t => new Change.Unticked(step.Id, t.ModelId, t.PieceId)),
+            // Its transfers come off with it.
+            .. bench
+                .State.Soaked.Where(t => t.StepId == step.Id && t.ModelId == tick.ModelId)
+                .Select(t => new Change.TransferSet(t with { End = SoakEnd.Spoiled, ModelId = null })),
+        ];
         // What its repair had mended is open again.
         if (step.RepairId is { } repair)
             changes.AddRange(
@@ -608,12 +617,17 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
     {
         var step = Step(act);
         if (act.Kind == ActKind.LiftTransfer)
-            return [.. SoakRules.Lift(bench, step) is var (lifted, model)
-                ? model is null ? [lifted] : TakeBack(act with { Model = model }).Where(c => c is not Change.TransferSet).Append(lifted)
-                : []];
-        var run = SoakRun.Of(bench, step, act.At) ?? throw Refuse("stepId", "No transfers are placed at this step.", "Name the step that places them.");
-        List<Change> changes = [.. Start(step, act), .. SoakRules.Of(run, act, newId)];
-        return act.Kind == ActKind.Place && run.IsLastOfModel ? [.. changes, .. Done(act with { Model = run.Model!.Number })] : changes;
+        {
+            var (lifted, model) = SoakRules.Lift(bench, step);
+            // The other transfers of its model stay on it.
+            return model is null ? [lifted] : [.. TakeBack(act with { Model = model }).Where(c => c is not Change.TransferSet), lifted];
+        }
+        var run = SoakRun.Of(bench, step, act.At)
+            ?? throw Refuse("stepId", "No transfers are placed at this step.", "Name the step that places them.");
+        var done = SoakRules.Of(run, act, newId).ToList();
+        return act.Kind == ActKind.Place && run.IsLastOfModel
+            ? Done(act with { Model = run.Model!.Number })
+            : [.. Start(step, act), .. done];
     }
 
     private Coat FindCoat(Act act)

@@ -14,7 +14,10 @@ internal static class SoakRules
         act.Kind switch
         {
             ActKind.Wet => [new Change.TransfersWetted(Wetted(run, act, newId))],
-            ActKind.Place => [new Change.TransferSet(First(run) with { OutAt = Out(run, act), End = SoakEnd.Placed, ModelId = run.Model!.Id })],
+            ActKind.Place =>
+            [
+                new Change.TransferSet(First(run) with { OutAt = Out(run, act), End = SoakEnd.Placed, ModelId = run.Model!.Id }),
+            ],
             ActKind.Tear => [new Change.TransferSet(First(run) with { OutAt = Out(run, act), End = SoakEnd.Torn })],
             ActKind.Spoil => Spoiled(run, act.At),
             _ => [.. Stuck(run, act.At)],
@@ -24,13 +27,40 @@ internal static class SoakRules
     /// <exception cref="RefusedException">None came out.</exception>
     public static (Change Lifted, int? Ticked) Lift(BenchIndex bench, BenchStep step)
     {
-        var last =
-            bench.State.Soaked.Where(t => t.StepId == step.Id && t.OutAt is not null).OrderBy(t => t.OutAt).ThenBy(t => t.Number).LastOrDefault()
+        var last = bench
+            .State.Soaked.Where(t => t.StepId == step.Id && t.OutAt is not null)
+            .OrderBy(t => t.OutAt)
+            .ThenBy(t => t.Number)
+            .LastOrDefault()
             ?? throw Conflict("Nothing came out of the water yet.", "Place one first.");
-        int? ticked = last.ModelId is { } model && bench.IsDone(step.Id, model)
-            ? bench.ModelsOf[step.BatchId].First(m => m.Id == model).Number
-            : null;
+        // One that tore goes back to a water that is full already: the next was wetted in its place.
+        if (last.End != SoakEnd.Placed && SoakRun.Of(bench, step, last.OutAt!.Value) is { } run && run.InWater.Count >= run.Left)
+            throw Conflict("As many lie in the water as are left.", "Place them.");
+        int? ticked =
+            last.ModelId is { } model && bench.IsDone(step.Id, model)
+                ? bench.ModelsOf[step.BatchId].First(m => m.Id == model).Number
+                : null;
         return (new Change.TransferSet(last with { OutAt = null, End = null, ModelId = null }), ticked);
+    }
+
+    /// <summary>The transfers in the water that lie on models with their tick.</summary>
+    public static IEnumerable<Change> Lying(BenchIndex bench, BenchStep step, IReadOnlyList<Guid> models, Instant at)
+    {
+        var own = bench.State.Soaked.Where(t => t.StepId == step.Id).ToList();
+        var wet = new Queue<SoakedTransfer>(own.Where(t => t.OutAt is null));
+        var perModel = bench.Batches[step.BatchId].Traits.Transfers;
+        foreach (var model in models)
+        {
+            for (var lacks = perModel - own.Count(t => t.ModelId == model); lacks > 0 && wet.TryDequeue(out var next); lacks--)
+                yield return new Change.TransferSet(
+                    next with
+                    {
+                        OutAt = Instant.Max(at, next.WettedAt).Kept(),
+                        End = SoakEnd.Placed,
+                        ModelId = model,
+                    }
+                );
+        }
     }
 
     private static List<SoakedTransfer> Wetted(SoakRun run, Act act, Func<Guid> newId)
@@ -43,7 +73,10 @@ internal static class SoakRules
                 : new RefusedException(new Refusal("count", $"{count} is not between 1 and {most}.", "Wet as many as are left at most."));
         var before = run.Placed + run.Lost + run.InWater.Count;
         var at = act.At.Kept();
-        return [.. Enumerable.Range(1, count).Select(k => new SoakedTransfer(newId(), run.Step.Id, before + k, at, null, null, null, null))];
+        return
+        [
+            .. Enumerable.Range(1, count).Select(k => new SoakedTransfer(newId(), run.Step.Id, before + k, at, null, null, null, null)),
+        ];
     }
 
     private static IEnumerable<Change> Spoiled(SoakRun run, Instant at)
@@ -58,7 +91,8 @@ internal static class SoakRules
     private static IEnumerable<Change> Stuck(SoakRun run, Instant at)
     {
         var first = First(run);
-        return run.InWater.Where(t => t.WettedAt == first.WettedAt)
+        return run
+            .InWater.Where(t => t.WettedAt == first.WettedAt)
             .Select(t => new Change.TransferSet(t with { StuckAt = Instant.Max(at, t.WettedAt).Kept() }));
     }
 

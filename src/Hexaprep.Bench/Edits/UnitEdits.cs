@@ -70,6 +70,9 @@ public static class UnitEdits
                 .. bench
                     .Whole.Clocks.Where(c => c.StoppedAt is null && bench.UnitOf(bench.Steps[c.StepId]).Id == unitId)
                     .Select(c => new Change.ClockStopped(c.Id, Instant.Max(now, c.StartedAt))),
+                .. bench
+                    .Whole.Soaked.Where(t => t.OutAt is null && bench.UnitOf(bench.Steps[t.StepId]).Id == unitId)
+                    .Select(t => new Change.TransferSet(t with { OutAt = Instant.Max(now, t.WettedAt).Kept(), End = SoakEnd.Spoiled })),
                 new Change.UnitSet(unit with { OffSince = now, Version = version + 1 }),
             ]
         );

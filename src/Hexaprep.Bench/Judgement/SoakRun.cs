@@ -102,8 +102,9 @@ public sealed record SoakRun
             return null;
         var own = bench.State.Soaked.Where(t => t.StepId == step.Id).ToList();
         var lying = own.Where(t => t.End == SoakEnd.Placed).ToLookup(t => t.ModelId);
-        var turn = bench.ModelsInTurn(step);
+        // Those that a flaw holds back are not of the run.
         var open = bench.Remaining(step);
+        var total = perModel * (open.Count + bench.ModelsInTurn(step).Count(m => bench.IsDone(step.Id, m.Id)));
         var model = open.FirstOrDefault();
         var left = open.Sum(m => Math.Max(0, perModel - lying[m.Id].Count()));
         var (place, learned) = PlaceTime(bench, step, perModel);
@@ -111,8 +112,8 @@ public sealed record SoakRun
         {
             Step = step,
             PerModel = perModel,
-            Total = turn.Count * perModel,
-            Placed = turn.Count * perModel - left,
+            Total = total,
+            Placed = total - left,
             Lost = own.Count(t => t.End is SoakEnd.Torn or SoakEnd.Spoiled),
             Model = model,
             OnModel = model is null ? 0 : lying[model.Id].Count(),
@@ -157,7 +158,8 @@ public sealed record SoakRun
             }
             var (wet, slides, isWet) = waiting.Dequeue();
             var begins = Instant.Max(at, slides);
-            at = begins + place;
+            // The one in hand lasts until it lies.
+            at = turns.Count == 0 && isWet ? Instant.Max(begins + place, now) : begins + place;
             turns.Add(new SoakTurn(Placed + turns.Count + 1, wet, slides, begins, at, LostAt(wet), isWet));
         }
         return this with
@@ -182,8 +184,7 @@ public sealed record SoakRun
     }
 
     // The last thing the hands did in the run; null before the first.
-    private static Instant? LastMoment(List<SoakedTransfer> own) =>
-        own.SelectMany(t => new[] { t.WettedAt, t.OutAt }).Max();
+    private static Instant? LastMoment(List<SoakedTransfer> own) => own.SelectMany(t => new[] { t.WettedAt, t.OutAt }).Max();
 
     // What did not slide after the usual soak shows how long this sheet takes.
     private static int SoakTime(List<SoakedTransfer> own) =>
@@ -214,7 +215,9 @@ public sealed record SoakRun
         Instant? before = null;
         foreach (var t in ofStep.OrderBy(t => t.OutAt).ThenBy(t => t.Number))
         {
-            var slides = (t.StuckAt ?? t.WettedAt) + Duration.FromSeconds(t.StuckAt is null ? Transferring.SoakSeconds : Transferring.SoakMoreSeconds);
+            var slides =
+                (t.StuckAt ?? t.WettedAt)
+                + Duration.FromSeconds(t.StuckAt is null ? Transferring.SoakSeconds : Transferring.SoakMoreSeconds);
             yield return (int)(t.OutAt!.Value - Instant.Max(slides, before ?? slides)).TotalSeconds;
             before = t.OutAt;
         }

@@ -23,7 +23,10 @@ public static class Changes
         {
             Change.ClockStarted c => s with { Clocks = Latest(Sorted.Insert(s.Clocks, c.Clock, Order.Clocks)) },
             Change.ClockStopped c => s with { Clocks = s.Clocks.ConvertAll(k => k.Id == c.ClockId ? k with { StoppedAt = c.At } : k) },
-            Change.TransfersWetted c => s with { Soaked = c.Transfers.Aggregate(s.Soaked, (all, t) => Sorted.Insert(all, t, Order.Soaked)) },
+            Change.TransfersWetted c => s with
+            {
+                Soaked = c.Transfers.Aggregate(s.Soaked, (all, t) => Sorted.Insert(all, t, Order.Soaked)),
+            },
             Change.TransferSet c => s with { Soaked = Sorted.Replace(s.Soaked, t => t.Id == c.Transfer.Id, _ => c.Transfer) },
             Change.UnitsJoined c => Joined(s, c.Units),
             Change.UnitSet c => s with { Units = s.Units.ConvertAll(u => u.Id == c.Unit.Id ? c.Unit : u) },

@@ -179,6 +179,7 @@ public sealed record MinuteClock(
 /// <param name="Sure">When it rings.</param>
 /// <param name="LostAt">When something is lost; null when nothing is.</param>
 /// <param name="Loss">What is lost.</param>
+/// <param name="IsRun">It is a group of a run of transfers: it ends with what lies in the water.</param>
 public sealed record ClockView(
     Guid Id,
     Guid StepId,
@@ -192,7 +193,8 @@ public sealed record ClockView(
     Instant Early,
     Instant Sure,
     Instant? LostAt,
-    string Loss
+    string Loss,
+    bool IsRun
 );
 
 /// <summary>A clock that can be started at the step in hand.</summary>
@@ -210,10 +212,13 @@ public static class MinuteClocks
         [
             .. from clock in Started(bench)
             let kind = MinuteClock.Of(clock.Kind)
+            let isRun = !bench.State.Clocks.Contains(clock)
+            // A group of a run lies in the water on purpose while the one before it is placed.
+            let sure = isRun ? Duration.FromMinutes(Transferring.SoakPlannedMinutes) : kind.Sure
             where now < clock.StartedAt + (kind.Lost ?? kind.Sure) + Shown
             let step = bench.Steps[clock.StepId]
             let unit = bench.UnitOf(step)
-            orderby clock.StartedAt + kind.Sure, clock.Id
+            orderby clock.StartedAt + sure, clock.Id
             select new ClockView(
                 clock.Id,
                 step.Id,
@@ -225,9 +230,10 @@ public static class MinuteClocks
                 kind.OverAt(step),
                 clock.StartedAt,
                 clock.StartedAt + kind.Early,
-                clock.StartedAt + kind.Sure,
+                clock.StartedAt + sure,
                 clock.StartedAt + kind.Lost,
-                kind.Loss
+                kind.Loss,
+                isRun
             ),
         ];
 

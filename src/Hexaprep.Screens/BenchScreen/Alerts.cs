@@ -123,16 +123,13 @@ public sealed class AlertReader(BenchIndex bench, BenchPlan plan, Instant now)
             Kind = AlertKind.Loss,
         };
 
+    private static string Length(ClockView clock) =>
+        clock.IsRun ? Clockface.Lasts((long)(clock.Sure - clock.StartedAt).TotalMinutes) : MinuteClock.Of(clock.Kind).Length;
+
     private IEnumerable<AlertView> Clocks() =>
         from clock in MinuteClocks.Running(bench, now)
         where clock.Sure <= now
-        select new AlertView(
-            $"{clock.Id}:over",
-            $"{clock.Unit}: {clock.Runs}, {MinuteClock.Of(clock.Kind).Length} are over",
-            clock.Over,
-            clock.Sure,
-            false
-        )
+        select new AlertView($"{clock.Id}:over", $"{clock.Unit}: {clock.Runs}, {Length(clock)} are over", clock.Over, clock.Sure, false)
         {
             Kind = AlertKind.Minutes,
         };

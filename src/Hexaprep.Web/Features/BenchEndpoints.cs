@@ -30,10 +30,13 @@ public static class BenchEndpoints
     {
         api.MapGet("/bench", ReadAsync)
             .WithSummary("What to do now and why, what dries and when it is safe, what comes next, what must wait.");
+        api.MapGet("/soak/{stepId:guid}", SoakAsync)
+            .WithSummary("Transfers in the water and on the models: what the wet hands do next, and until when.")
+            .ProducesProblem(404);
         api.MapPost("/acts", ActAsync)
             .WithSummary(
-                "Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock. The same id "
-                    + "twice is done once."
+                "Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock; of transfers wet, "
+                    + "place, tear, spoil, not_sliding, lift_transfer. The same id twice is done once."
             )
             .ProducesProblem(400)
             .ProducesProblem(404)
@@ -42,6 +45,17 @@ public static class BenchEndpoints
 
     private static async Task<Ok<BenchAnswer>> ReadAsync(BenchService desk, CancellationToken cancel) =>
         TypedResults.Ok(Answer(await desk.LayAsync(cancel)));
+
+    private static async Task<Ok<SoakView>> SoakAsync(Guid stepId, BenchService desk, CancellationToken cancel)
+    {
+        var laid = await desk.LayAsync(cancel);
+        return TypedResults.Ok(
+            new SoakReader(laid.Bench, laid.Now).Of(stepId)
+                ?? throw new RefusedException(
+                    new Refusal("stepId", $"No transfers are placed at step {stepId}.", "Load the page again.", RefusalKind.NotFound)
+                )
+        );
+    }
 
     private static async Task<Ok<BenchAnswer>> ActAsync(Act act, BenchService desk, ILoggerFactory logs, CancellationToken cancel)
     {

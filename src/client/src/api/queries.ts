@@ -69,6 +69,12 @@ export const gapsQuery = (batch: string | null) =>
     enabled: batch !== null,
   });
 
+export const soakQuery = (stepId: string) =>
+  queryOptions({
+    queryKey: ["soak", stepId],
+    queryFn: async () => data(await api.GET("/api/soak/{stepId}", { params: { path: { stepId } } })),
+  });
+
 export const primerQuery = (batch: string | null) =>
   queryOptions({
     queryKey: ["primer", batch],

@@ -40,6 +40,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/soak/{stepId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Transfers in the water and on the models: what the wet hands do next, and until when. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    stepId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SoakView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts": {
         parameters: {
             query?: never;
@@ -49,7 +96,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock. The same id twice is done once. */
+        /** Does an act: start, done, put_down, take_back, set_count, flaw, mend, test, coat, clock, stop_clock; of transfers wet, place, tear, spoil, not_sliding, lift_transfer. The same id twice is done once. */
         post: {
             parameters: {
                 query?: never;
@@ -4092,7 +4139,7 @@ export interface components {
             piece?: null | number;
             /**
              * Format: int32
-             * @description How many are done in all (set count).
+             * @description How many are done in all (set count); how many go into the water, as many as are advised when null (wet).
              */
             count?: null | number;
             /**
@@ -4140,7 +4187,7 @@ export interface components {
          * @description What a person does at the bench.
          * @enum {string}
          */
-        ActKind: "start" | "done" | "pass" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat" | "clock" | "stop_clock";
+        ActKind: "start" | "done" | "pass" | "put_down" | "take_back" | "set_count" | "flaw" | "mend" | "test" | "coat" | "clock" | "stop_clock" | "wet" | "place" | "tear" | "spoil" | "not_sliding" | "lift_transfer";
         /** @description A step the route does not have and that could be added. */
         AddableView: {
             kind: components["schemas"]["StepKind"];
@@ -4739,6 +4786,8 @@ export interface components {
             lostAt: null | components["schemas"]["Instant"];
             /** @description What is lost. */
             loss: string;
+            /** @description It is a group of a run of transfers: it ends with what lies in the water. */
+            isRun: boolean;
         };
         /** @description What to see to before a sitting ends: from what was really used in it. */
         ClosingView: {
@@ -7494,6 +7543,129 @@ export interface components {
             pending?: boolean;
         };
         /**
+         * @description What the wet hands do next.
+         * @enum {string}
+         */
+        SoakMove: "wet" | "place" | "spoil" | "through";
+        /** @description A transfer as it will be handled. */
+        SoakTurnView: {
+            /**
+             * Format: int32
+             * @description Which one of the run, from 1 in the order of placing.
+             */
+            number: number;
+            /**
+             * Format: int32
+             * @description The model's number.
+             */
+            model: number;
+            /** @description When it goes into the water, or went. */
+            wetAt: components["schemas"]["Instant"];
+            /** @description From when it slides. */
+            slidesAt: components["schemas"]["Instant"];
+            /** @description When its placing begins. */
+            placeAt: components["schemas"]["Instant"];
+            /** @description When it lies. */
+            endAt: components["schemas"]["Instant"];
+            /** @description When its glue is lost. */
+            lostAt: components["schemas"]["Instant"];
+            /** @description It is in the water now. */
+            isWet: boolean;
+        };
+        /** @description Transfers in the water and on the models, as wet hands read them. */
+        SoakView: {
+            /**
+             * Format: uuid
+             * @description The step.
+             */
+            stepId: string;
+            /**
+             * Format: uuid
+             * @description The unit.
+             */
+            unitId: string;
+            /** @description Its name. */
+            unit: string;
+            /** @description Its mark. */
+            mark: string;
+            /** @description What the hands do next. */
+            move: components["schemas"]["SoakMove"];
+            /** @description What to do, in a few words: "Place 4", "Wet 5 to 7". */
+            verb: string;
+            /** @description On which model, and how, in a sentence. */
+            where: string;
+            /** @description What the main key makes true. */
+            main: string;
+            /**
+             * Format: int32
+             * @description Transfers of the run.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Those that lie.
+             */
+            placed: number;
+            /**
+             * Format: int32
+             * @description Those that tore or were spoiled.
+             */
+            lost: number;
+            /**
+             * Format: int32
+             * @description In the water now.
+             */
+            inWater: number;
+            /**
+             * Format: int32
+             * @description As many as go into the water at once.
+             */
+            most: number;
+            /** @description Why so many, in a sentence with its numbers. */
+            why: string;
+            /** @description What comes, one by one: at most twelve. */
+            turns: components["schemas"]["SoakTurnView"][];
+            /** @description How long all of it takes, in words. */
+            whole: string;
+            /** @description How long one after another would take, in words. */
+            apart: string;
+            /** @description Why it may not begin yet; null where it may. */
+            notYet: null | string;
+            /** @description One came out of the water: it can be taken back. */
+            canLift: boolean;
+            /** @description The time zone. */
+            zone: string;
+        };
+        /** @description A transfer that was put in the water. */
+        SoakedRow: {
+            /**
+             * Format: uuid
+             * @description Random identity.
+             */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The step that places it.
+             */
+            stepId: string;
+            /**
+             * Format: int32
+             * @description Which of its step, from 1.
+             */
+            number: number;
+            /** @description When it went into the water. */
+            wettedAt: components["schemas"]["Instant"];
+            stuckAt?: null | components["schemas"]["Instant"];
+            outAt?: null | components["schemas"]["Instant"];
+            /** @description What became of it. */
+            ending?: null | string;
+            /**
+             * Format: uuid
+             * @description The model it lies on.
+             */
+            modelId?: null | string;
+        };
+        /**
          * @description What can be lost by waiting.
          * @enum {string}
          */
@@ -8218,6 +8390,8 @@ export interface components {
             photos?: components["schemas"]["PhotoRow"][];
             /** @description Their pictures; left out where the bench is only read. */
             pictures?: components["schemas"]["PictureRow"][];
+            /** @description Transfers that were put in the water. */
+            soaked?: components["schemas"]["SoakedRow"][];
             /** @description Waits of minutes that were started. */
             clocks?: components["schemas"]["ClockRow"][];
         };

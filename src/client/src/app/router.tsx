@@ -49,6 +49,11 @@ const pieces = createRoute({
   component: lazyRouteComponent(() => import("../pieces/PiecesView"), "PiecesView"),
   validateSearch: texts("batch"),
 });
+const soak = createRoute({
+  getParentRoute: () => root,
+  path: "/soak/$stepId",
+  component: lazyRouteComponent(() => import("../soak/SoakView"), "SoakView"),
+});
 const primer = createRoute({
   getParentRoute: () => root,
   path: "/units/$id/primer",
@@ -110,6 +115,7 @@ export const router = createRouter({
     air,
     house,
     gate,
+    soak,
   ]),
   defaultPreload: "intent",
 });

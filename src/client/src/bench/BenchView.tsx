@@ -13,7 +13,7 @@ import { Loading } from "../ui/Loading";
 import { Renewing } from "../ui/Renewing";
 import { useDevice } from "../ui/settings";
 import { useMedia } from "../ui/useMedia";
-import { Clocks, StartClock } from "./Clocks";
+import { Clocks, SoakLink, StartClock } from "./Clocks";
 import { CoatSheet } from "./CoatSheet";
 import { CountSheet } from "./CountSheet";
 import { FirstFacts } from "./FirstFacts";
@@ -111,6 +111,11 @@ function Bench({ answer }: { answer: Schemas["BenchAnswer"] }) {
   const busy = view.clocks.length > 0 || Boolean(step?.clock);
   const minutes = (
     <>
+      {step?.clock?.kind === "soak" ? (
+        <p className="py-1">
+          <SoakLink stepId={step.stepId} text="Soak in groups, by one key" />
+        </p>
+      ) : null}
       {step?.clock ? <StartClock stepId={step.stepId} clock={step.clock} /> : null}
       <Clocks clocks={view.clocks} inHand={step?.stepId ?? null} />
     </>

@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { act } from "../api/outbox";
@@ -35,7 +36,11 @@ export function Clocks({ clocks, inHand }: { clocks: readonly Schemas["ClockView
               {c.stepId === inHand ? <span className="strong">{capital(c.runs)}</span> : `${c.unit}, ${c.runs}`}
               <span className="block text-note text-ink-2">{left <= 0 ? c.over : early ? "You may look now" : "Leave it"}</span>
             </span>
-            <Key onClick={() => void act("stop_clock", { clockId: c.id }, benchNow())}>{left > 0 ? "Stop it" : "Done"}</Key>
+            {c.isRun ? (
+              <SoakLink stepId={c.stepId} text="The run" />
+            ) : (
+              <Key onClick={() => void act("stop_clock", { clockId: c.id }, benchNow())}>{left > 0 ? "Stop it" : "Done"}</Key>
+            )}
           </li>
         );
       })}
@@ -43,6 +48,20 @@ export function Clocks({ clocks, inHand }: { clocks: readonly Schemas["ClockView
   );
 }
 
-function count(seconds: number): string {
+/** Leads to the run of transfers, group by group. */
+export function SoakLink({ stepId, text }: { stepId: string; text: string }) {
+  return (
+    <Link
+      to="/soak/$stepId"
+      params={{ stepId }}
+      className="inline-flex min-h-12 items-center rounded-key border-[3px] border-ink bg-above px-5 strong"
+    >
+      {text}
+    </Link>
+  );
+}
+
+/** Seconds as 1:05. */
+export function count(seconds: number): string {
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 }
