@@ -75,6 +75,7 @@ internal sealed class WorkspaceCheck
         Choices();
         Routes();
         Work();
+        InTheWater();
         Shelf();
         Air();
         Evenings();
@@ -247,6 +248,10 @@ internal sealed class WorkspaceCheck
             Known($"{at}.stepId", c.StepId, _steps);
             Span($"{at}.stoppedAt", c.StartedAt, c.StoppedAt, _d);
         });
+    }
+
+    private void InTheWater()
+    {
         Each("soaked", _d.Soaked, (at, t) =>
         {
             Known($"{at}.stepId", t.StepId, _steps);
