@@ -307,13 +307,16 @@ public static class Mounting
     // The foot of a figure that has no base yet.
     private const int UsualFootMm = 25;
 
-    // Heavier feet tip a strip over, and larger ones leave no row.
-    private const int WidestInRow = 50;
+    // Heavier feet tip a strip over, and larger ones leave no row. A few wide feet take handles of their own; a horde of them would
+    // want more handles than anyone has, and stands three to a strip.
+    private const int WidestInRow = 40,
+        WidestOfHorde = 50,
+        Horde = 12;
 
     private static bool InRows(Job j) =>
         Finishing.PiecesApart(j) == 1
         && j.Batch.Bulk == ModelSize.Figure
-        && (j.Batch.BaseMm ?? UsualFootMm) <= WidestInRow
+        && (j.Batch.BaseMm ?? UsualFootMm) <= (j.Batch.Models > Horde ? WidestOfHorde : WidestInRow)
         && j.House.Of(HouseRuleCatalog.Handles).Id switch
         {
             "what_fits" => j.Batch.Tier == Tier.RankAndFile,

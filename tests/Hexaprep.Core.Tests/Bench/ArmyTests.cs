@@ -204,17 +204,18 @@ public sealed class ArmyTests
         var changed = bench.Index.With(
             RouteEdits.Change(bench.Index, batch.Id, batch.Version, change, accepted: true, Friday, bench.NewId).Changes
         );
-        void IsWithin(int own, int others, BenchPlan after) =>
+        void IsWithin(Func<Instant, int> others, BenchPlan after) =>
             Assert.All(plan.Ends, e =>
                 Assert.InRange(
                     (int)(after.At(after.Ends[e.Key]) - plan.At(e.Value)).TotalDays,
                     int.MinValue,
-                    e.Key == batch.UnitId.ToString() ? own : others
+                    e.Key == batch.UnitId.ToString() ? 14 : others(plan.At(e.Value))
                 )
             );
 
-        IsWithin(14, 14, BenchPlanner.QuickReschedule(changed, Friday, plan));
-        IsWithin(14, 7, BenchPlanner.Next(changed, Friday, plan, Budget));
+        // The plan there at once stands until the search answers: what ends in many months may move by a tenth of the way there.
+        IsWithin(end => Math.Max(14, (int)(end - Friday).TotalDays / 10), BenchPlanner.QuickReschedule(changed, Friday, plan));
+        IsWithin(_ => 7, BenchPlanner.Next(changed, Friday, plan, Budget));
     }
 
     // So few decodes leave it to luck within a third; what is offered beside it is as good as one made together.
