@@ -54,7 +54,8 @@ public sealed class SoakReader(BenchIndex bench, Instant now)
         return run.Next switch
         {
             SoakMove.Through => "All are placed",
-            SoakMove.Wet => run.Group == 1 ? $"Wet {wet}" : $"Wet {wet} to {wet + run.Group - 1}",
+            SoakMove.Wet when run.Group <= 2 => run.Group == 1 ? $"Wet {wet}" : $"Wet {wet} and {wet + 1}",
+            SoakMove.Wet => $"Wet {wet} to {wet + run.Group - 1}",
             SoakMove.Spoil => "Take it out",
             _ => $"Place {first}",
         };

@@ -38,9 +38,9 @@ export function Alerts() {
       <span className="min-w-0 text-[20px] leading-tight md:line-clamp-2">
         <span className="strong">{first.text}.</span> {first.mayNow}.
       </span>
-      <span className="flex items-center gap-4">
-        {rows.length > 1 ? <span className="text-note">and {rows.length - 1} more</span> : null}
-        <Key tone="dark" className="min-h-11!" disabled={heard.isPending} onClick={() => heard.mutate(first)}>
+      <span className="flex shrink-0 items-center gap-4">
+        {rows.length > 1 ? <span className="whitespace-nowrap text-note">and {rows.length - 1} more</span> : null}
+        <Key tone="dark" className="min-h-11! whitespace-nowrap" disabled={heard.isPending} onClick={() => heard.mutate(first)}>
           Heard
         </Key>
       </span>

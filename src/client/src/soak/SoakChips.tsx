@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 
-const most = 14;
+const most = 12;
 
 /** The transfers in a row: placed, in hand, in the water, to come. */
 export function SoakChips({ view }: { view: Schemas["SoakView"] }) {

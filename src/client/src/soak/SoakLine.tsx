@@ -14,7 +14,9 @@ export function SoakLine({ view, now }: { view: Schemas["SoakView"]; now: Date }
   const [box, width] = useWidth<HTMLDivElement>();
   const first = view.turns[0];
   if (!first) return <div ref={box} className="h-6 border-b-[6px] border-ink" />;
-  const place = Math.max(5, (Date.parse(first.endAt) - Date.parse(first.placeAt)) / 1000);
+  // The one in hand lasts until it lies: the others say how long one takes.
+  const took = view.turns.map((t) => Date.parse(t.endAt) - Date.parse(t.placeAt));
+  const place = Math.max(5, Math.min(...took) / 1000);
   const perSecond = Math.min(6, Math.max(0.5, 118 / place));
   const hand = Math.min(300, width * 0.28);
   const x = (at: string | number) => hand + ((typeof at === "number" ? at : Date.parse(at)) - now.getTime()) * (perSecond / 1000);

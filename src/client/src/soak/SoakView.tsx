@@ -55,7 +55,7 @@ function Run({ view }: { view: Schemas["SoakView"] }) {
   });
   const waits = move === "place" && slidesIn > 0;
   const next = view.turns[1];
-  const clock = waits ? slidesIn : next?.isWet ? Math.ceil((Date.parse(next.slidesAt) - now.getTime()) / 1000) : null;
+  const clock = lost ? null : waits ? slidesIn : next?.isWet ? Math.ceil((Date.parse(next.slidesAt) - now.getTime()) / 1000) : null;
   return (
     <main id="screen" data-screen="soak" tabIndex={-1} className="flex flex-1 flex-col pb-[164px] outline-none md:pb-[121px]">
       <section className="grid gap-x-8 gap-y-2 px-4 md:px-10 lg:[grid-template-columns:minmax(0,1fr)_300px_260px]">
