@@ -22,6 +22,17 @@ public sealed class PrimerTests(TestDatabases databases)
             "What was written is not read again."
         );
 
+        // A colour picked on the strip.
+        page.Wait(_ => page.Find("[aria-label='The colour of leather']").Enabled, "No colour can be picked.");
+        page.Driver.ExecuteScript(
+            "const c = document.querySelector(\"[aria-label='The colour of leather']\"); c.value = '#203040'; "
+                + "c.dispatchEvent(new Event('change', { bubbles: true }))"
+        );
+        page.Wait(
+            _ => page.Find("#palette-text").GetAttribute("value")!.Contains("leather #203040", StringComparison.Ordinal),
+            "What was picked is not kept."
+        );
+
         // The last of the order is the worst: what it moves is said before it is taken.
         page.Wait(_ => page.Find("label:last-of-type > span > input[name=primer]").Enabled, "Nothing can be chosen.");
         page.Find("label:last-of-type > span > input[name=primer]").Click();

@@ -624,10 +624,11 @@ public sealed class ActRules(BenchIndex bench, Instant now, Func<Guid> newId)
         }
         var run = SoakRun.Of(bench, step, act.At)
             ?? throw Refuse("stepId", "No transfers are placed at this step.", "Name the step that places them.");
-        var done = SoakRules.Of(run, act, newId).ToList();
+        var changed = SoakRules.Of(run, act, newId).ToList();
+        // The tick of its model takes the last one out of the water itself.
         return act.Kind == ActKind.Place && run.IsLastOfModel
             ? Done(act with { Model = run.Model!.Number })
-            : [.. Start(step, act), .. done];
+            : [.. Start(step, act), .. changed];
     }
 
     private Coat FindCoat(Act act)

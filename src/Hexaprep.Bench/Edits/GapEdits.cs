@@ -15,28 +15,21 @@ public static class GapEdits
     /// <param name="now">When.</param>
     /// <param name="newId">Gives fresh random identities.</param>
     /// <exception cref="RefusedException">The lines are no gaps, or someone changed the batch since.</exception>
-    public static Decision List(BenchIndex bench, Guid batchId, int version, IReadOnlyList<string>? lines, Instant now, Func<Guid> newId)
-    {
-        var batch = bench.Batches.GetValueOrDefault(batchId);
-        Edit.Check(batch?.Version, version, "batch");
-        Edit.OnBench(bench, batchId);
-        var changed = batch! with { Traits = batch.Traits.WithGaps(lines is null ? null : Read(lines)), Version = version + 1 };
-        return new Decision(
+    public static Decision List(BenchIndex bench, Guid batchId, int version, IReadOnlyList<string>? lines, Instant now, Func<Guid> newId) =>
+        ListEdits.Set(
+            bench,
+            batchId,
+            version,
             "gaps",
+            t => t.WithGaps(lines is null ? null : Read(lines)),
+            t => t.GapList?.Lines,
             now,
-            null,
-            new
-            {
-                batchId,
-                from = batch.Traits.GapList?.Lines,
-                to = changed.Traits.GapList?.Lines,
-            },
-            Rederive.LeavingHands(bench, Rederive.After(bench, [new Change.BatchSet(changed)], [batchId], now, newId))
+            newId
         );
-    }
 
-    private static GapList Read(IReadOnlyList<string> lines) =>
-        lines.Sum(l => (long)(l?.Length ?? 0)) > GapList.Most * GapList.LongestLine
-            ? throw new RefusedException(new Refusal("gaps", "The list is too long.", $"Name at most {GapList.Most} gaps."))
-            : GapList.Read(lines, out var wrong) ?? throw new RefusedException(new Refusal("gaps", wrong.Message, wrong.Remedy));
+    private static GapList Read(IReadOnlyList<string> lines)
+    {
+        ListEdits.CheckLength(lines, GapList.Most * GapList.LongestLine, "gaps", $"Name at most {GapList.Most} gaps.");
+        return GapList.Read(lines, out var wrong) ?? throw new RefusedException(new Refusal("gaps", wrong.Message, wrong.Remedy));
+    }
 }

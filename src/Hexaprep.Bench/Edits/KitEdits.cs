@@ -61,8 +61,7 @@ public static class KitEdits
 
     private static PartList Read(IReadOnlyList<string> lines, Batch batch)
     {
-        if (lines.Sum(l => (long)(l?.Length ?? 0)) > PartList.Most * PartList.LongestLine)
-            throw new RefusedException(new Refusal("kit", "The list is too long.", $"Name at most {PartList.Most} parts."));
+        ListEdits.CheckLength(lines, PartList.Most * PartList.LongestLine, "kit", $"Name at most {PartList.Most} parts.");
         return PartList.Read(lines, batch.Traits.Materials[0], out var wrong)
             ?? throw new RefusedException(new Refusal("kit", wrong.Message, wrong.Remedy));
     }

@@ -15,28 +15,21 @@ public static class PaletteEdits
     /// <param name="now">When.</param>
     /// <param name="newId">Gives fresh random identities.</param>
     /// <exception cref="RefusedException">The lines are no palette, or someone changed the batch since.</exception>
-    public static Decision List(BenchIndex bench, Guid batchId, int version, IReadOnlyList<string>? lines, Instant now, Func<Guid> newId)
-    {
-        var batch = bench.Batches.GetValueOrDefault(batchId);
-        Edit.Check(batch?.Version, version, "batch");
-        Edit.OnBench(bench, batchId);
-        var changed = batch! with { Traits = batch.Traits with { Palette = lines is null ? null : Read(lines) }, Version = version + 1 };
-        return new Decision(
+    public static Decision List(BenchIndex bench, Guid batchId, int version, IReadOnlyList<string>? lines, Instant now, Func<Guid> newId) =>
+        ListEdits.Set(
+            bench,
+            batchId,
+            version,
             "palette",
+            t => t with { Palette = lines is null ? null : Read(lines) },
+            t => t.Palette?.Lines,
             now,
-            null,
-            new
-            {
-                batchId,
-                from = batch.Traits.Palette?.Lines,
-                to = changed.Traits.Palette?.Lines,
-            },
-            Rederive.LeavingHands(bench, Rederive.After(bench, [new Change.BatchSet(changed)], [batchId], now, newId))
+            newId
         );
-    }
 
-    private static Palette Read(IReadOnlyList<string> lines) =>
-        lines.Sum(l => (long)(l?.Length ?? 0)) > Palette.Most * Palette.LongestLine
-            ? throw new RefusedException(new Refusal("palette", "The list is too long.", $"Name at most {Palette.Most} colours."))
-            : Palette.Read(lines, out var wrong) ?? throw new RefusedException(new Refusal("palette", wrong.Message, wrong.Remedy));
+    private static Palette Read(IReadOnlyList<string> lines)
+    {
+        ListEdits.CheckLength(lines, Palette.Most * Palette.LongestLine, "palette", $"Name at most {Palette.Most} colours.");
+        return Palette.Read(lines, out var wrong) ?? throw new RefusedException(new Refusal("palette", wrong.Message, wrong.Remedy));
+    }
 }

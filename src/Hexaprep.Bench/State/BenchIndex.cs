@@ -351,11 +351,10 @@ public sealed partial class BenchIndex
     public Unit UnitOf(BenchStep step) => Units[Batches[step.BatchId].UnitId];
 
     /// <summary>The unit's name, with the batch's where the unit has several.</summary>
-    public string NameOf(BenchStep step)
-    {
-        var batch = Batches[step.BatchId];
-        return batch.Name.Length == 0 ? Units[batch.UnitId].Name : $"{Units[batch.UnitId].Name}, {batch.Name}";
-    }
+    public string NameOf(BenchStep step) => NameOf(Batches[step.BatchId]);
+
+    /// <summary>The unit's name, with the batch's where it has one.</summary>
+    public string NameOf(Batch batch) => batch.Name.Length == 0 ? Units[batch.UnitId].Name : $"{Units[batch.UnitId].Name}, {batch.Name}";
 
     /// <summary>The step's title, its coat or session number with it.</summary>
     public static string TitleOf(BenchStep step) =>

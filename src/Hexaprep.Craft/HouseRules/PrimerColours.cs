@@ -7,9 +7,10 @@ namespace Hexaprep.Craft.HouseRules;
 /// take more of them. Without a palette nothing is said, and the minutes stand as they are.</summary>
 public static class PrimerColours
 {
-    // Rules of thumb: base colours are six tenths of the brushwork, as the usual lists of passes have it. Where a paint needs a light
-    // ground that is not there, a pale coat goes under it, twice.
-    private const double BaseColours = 0.6;
+    /// <summary>What base colours are of the brushwork, as the usual lists of passes have it: a rule of thumb.</summary>
+    public const double BaseColours = 0.6;
+
+    // A rule of thumb too: where a paint needs a light ground that is not there, a pale coat goes under it, twice.
     private const int PaleCoats = 2;
 
     // A difference in colour that is not seen: at arm's length, and in the hand.
@@ -36,20 +37,18 @@ public static class PrimerColours
     public static IReadOnlyList<PrimerRank> Ranked(Palette palette, Tier tier) =>
         Hiding.Ranked(palette, tier == Tier.Display ? InTheHand : OnTheTable);
 
-    /// <summary>How much longer the base colours take over the primer that the house follows than over the best: 0 for the best.</summary>
-    /// <param name="palette">The colours.</param>
-    /// <param name="tier">How closely it is looked at.</param>
-    /// <param name="option">The colour of primer, an option of the house rule.</param>
-    public static double Longer(Palette palette, Tier tier, SchoolOption option)
-    {
-        var ranked = Ranked(palette, tier);
-        return Math.Max(0, CoatsOf(ranked.Single(r => r.Primer == Primers[option.Id])) / CoatsOf(ranked[0]) - 1);
-    }
+    /// <summary>The rank of a colour of primer.</summary>
+    /// <param name="ranked">As <see cref="Ranked"/> has them.</param>
+    /// <param name="option">The colour, an option of the house rule.</param>
+    public static PrimerRank Of(IReadOnlyList<PrimerRank> ranked, SchoolOption option) =>
+        ranked.Single(r => r.Primer == Primers[option.Id]);
 
-    /// <summary>Seconds a model more for the base colours.</summary>
+    /// <summary>Seconds a model that the base colours take longer over a primer than over the best; 0 for the best.</summary>
     /// <param name="brush">Seconds a model of brushwork over a primer that suits.</param>
-    /// <param name="longer">How much longer the base colours take.</param>
-    public static int More(int brush, double longer) => (int)Math.Round(brush * BaseColours * longer);
+    /// <param name="ranked">As <see cref="Ranked"/> has them.</param>
+    /// <param name="rank">The primer, one of them.</param>
+    public static int More(int brush, IReadOnlyList<PrimerRank> ranked, PrimerRank rank) =>
+        (int)Math.Round(brush * BaseColours * Math.Max(0, CoatsOf(rank) / CoatsOf(ranked[0]) - 1));
 
     // What a paint that the primer does not shine through takes besides: a pale ground of its own.
     private static double CoatsOf(PrimerRank rank) => rank.Expected + rank.Infeasible * PaleCoats;

@@ -566,13 +566,13 @@ public static class Painting
 
     /// <summary>Seconds a model that the base colours take longer over the house's primer than over the one that suits the palette best;
     /// 0 without a palette, on bare prints, and where the minutes of each pass are the user's own.</summary>
-    public static int PrimerSeconds(Job j) =>
-        IsListed(j) || j.Batch.Palette is not { } palette || j.Skips(Prime)
-            ? 0
-            : PrimerColours.More(
-                UsualBrushSeconds(j),
-                PrimerColours.Longer(palette, j.Batch.Tier, j.House.Of(HouseRuleCatalog.PrimerColour))
-            );
+    public static int PrimerSeconds(Job j)
+    {
+        if (IsListed(j) || j.Batch.Palette is not { } palette || j.Skips(Prime))
+            return 0;
+        var ranked = PrimerColours.Ranked(palette, j.Batch.Tier);
+        return PrimerColours.More(UsualBrushSeconds(j), ranked, PrimerColours.Of(ranked, j.House.Of(HouseRuleCatalog.PrimerColour)));
+    }
 
     private static string Over(Job j) =>
         Math.Round(PrimerSeconds(j) / 60.0) is var more and > 0

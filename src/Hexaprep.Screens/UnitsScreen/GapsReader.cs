@@ -33,7 +33,7 @@ public sealed class GapsReader(BenchIndex bench, BenchPlan plan, Instant now)
             [
                 .. bench
                     .State.Batches.Where(b => b.Id != batch.Id && b.Traits.GapList is not null)
-                    .Select(b => new LikeView(b.Id, Named(b), b.Traits.GapList!.Lines)),
+                    .Select(b => new LikeView(b.Id, bench.NameOf(b), b.Traits.GapList!.Lines)),
             ]
         );
     }
@@ -55,9 +55,6 @@ public sealed class GapsReader(BenchIndex bench, BenchPlan plan, Instant now)
         var effect = PlanEffect.Of(bench, plan, next, now, budget, cancel);
         return new PlanEffectView(EffectWords.Of(effect), effect.Moves);
     }
-
-    private string Named(Batch batch) =>
-        batch.Name.Length > 0 ? $"{bench.Units[batch.UnitId].Name}, {batch.Name}" : bench.Units[batch.UnitId].Name;
 
     private static ListedGapView View(JudgedGap g, Batch batch) =>
         new(
@@ -180,7 +177,7 @@ public sealed class GapsReader(BenchIndex bench, BenchPlan plan, Instant now)
                         .StepsOf[b.Id]
                         .Any(s => s.Key.Kind == StepKind.Fill && s.Amounts.Method == "epoxy_putty" && !bench.IsFinished(s))
                 )
-                .Select(Named)
+                .Select(bench.NameOf)
         );
 
     private string Stands(Batch batch)

@@ -22,7 +22,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var job = bench.State.JobOf(batch);
         var like = bench
             .State.Batches.Where(b => b.Id != batch.Id && b.Traits.Kit is not null)
-            .Select(b => new LikeView(b.Id, Named(b), b.Traits.Kit!.Lines))
+            .Select(b => new LikeView(b.Id, bench.NameOf(b), b.Traits.Kit!.Lines))
             .ToList();
         if (KitJobs.KitOf(job) is not { } kit)
             return new(
@@ -80,7 +80,7 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var pieces = KitJobs.ClosingOf(bench.State.JobOf(batch))?.Pieces ?? [];
         return from model in bench.ModelsOf[batch.Id].OrderBy(m => m.Number)
             from piece in pieces.DefaultIfEmpty([])
-            select (Named(batch), model.Number, string.Join(", ", piece));
+            select (bench.NameOf(batch), model.Number, string.Join(", ", piece));
     }
 
     /// <summary>What another decision about a part does to the plan.</summary>
@@ -101,9 +101,6 @@ public sealed class KitReader(BenchIndex bench, BenchPlan plan, Instant now)
         var effect = PlanEffect.Of(bench, plan, next, now, budget, cancel);
         return new PlanEffectView(EffectWords.Of(effect), effect.Moves);
     }
-
-    private string Named(Batch batch) =>
-        batch.Name.Length > 0 ? $"{bench.Units[batch.UnitId].Name}, {batch.Name}" : bench.Units[batch.UnitId].Name;
 
     private KitPartView View(KitPart part, Batch batch, Job job)
     {

@@ -47,7 +47,7 @@ public sealed class PaintingReader(BenchIndex bench, BenchPlan plan, Instant now
             [
                 .. bench
                     .State.Batches.Where(b => b.Id != batch.Id && b.Traits.Passes is { Count: > 0 })
-                    .Select(b => new LikeView(b.Id, Named(b), [.. b.Traits.Passes!.Select(p => p.ToString())])),
+                    .Select(b => new LikeView(b.Id, bench.NameOf(b), [.. b.Traits.Passes!.Select(p => p.ToString())])),
             ],
             on >= 0 && next is not null && bench.Units[batch.UnitId].OffSince is null ? Next(placed[on], next) : null
         );
@@ -65,9 +65,6 @@ public sealed class PaintingReader(BenchIndex bench, BenchPlan plan, Instant now
             bench.InHand?.StepId == placed.Step.Id ? null : Permission.Of(bench, placed.Step, bench.Remaining(placed.Step), _clock)?.Reason
         );
     }
-
-    private string Named(Batch batch) =>
-        batch.Name.Length > 0 ? $"{bench.Units[batch.UnitId].Name}, {batch.Name}" : bench.Units[batch.UnitId].Name;
 
     private List<Placed> Places(Batch batch)
     {

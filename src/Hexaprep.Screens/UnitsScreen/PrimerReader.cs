@@ -29,16 +29,21 @@ public sealed class PrimerReader(BenchIndex bench, BenchPlan plan, Instant now)
             palette is null ? [] : Colours(palette),
             [.. ranked.Select(r => Row(r, ranked, job, chosen))],
             palette is null ? "" : Why(palette, ranked),
+            Note,
             chosen.Id,
             Stands(batch, job),
             FromPasses(batch)?.Lines,
             [
                 .. bench
                     .State.Batches.Where(b => b.Id != batch.Id && b.Traits.Palette is not null)
-                    .Select(b => new LikeView(b.Id, Named(b), b.Traits.Palette!.Lines)),
+                    .Select(b => new LikeView(b.Id, bench.NameOf(b), b.Traits.Palette!.Lines)),
             ]
         );
     }
+
+    private static string Note =>
+        "The order of primers is reliable, coats ± 1: how well a paint hides is guessed by its colour until you say. "
+        + $"Rule of thumb: base colours are {PrimerColours.BaseColours * 100:0} % of the brushwork.";
 
     /// <summary>What another colour of primer does to the plan.</summary>
     /// <param name="batch">The batch.</param>
@@ -52,9 +57,6 @@ public sealed class PrimerReader(BenchIndex bench, BenchPlan plan, Instant now)
         var effect = PlanEffect.Of(bench, plan, next, now, budget, cancel);
         return new PlanEffectView(EffectWords.Of(effect), effect.Moves);
     }
-
-    private string Named(Batch batch) =>
-        batch.Name.Length > 0 ? $"{bench.Units[batch.UnitId].Name}, {batch.Name}" : bench.Units[batch.UnitId].Name;
 
     private static IReadOnlyList<PaletteColourView> Colours(Palette palette)
     {
@@ -85,7 +87,7 @@ public sealed class PrimerReader(BenchIndex bench, BenchPlan plan, Instant now)
             [.. palette.Colours.Zip(rank.Coats, (c, coats) => new ColourCoatsView(c.Name, c.Hex, Math.Round(coats, 1)))],
             Math.Round(rank.Expected, 1),
             Painting(rank, ranked, job),
-            Instead(rank, ranked.Single(r => PrimerColours.Option(r.Primer) == chosen), job),
+            Instead(rank, PrimerColours.Of(ranked, chosen), ranked, job),
             rank.Infeasible == 0 ? "" : $"{Sentence.Listed(Through(palette, rank))}: too dark for a paint that it has to shine through",
             rank == ranked[0],
             option.Id == chosen.Id
@@ -106,29 +108,23 @@ public sealed class PrimerReader(BenchIndex bench, BenchPlan plan, Instant now)
         };
 
     // Minutes of painting, of all models, more than over the best.
-    private static int MinutesMore(PrimerRank rank, Job job) =>
-        (int)
-            Math.Round(
-                PrimerColours.More(
-                    PaintPasses.BrushSeconds(job),
-                    PrimerColours.Longer(job.Batch.Palette!, job.Batch.Tier, PrimerColours.Option(rank.Primer))
-                )
-                    * job.Batch.Models
-                    / 60.0
-            );
+    private static int MinutesMore(PrimerRank rank, IReadOnlyList<PrimerRank> ranked, Job job) =>
+        (int)Math.Round(PrimerColours.More(PaintPasses.BrushSeconds(job), ranked, rank) * job.Batch.Models / 60.0);
 
     // The best is told against the worst, the others against the best.
     private static string Painting(PrimerRank rank, IReadOnlyList<PrimerRank> ranked, Job job)
     {
         if (rank != ranked[0])
-            return MinutesMore(rank, job) is var more and > 0 ? $"+ {Clockface.Hands(more)}" : "the same";
-        var worst = ranked.MaxBy(r => MinutesMore(r, job))!;
-        return MinutesMore(worst, job) is var less and > 0 ? $"{Clockface.Hands(less)} less than {Name(worst)}" : "as over any other";
+            return MinutesMore(rank, ranked, job) is var more and > 0 ? $"+ {Clockface.Hands(more)}" : "the same";
+        var worst = ranked.MaxBy(r => MinutesMore(r, ranked, job))!;
+        return MinutesMore(worst, ranked, job) is var less and > 0
+            ? $"{Clockface.Hands(less)} less than {Name(worst)}"
+            : "as over any other";
     }
 
-    private static string Instead(PrimerRank rank, PrimerRank now, Job job)
+    private static string Instead(PrimerRank rank, PrimerRank now, IReadOnlyList<PrimerRank> ranked, Job job)
     {
-        var more = MinutesMore(rank, job) - MinutesMore(now, job);
+        var more = MinutesMore(rank, ranked, job) - MinutesMore(now, ranked, job);
         return rank == now ? "as it is now"
             : more == 0 ? $"painting as over {Name(now)}"
             : $"{Clockface.Hands(Math.Abs(more))} of painting {(more < 0 ? "less" : "more")} than over {Name(now)}";

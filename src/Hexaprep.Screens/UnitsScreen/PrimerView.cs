@@ -9,6 +9,7 @@ namespace Hexaprep.Screens.UnitsScreen;
 /// <param name="Colours">The colours.</param>
 /// <param name="Primers">The primers, the best first; empty without colours.</param>
 /// <param name="Why">Why the best is the best, in a sentence; empty without colours.</param>
+/// <param name="Note">How sure all of it is, in a sentence.</param>
 /// <param name="Chosen">The option that the house follows for this batch.</param>
 /// <param name="Stands">What a choice cannot change any more, or does not; empty for nothing.</param>
 /// <param name="FromPasses">The colours of its own passes, where they have any; null for none.</param>
@@ -20,6 +21,7 @@ public sealed record PrimerView(
     IReadOnlyList<PaletteColourView> Colours,
     IReadOnlyList<PrimerRowView> Primers,
     string Why,
+    string Note,
     string Chosen,
     string Stands,
     IReadOnlyList<string>? FromPasses,

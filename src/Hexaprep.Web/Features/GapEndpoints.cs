@@ -82,11 +82,6 @@ public static class GapEndpoints
         );
     }
 
-    private static async Task<GapsView> GapsOfAsync(Guid id, BenchService desk, CancellationToken cancel)
-    {
-        var laid = await desk.LayAsync(cancel);
-        return laid.Bench.Batches.TryGetValue(id, out var batch)
-            ? new GapsReader(laid.Bench, laid.Plan, laid.Now).Of(batch)
-            : throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
-    }
+    private static Task<GapsView> GapsOfAsync(Guid id, BenchService desk, CancellationToken cancel) =>
+        desk.OfBatchAsync(id, (laid, batch) => new GapsReader(laid.Bench, laid.Plan, laid.Now).Of(batch), cancel);
 }

@@ -87,11 +87,6 @@ public static class PrimerEndpoints
         );
     }
 
-    private static async Task<PrimerView> PrimerOfAsync(Guid id, BenchService desk, CancellationToken cancel)
-    {
-        var laid = await desk.LayAsync(cancel);
-        return laid.Bench.Batches.TryGetValue(id, out var batch)
-            ? new PrimerReader(laid.Bench, laid.Plan, laid.Now).Of(batch)
-            : throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
-    }
+    private static Task<PrimerView> PrimerOfAsync(Guid id, BenchService desk, CancellationToken cancel) =>
+        desk.OfBatchAsync(id, (laid, batch) => new PrimerReader(laid.Bench, laid.Plan, laid.Now).Of(batch), cancel);
 }

@@ -344,28 +344,24 @@ public static class UnitEndpoints
         );
     }
 
-    private static async Task<FileContentHttpResult> LabelsAsync(Guid id, HttpRequest request, BenchService desk, CancellationToken cancel)
-    {
-        var laid = await desk.LayAsync(cancel);
-        if (!laid.Bench.Batches.TryGetValue(id, out var batch))
-            throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
-        var page = $"{request.Scheme}://{request.Host}/units/{batch.UnitId}/pieces?batch={id}";
-        return TypedResults.File(
-            PieceLabels.Write([
-                .. new KitReader(laid.Bench, laid.Plan, laid.Now).Labels(batch).Select(l => new PieceLabel(l.Unit, l.Model, l.Piece, page)),
-            ]),
-            "application/pdf",
-            "hexaprep-labels.pdf"
+    private static Task<FileContentHttpResult> LabelsAsync(Guid id, HttpRequest request, BenchService desk, CancellationToken cancel) =>
+        desk.OfBatchAsync(
+            id,
+            (laid, batch) =>
+            {
+                var page = $"{request.Scheme}://{request.Host}/units/{batch.UnitId}/pieces?batch={id}";
+                var labels = new KitReader(laid.Bench, laid.Plan, laid.Now).Labels(batch);
+                return TypedResults.File(
+                    PieceLabels.Write([.. labels.Select(l => new PieceLabel(l.Unit, l.Model, l.Piece, page))]),
+                    "application/pdf",
+                    "hexaprep-labels.pdf"
+                );
+            },
+            cancel
         );
-    }
 
-    private static async Task<KitView> KitOfAsync(Guid id, BenchService desk, CancellationToken cancel)
-    {
-        var laid = await desk.LayAsync(cancel);
-        return laid.Bench.Batches.TryGetValue(id, out var batch)
-            ? new KitReader(laid.Bench, laid.Plan, laid.Now).Of(batch)
-            : throw new RefusedException(new Refusal("id", $"There is no batch {id}.", "Load the page again.", RefusalKind.NotFound));
-    }
+    private static Task<KitView> KitOfAsync(Guid id, BenchService desk, CancellationToken cancel) =>
+        desk.OfBatchAsync(id, (laid, batch) => new KitReader(laid.Bench, laid.Plan, laid.Now).Of(batch), cancel);
 
     internal static async Task<UnitView> OwnerAsync(Guid batchId, BenchService desk, CancellationToken cancel)
     {

@@ -82,7 +82,8 @@ public sealed class PaletteTests
                 asked.GetProperty("ranking").EnumerateArray().Select(r => r.GetProperty("primer").GetString()),
                 ranked.Select(r => r.Primer)
             );
-            Assert.Equal(0, PrimerColours.Longer(palette, Tier.Elite, PrimerColours.Option(ranked[0].Primer)));
+            Assert.Equal(0, PrimerColours.More(3600, ranked, ranked[0]));
+            Assert.All(ranked, r => Assert.True(PrimerColours.More(3600, ranked, r) >= 0));
             Assert.All(ranked, r => Assert.Equal(palette.Colours.Count, r.Coats.Count));
         }
     }

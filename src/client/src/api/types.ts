@@ -6822,6 +6822,8 @@ export interface components {
             primers: components["schemas"]["PrimerRowView"][];
             /** @description Why the best is the best, in a sentence; empty without colours. */
             why: string;
+            /** @description How sure all of it is, in a sentence. */
+            note: string;
             /** @description The option that the house follows for this batch. */
             chosen: string;
             /** @description What a choice cannot change any more, or does not; empty for nothing. */

@@ -3,13 +3,13 @@ import { Link, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { newestBatch } from "../api/newest";
-import { gapsEffectQuery, gapsQuery, unitQuery } from "../api/queries";
+import { gapsEffectQuery, gapsQuery } from "../api/queries";
 import { useWrite } from "../api/write";
 import { capital } from "../ui/capital";
 import { counted } from "../ui/counted";
 import { Key } from "../ui/Key";
 import { ListText } from "../ui/ListText";
-import { Loading } from "../ui/Loading";
+import { BatchPage } from "../units/BatchPage";
 import { Like } from "../units/Like";
 import { PlanEffect } from "../units/PlanEffect";
 import { GapRows } from "./GapRows";
@@ -19,22 +19,11 @@ import { MixCard } from "./MixCard";
 export function GapsView() {
   const { id } = useParams({ from: "/units/$id/gaps" });
   const search = useSearch({ from: "/units/$id/gaps" });
-  const unit = useQuery(unitQuery(id));
-  const batch = unit.data?.batches.find((b) => b.id === search.batch) ?? unit.data?.batches[0];
-  const gaps = useQuery(gapsQuery(batch?.id ?? null));
-  const error = unit.error ?? gaps.error;
-  if (!unit.data || !batch || !gaps.data)
-    return (
-      <Loading
-        error={error ? wordsOf(error) : null}
-        text="Looking at the gaps"
-        again={() => {
-          void unit.refetch();
-          void gaps.refetch();
-        }}
-      />
-    );
-  return <Gaps key={batch.id} unit={unit.data} batch={batch} gaps={gaps.data} />;
+  return (
+    <BatchPage unitId={id} batchId={search.batch} text="Looking at the gaps" query={gapsQuery}>
+      {(unit, batch, gaps) => <Gaps key={batch.id} unit={unit} batch={batch} gaps={gaps} />}
+    </BatchPage>
+  );
 }
 
 interface GapsProps {

@@ -3,12 +3,12 @@ import { Link, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { newestBatch } from "../api/newest";
-import { kitEffectQuery, kitQuery, unitQuery } from "../api/queries";
+import { kitEffectQuery, kitQuery } from "../api/queries";
 import { useWrite } from "../api/write";
 import { counted } from "../ui/counted";
 import { Key } from "../ui/Key";
 import { ListText } from "../ui/ListText";
-import { Loading } from "../ui/Loading";
+import { BatchPage } from "../units/BatchPage";
 import { Like } from "../units/Like";
 import { PlanEffect } from "../units/PlanEffect";
 import { Branches, Order } from "./Branches";
@@ -19,22 +19,11 @@ import { StanceCard } from "./StanceCard";
 export function PiecesView() {
   const { id } = useParams({ from: "/units/$id/pieces" });
   const search = useSearch({ from: "/units/$id/pieces" });
-  const unit = useQuery(unitQuery(id));
-  const batch = unit.data?.batches.find((b) => b.id === search.batch) ?? unit.data?.batches[0];
-  const kit = useQuery(kitQuery(batch?.id ?? null));
-  const error = unit.error ?? kit.error;
-  if (!unit.data || !batch || !kit.data)
-    return (
-      <Loading
-        error={error ? wordsOf(error) : null}
-        text="Looking at the pieces"
-        again={() => {
-          void unit.refetch();
-          void kit.refetch();
-        }}
-      />
-    );
-  return <Pieces key={batch.id} unit={unit.data} batch={batch} kit={kit.data} />;
+  return (
+    <BatchPage unitId={id} batchId={search.batch} text="Looking at the pieces" query={kitQuery}>
+      {(unit, batch, kit) => <Pieces key={batch.id} unit={unit} batch={batch} kit={kit} />}
+    </BatchPage>
+  );
 }
 
 interface PiecesProps {

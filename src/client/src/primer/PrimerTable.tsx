@@ -82,8 +82,12 @@ function Swatch({ colour, busy, pick }: { colour: Colour; busy: boolean; pick: (
         disabled={busy}
         defaultValue={colour.hex}
         aria-label={`The colour of ${colour.name}`}
-        // The picker tells each shade it passes over; only the one it closes with is meant.
-        onBlur={(e) => e.target.value !== colour.hex && pick(e.target.value)}
+        // React tells each shade the picker passes over; the browser's own event tells the one it closes with.
+        ref={(input) => {
+          const picked = () => input && input.value !== colour.hex && pick(input.value);
+          input?.addEventListener("change", picked);
+          return () => input?.removeEventListener("change", picked);
+        }}
         className="block h-12 w-full cursor-pointer border-0 bg-above p-0"
       />
       <span className="block whitespace-nowrap text-ink-2">{colour.percent} %</span>

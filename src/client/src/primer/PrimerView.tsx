@@ -3,12 +3,12 @@ import { Link, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, type Schemas, wordsOf } from "../api/client";
 import { newestBatch } from "../api/newest";
-import { primerEffectQuery, primerQuery, unitQuery } from "../api/queries";
+import { primerEffectQuery, primerQuery } from "../api/queries";
 import { useWrite } from "../api/write";
 import { counted } from "../ui/counted";
 import { Key } from "../ui/Key";
 import { ListText } from "../ui/ListText";
-import { Loading } from "../ui/Loading";
+import { BatchPage } from "../units/BatchPage";
 import { Like } from "../units/Like";
 import { PlanEffect } from "../units/PlanEffect";
 import { PrimerTable } from "./PrimerTable";
@@ -17,22 +17,11 @@ import { PrimerTable } from "./PrimerTable";
 export function PrimerView() {
   const { id } = useParams({ from: "/units/$id/primer" });
   const search = useSearch({ from: "/units/$id/primer" });
-  const unit = useQuery(unitQuery(id));
-  const batch = unit.data?.batches.find((b) => b.id === search.batch) ?? unit.data?.batches[0];
-  const primer = useQuery(primerQuery(batch?.id ?? null));
-  const error = unit.error ?? primer.error;
-  if (!unit.data || !batch || !primer.data)
-    return (
-      <Loading
-        error={error ? wordsOf(error) : null}
-        text="Counting the coats"
-        again={() => {
-          void unit.refetch();
-          void primer.refetch();
-        }}
-      />
-    );
-  return <Primer key={batch.id} unit={unit.data} batch={batch} primer={primer.data} />;
+  return (
+    <BatchPage unitId={id} batchId={search.batch} text="Counting the coats" query={primerQuery}>
+      {(unit, batch, primer) => <Primer key={batch.id} unit={unit} batch={batch} primer={primer} />}
+    </BatchPage>
+  );
 }
 
 interface PrimerProps {
@@ -91,10 +80,7 @@ function Primer({ unit, batch, primer }: PrimerProps) {
           <p className="px-4 pt-2 md:px-10">
             <b>Why {primer.primers[0]?.name}:</b> {primer.why}
           </p>
-          <p className="px-4 text-note text-ink-2 md:px-10">
-            The order of primers is reliable, coats ± 1: how well a paint hides is guessed by its colour until you say. Base colours are
-            taken as six tenths of the brushwork.
-          </p>
+          <p className="px-4 text-note text-ink-2 md:px-10">{primer.note}</p>
         </>
       ) : (
         <p className="px-4 py-3 md:px-10">
