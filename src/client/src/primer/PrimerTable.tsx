@@ -14,7 +14,7 @@ type Colour = Schemas["PaletteColourView"];
 
 /** The palette as a strip, and beneath each colour its coats over each primer. */
 export function PrimerTable({ primer, chosen, busy, choose, repaint }: PrimerTableProps) {
-  const columns = { "--colours": primer.colours.map((c) => `minmax(80px, ${c.percent}fr)`).join(" ") } as React.CSSProperties;
+  const columns = { "--colours": primer.colours.map((c) => `minmax(92px, ${c.percent}fr)`).join(" ") } as React.CSSProperties;
   const grid = "md:grid md:items-center md:gap-x-1 md:[grid-template-columns:196px_var(--colours)_96px_204px]";
   return (
     <fieldset className="px-4 md:px-10" style={columns}>
